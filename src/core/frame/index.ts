@@ -1,0 +1,3 @@
+/** The frame: which part of the corrected plane becomes the picture. */
+export * from "./clean-frame";
+export * from "./share-kept";

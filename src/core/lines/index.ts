@@ -1,0 +1,2 @@
+/** Marks that are straight in reality, and how far they stand out of true. */
+export * from "./out-of-true";

@@ -1,0 +1,4 @@
+/** The recipe: every setting of one version of a photo, as one document. */
+export * from "./schema";
+export * from "./defaults";
+export * from "./read";

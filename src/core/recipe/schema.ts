@@ -1,0 +1,82 @@
+import { z } from "zod";
+
+export const RECIPE_FORMAT = "flat-stone-recipe";
+export const RECIPE_VERSION = 1;
+
+const finite = z.number();
+const point = z.tuple([finite, finite]);
+
+const camera = z.strictObject({
+  focalPx: z
+    .number()
+    .positive()
+    .nullable()
+    .default(null)
+    .describe("Focal length, pixels of the original; null: from the photo"),
+  focalFrom: z.enum(["metadata", "stated", "solved", "assumed"]).default("assumed"),
+  principal: point.nullable().default(null).describe("Principal point, pixels; null: the centre"),
+});
+
+const lens = z.strictObject({
+  on: z.boolean().default(true),
+  from: z.enum(["none", "profile", "traced", "by-hand"]).default("none"),
+  profile: z.string().nullable().default(null),
+  model: z.enum(["brown-conrady"]).default("brown-conrady"),
+  k: z.tuple([finite, finite, finite]).default([0, 0, 0]).describe("Radial terms, r in half diagonals; barrel: k1 < 0"),
+  p: z.tuple([finite, finite]).default([0, 0]).describe("Tangential terms"),
+  centre: point.nullable().default(null).describe("Distortion centre, pixels; null: the centre"),
+  amount: z.number().min(0).max(1.5).default(1),
+});
+
+const line = z.strictObject({
+  id: z.string().min(1).max(64),
+  kind: z.enum(["plumb", "sill", "taut"]),
+  points: z.array(point).min(2).max(10_000).describe("Pixels of the original, as recorded"),
+  on: z.boolean().default(true),
+});
+
+const attitude = z.strictObject({
+  on: z.boolean().default(true),
+  from: z.enum(["lines", "by-hand"]).default("lines"),
+  pitch: z.number().min(-89).max(89).default(0).describe("Degrees, up positive"),
+  yaw: z.number().min(-89).max(89).default(0).describe("Degrees, right positive"),
+  roll: z.number().min(-180).max(180).default(0).describe("Degrees, clockwise positive"),
+  ease: z
+    .strictObject({ plumb: z.number().min(0).max(1).default(1), sill: z.number().min(0).max(1).default(1) })
+    .prefault({}),
+});
+
+const proportion = z.strictObject({
+  on: z.boolean().default(true),
+  height: z.number().min(0.1).max(10).default(1).describe("Factor on y about the principal point"),
+});
+
+const frame = z.strictObject({
+  on: z.boolean().default(true),
+  rule: z.enum(["clean", "free"]).default("clean"),
+  ratio: z.number().min(0.05).max(20).nullable().default(null).describe("Width / height; null: free"),
+  rect: z
+    .tuple([finite, finite, z.number().positive(), z.number().positive()])
+    .nullable()
+    .default(null)
+    .describe("x, y, width, height in pixels of the corrected plane"),
+});
+
+/** Recipe, version 1. Unknown keys are refused, so that nothing is dropped silently. */
+export const recipeSchema = z.strictObject({
+  format: z.literal(RECIPE_FORMAT),
+  version: z.literal(RECIPE_VERSION),
+  camera: camera.prefault({}),
+  lens: lens.prefault({}),
+  lines: z
+    .array(line)
+    .max(10_000)
+    .default([])
+    .refine((all) => new Set(all.map((l) => l.id)).size === all.length, "Two lines have the same id."),
+  attitude: attitude.prefault({}),
+  proportion: proportion.prefault({}),
+  frame: frame.prefault({}),
+});
+
+export type Recipe = z.infer<typeof recipeSchema>;
+export type Line = Recipe["lines"][number];

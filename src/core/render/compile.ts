@@ -1,0 +1,153 @@
+import { type Attitude, calibration, calibrationInverse, rotationOf } from "../camera";
+import { cleanFrame, shareKept, wholePixels } from "../frame";
+import {
+  type Mat3,
+  type Rect,
+  type Size,
+  type Vec2,
+  apply3,
+  bounds,
+  clipInFront,
+  invert3,
+  multiply3,
+  rectOutline,
+  transpose3,
+  withoutCollinear,
+} from "../geometry";
+import type { Lens } from "../lens";
+import type { Recipe } from "../recipe";
+import { type SettledRecipe, lensOf } from "./settle";
+
+/**
+ * The map of one recipe for one photo. "Plane" is the corrected plane: the original's focal length
+ * and principal point, so a pixel at the corrected camera's axis keeps its size.
+ */
+export interface CompiledMap {
+  /** Size of the original, pixels. */
+  readonly size: Size;
+  /** The frame, pixels of the plane. */
+  readonly frame: Rect;
+  /** Size of the delivered picture, pixels. */
+  readonly output: Size;
+  /** Share of the photo's area inside the frame, 0…1. */
+  readonly kept: number;
+  /** Whether part of the frame is not covered by the photo. */
+  readonly gaps: boolean;
+  /** Outline of what the photo covers on the plane; empty when it covers nothing. */
+  readonly outline: readonly Vec2[];
+  readonly lens: Lens;
+  /** Ideal (undistorted) pixels → plane. */
+  readonly toPlane: Mat3;
+  /**
+   * Plane → recorded pixels of the original. Writes x, y and a margin to `out`; where the margin is not
+   * positive nothing was recorded: the point lies behind the camera or beyond the lens's fold.
+   */
+  toRecorded(x: number, y: number, out: Float64Array): void;
+  /** Recorded pixels → plane, or null where the point falls behind the corrected camera. */
+  fromRecorded(p: Vec2): Vec2 | null;
+}
+
+/** Parts into which each border of the photo is cut to follow its warped outline. */
+const OUTLINE_PARTS = 48;
+/** Points further than this from the corrected camera's axis are left out: its tangent, about 86°. */
+const WIDEST = 15;
+/** How exactly the outline is kept when points in line are dropped, pixels. */
+const OUTLINE_TOLERANCE = 0.01;
+/** A frame that exceeds the photo by no more than this still counts as covered, pixels. */
+const COVER_TOLERANCE = 0.05;
+
+/** The corrected camera's attitude: what ease leaves of pitch and yaw; roll is always taken out. */
+export function easedAttitude({ pitch, yaw, ease }: Recipe["attitude"]): Attitude {
+  return { pitch: (1 - ease.plumb) * pitch, yaw: (1 - ease.sill) * yaw, roll: 0 };
+}
+
+/** H = K · R_out⁻¹ · R · K⁻¹, followed by the proportion about the principal point. */
+function planeHomography({ camera, attitude, proportion }: SettledRecipe): Mat3 {
+  const k = calibration(camera);
+  const turn = attitude.on
+    ? multiply3(transpose3(rotationOf(easedAttitude(attitude))), rotationOf(attitude))
+    : ([1, 0, 0, 0, 1, 0, 0, 0, 1] as const);
+  const h = multiply3(k, multiply3(turn, calibrationInverse(camera)));
+  const s = proportion.on ? proportion.height : 1;
+  const cy = camera.principal[1];
+  return multiply3([1, 0, 0, 0, s, cy * (1 - s), 0, 0, 1], h);
+}
+
+function coveredOutline(size: Size, lens: Lens, toPlane: Mat3): Vec2[] {
+  const border = rectOutline([0, 0, size[0], size[1]], OUTLINE_PARTS);
+  const lifted = border.map((p) => apply3(toPlane, [...lens.undistort(p), 1]));
+  const seen = clipInFront(lifted, 1 / WIDEST).map(([x, y, w]): Vec2 => [x / w, y / w]);
+  return seen.length < 3 ? [] : withoutCollinear(seen, OUTLINE_TOLERANCE);
+}
+
+function chooseFrame(recipe: SettledRecipe, size: Size, outline: readonly Vec2[]): Rect {
+  const whole: Rect = [0, 0, size[0], size[1]];
+  const { on, rule, ratio, rect } = recipe.frame;
+  if (!on) return whole;
+  if (rule === "free") return rect ?? whole;
+  const clean = cleanFrame(outline, ratio);
+  return clean ? wholePixels(clean) : whole;
+}
+
+/** The one map of a settled recipe; see CompiledMap. Pure: the same recipe gives the same map. */
+export function compile(recipe: SettledRecipe, size: Size): CompiledMap {
+  const lens = lensOf(recipe, size);
+  const toPlane = planeHomography(recipe);
+  const [a, b, c, d, e, f, g, h, i] = invert3(toPlane);
+  const outline = coveredOutline(size, lens, toPlane);
+  const frame = chooseFrame(recipe, size, outline);
+
+  const toRecorded = (x: number, y: number, out: Float64Array): void => {
+    const w = g * x + h * y + i;
+    if (!(w > 1e-6)) {
+      out[0] = out[1] = -1e9;
+      out[2] = -1e9;
+      return;
+    }
+    const ideal: Vec2 = [(a * x + b * y + c) / w, (d * x + e * y + f) / w];
+    const [rx, ry] = lens.straight ? ideal : lens.distort(ideal);
+    out[0] = rx;
+    out[1] = ry;
+    out[2] = lens.straight ? 1e9 : Math.min(1e9, lens.margin(ideal));
+  };
+  const fromRecorded = (p: Vec2): Vec2 | null => {
+    const ideal = lens.undistort(p);
+    const [x, y, w] = apply3(toPlane, [ideal[0], ideal[1], 1]);
+    return w > 1e-6 ? [x / w, y / w] : null;
+  };
+  return {
+    size,
+    frame,
+    output: [Math.max(1, Math.round(frame[2])), Math.max(1, Math.round(frame[3]))],
+    outline,
+    lens,
+    toPlane,
+    toRecorded,
+    fromRecorded,
+    ...coverage(size, frame, toRecorded),
+  };
+}
+
+function coverage(size: Size, frame: Rect, toRecorded: CompiledMap["toRecorded"]): { kept: number; gaps: boolean } {
+  const out = new Float64Array(3);
+  let gaps = false;
+  const inPhoto = rectOutline(frame, OUTLINE_PARTS).map(([x, y]): Vec2 => {
+    toRecorded(x, y, out);
+    const [rx, ry] = [out[0]!, out[1]!];
+    const beyond = Math.max(-rx, rx - size[0], -ry, ry - size[1]);
+    if (beyond > COVER_TOLERANCE || out[2]! <= 0) gaps = true;
+    return [rx, ry];
+  });
+  return { kept: shareKept(size, inPhoto), gaps };
+}
+
+/** The part of the plane worth showing: what the photo covers and the frame, but no more than `most` times the photo's sides. */
+export function planeExtent(map: CompiledMap, most = 3): Rect {
+  const [fx, fy, fw, fh] = map.frame;
+  const [x, y, w, h] = bounds([...map.outline, [fx, fy], [fx + fw, fy + fh]]);
+  const [cx, cy] = [map.size[0] / 2, map.size[1] / 2];
+  const [rx, ry] = [(map.size[0] * most) / 2, (map.size[1] * most) / 2];
+  const [x0, y0] = [Math.max(x, Math.min(fx, cx - rx)), Math.max(y, Math.min(fy, cy - ry))];
+  const [x1, y1] = [Math.min(x + w, Math.max(fx + fw, cx + rx)), Math.min(y + h, Math.max(fy + fh, cy + ry))];
+  return [x0, y0, x1 - x0, y1 - y0];
+}

@@ -1,0 +1,6 @@
+/** From a recipe to pixels: one inverse map that preview, delivery and command line share. */
+export * from "./settle";
+export * from "./compile";
+export * from "./sample-grid";
+export * from "./kernels";
+export * from "./resample";

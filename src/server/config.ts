@@ -1,0 +1,14 @@
+import path from "node:path";
+
+/** Where the server finds its database and its files; both come from the environment that bin/start sets. */
+export function databaseUrl(): string {
+  const url = process.env["DATABASE_URL"];
+  if (!url) throw new Error("DATABASE_URL is not set; start the app with bin/start, which sets it.");
+  return url;
+}
+
+/** The folder of originals, previews and deliveries. */
+export const filesFolder = (): string => path.resolve(process.env["FLATSTONE_FILES"] ?? ".local/files");
+
+/** Largest upload, bytes, and largest picture, pixels. */
+export const LIMITS = { bytes: 500 * 1024 * 1024, pixels: 250_000_000 } as const;

@@ -1,0 +1,141 @@
+import { sql } from "drizzle-orm";
+import {
+  bigint,
+  bigserial,
+  boolean,
+  check,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgEnum,
+  pgTable,
+  real,
+  text,
+  timestamp,
+  unique,
+  uniqueIndex,
+  uuid,
+} from "drizzle-orm/pg-core";
+import type { Recipe } from "@/core/recipe";
+
+const moment = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
+const created = () => moment("created_at").notNull().defaultNow();
+
+/** One visit to one property. Deleting only marks it, so that it can be taken back. */
+export const assignments = pgTable(
+  "assignments",
+  {
+    id: uuid("id").primaryKey().defaultRandom(),
+    name: text("name").notNull(),
+    createdAt: created(),
+    deletedAt: moment("deleted_at"),
+  },
+  (t) => [check("assignments_name", sql`length(trim(${t.name})) between 1 and 200`)],
+);
+
+/** An original file within an assignment; width and height are those after EXIF orientation. */
+export const photos = pgTable(
+  "photos",
+  {
+    id: uuid("id").primaryKey().defaultRandom(),
+    assignmentId: uuid("assignment_id")
+      .notNull()
+      .references(() => assignments.id, { onDelete: "cascade" }),
+    sha256: text("sha256").notNull(),
+    name: text("name").notNull(),
+    bytes: bigint("bytes", { mode: "number" }).notNull(),
+    format: text("format").notNull(),
+    width: integer("width").notNull(),
+    height: integer("height").notNull(),
+    bits: integer("bits").notNull(),
+    camera: text("camera"),
+    lens: text("lens"),
+    focalMm: doublePrecision("focal_mm"),
+    equivalentMm: doublePrecision("equivalent_mm"),
+    takenAt: moment("taken_at"),
+    createdAt: created(),
+    deletedAt: moment("deleted_at"),
+  },
+  (t) => [
+    check("photos_sha256", sql`${t.sha256} ~ '^[0-9a-f]{64}$'`),
+    check("photos_size", sql`${t.width} > 0 and ${t.height} > 0 and ${t.bytes} > 0`),
+    uniqueIndex("photos_once")
+      .on(t.assignmentId, t.sha256)
+      .where(sql`${t.deletedAt} is null`),
+  ],
+);
+
+export const versions = pgTable(
+  "versions",
+  {
+    id: uuid("id").primaryKey().defaultRandom(),
+    photoId: uuid("photo_id")
+      .notNull()
+      .references(() => photos.id, { onDelete: "cascade" }),
+    name: text("name").notNull(),
+    createdAt: created(),
+  },
+  (t) => [unique("versions_name").on(t.photoId, t.name)],
+);
+
+/** Append-only: every save is a row, the current recipe of a version is the one with the highest number. */
+export const revisions = pgTable(
+  "revisions",
+  {
+    id: bigserial("id", { mode: "number" }).primaryKey(),
+    versionId: uuid("version_id")
+      .notNull()
+      .references(() => versions.id, { onDelete: "cascade" }),
+    number: integer("number").notNull(),
+    recipe: jsonb("recipe").$type<Recipe>().notNull(),
+    createdAt: created(),
+  },
+  (t) => [
+    unique("revisions_number").on(t.versionId, t.number),
+    check("revisions_positive", sql`${t.number} > 0`),
+    check("revisions_format", sql`${t.recipe}->>'format' = 'flat-stone-recipe'`),
+  ],
+);
+
+export const deliveryState = pgEnum("delivery_state", ["queued", "rendering", "done", "failed", "cancelled"]);
+export const deliveryFormat = pgEnum("delivery_format", ["jpeg", "png", "tiff"]);
+
+export const deliveries = pgTable(
+  "deliveries",
+  {
+    id: uuid("id").primaryKey().defaultRandom(),
+    revisionId: bigint("revision_id", { mode: "number" })
+      .notNull()
+      .references(() => revisions.id, { onDelete: "cascade" }),
+    state: deliveryState("state").notNull().default("queued"),
+    format: deliveryFormat("format").notNull(),
+    quality: integer("quality").notNull(),
+    progress: real("progress").notNull().default(0),
+    error: text("error"),
+    cancelRequested: boolean("cancel_requested").notNull().default(false),
+    /** Which worker holds it, and when it last gave a sign of life. */
+    worker: text("worker"),
+    heartbeatAt: moment("heartbeat_at"),
+    resultBytes: bigint("result_bytes", { mode: "number" }),
+    resultWidth: integer("result_width"),
+    resultHeight: integer("result_height"),
+    createdAt: created(),
+    finishedAt: moment("finished_at"),
+  },
+  (t) => [
+    check("deliveries_progress", sql`${t.progress} between 0 and 1`),
+    check("deliveries_quality", sql`${t.quality} between 1 and 100`),
+    check(
+      "deliveries_result",
+      sql`${t.state} <> 'done' or (${t.resultBytes} > 0 and ${t.resultWidth} > 0 and ${t.resultHeight} > 0)`,
+    ),
+    index("deliveries_by_revision").on(t.revisionId),
+  ],
+);
+
+export type AssignmentRow = typeof assignments.$inferSelect;
+export type PhotoRow = typeof photos.$inferSelect;
+export type VersionRow = typeof versions.$inferSelect;
+export type RevisionRow = typeof revisions.$inferSelect;
+export type DeliveryRow = typeof deliveries.$inferSelect;

@@ -1,0 +1,64 @@
+import { open } from "node:fs/promises";
+import type { Metadata } from "sharp";
+import { type Directories, type Entry, long, readDirectories, short } from "./tiff-directory";
+
+/** What a delivery carries over from its original. */
+export interface Carried {
+  readonly icc: Buffer | null;
+  readonly exif: Directories | null;
+}
+
+/** Main-directory tags that describe the picture rather than how a file stores it. */
+const DESCRIPTIVE = new Set([
+  0x010e, 0x010f, 0x0110, 0x011a, 0x011b, 0x0128, 0x0131, 0x0132, 0x013b, 0x013e, 0x013f, 0x0213, 0x8298, 0x9c9b,
+  0x9c9c, 0x9c9d, 0x9c9e, 0x9c9f,
+]);
+const ORIENTATION = 0x0112;
+const PIXEL_WIDTH = 0xa002;
+const PIXEL_HEIGHT = 0xa003;
+const MAKER_NOTE = 0x927c;
+const INTEROPERABILITY = 0xa005;
+
+/** The first directories of a TIFF file, read without loading its pixels. */
+async function tiffFileDirectories(file: string): Promise<Directories | null> {
+  const handle = await open(file, "r");
+  try {
+    const { size } = await handle.stat();
+    // Directories may lie anywhere; files over this size keep their pixels but not their EXIF.
+    if (size > 1 << 30) return null;
+    const bytes = await handle.readFile();
+    return readDirectories(bytes);
+  } finally {
+    await handle.close();
+  }
+}
+
+/** Colour profile and EXIF of an original, as sharp's metadata and, for TIFF, the file itself give them. */
+export async function carriedFrom(file: string, meta: Metadata): Promise<Carried> {
+  const icc = meta.icc ?? null;
+  if (meta.exif) {
+    const block = meta.exif.subarray(0, 4).toString("latin1") === "Exif" ? meta.exif.subarray(6) : meta.exif;
+    return { icc, exif: readDirectories(block) };
+  }
+  return { icc, exif: meta.format === "tiff" ? await tiffFileDirectories(file) : null };
+}
+
+/**
+ * EXIF that is true of the delivered file: upright, of its own size, without the old thumbnail
+ * (which lives in a directory that is not carried) and without pointers into the old file.
+ */
+export function trueOfDelivery(exif: Directories, [width, height]: readonly [number, number]): Directories {
+  const main: Entry[] = exif.main.filter((e) => DESCRIPTIVE.has(e.tag));
+  const inner = exif.exif.filter((e) => ![PIXEL_WIDTH, PIXEL_HEIGHT, INTEROPERABILITY].includes(e.tag));
+  return {
+    main: [...main, short(ORIENTATION, 1)],
+    exif: [...inner, long(PIXEL_WIDTH, width), long(PIXEL_HEIGHT, height)],
+    gps: exif.gps,
+  };
+}
+
+/** The same without the maker's own notes, for containers in which they would not fit. */
+export const withoutMakerNote = (d: Directories): Directories => ({
+  ...d,
+  exif: d.exif.filter((e) => e.tag !== MAKER_NOTE),
+});

@@ -1,0 +1,68 @@
+import { deflateSync } from "node:zlib";
+import { crc32 } from "./crc32";
+import { type Carried, withoutMakerNote } from "./carried-metadata";
+import { type Entry, exifBlock, readDirectories, writeDirectories } from "./tiff-directory";
+
+const MOST_IN_SEGMENT = 65533;
+
+function jpegSegment(marker: number, body: Buffer): Buffer {
+  const head = Buffer.from([0xff, marker, 0, 0]);
+  head.writeUInt16BE(body.length + 2, 2);
+  return Buffer.concat([head, body]);
+}
+
+/** EXIF (APP1) and the colour profile (APP2, in numbered pieces; ICC.1:2010 annex B.4) put in behind the start of a JPEG. */
+export function embedInJpeg(jpeg: Buffer, { icc, exif }: Carried): Buffer {
+  const parts: Buffer[] = [jpeg.subarray(0, 2)];
+  if (exif) {
+    const fits = [exif, withoutMakerNote(exif)].map(exifBlock).find((b) => b.length + 6 <= MOST_IN_SEGMENT);
+    if (fits) parts.push(jpegSegment(0xe1, Buffer.concat([Buffer.from("Exif\0\0", "latin1"), fits])));
+  }
+  if (icc) {
+    const piece = MOST_IN_SEGMENT - 14;
+    const count = Math.ceil(icc.length / piece);
+    for (let i = 0; i < count; i++) {
+      const head = Buffer.concat([Buffer.from("ICC_PROFILE\0", "latin1"), Buffer.from([i + 1, count])]);
+      parts.push(jpegSegment(0xe2, Buffer.concat([head, icc.subarray(i * piece, (i + 1) * piece)])));
+    }
+  }
+  return Buffer.concat([...parts, jpeg.subarray(2)]);
+}
+
+function pngChunk(type: string, body: Buffer): Buffer {
+  const typed = Buffer.concat([Buffer.from(type, "latin1"), body]);
+  const frame = Buffer.alloc(8);
+  frame.writeUInt32BE(body.length);
+  frame.writeUInt32BE(crc32(typed), 4);
+  return Buffer.concat([frame.subarray(0, 4), typed, frame.subarray(4)]);
+}
+
+/** The colour profile (iCCP) and EXIF (eXIf) put in behind the header of a PNG. */
+export function embedInPng(png: Buffer, { icc, exif }: Carried): Buffer {
+  const header = 8 + 12 + 13;
+  const parts: Buffer[] = [png.subarray(0, header)];
+  if (icc) parts.push(pngChunk("iCCP", Buffer.concat([Buffer.from("ICC profile\0\0", "latin1"), deflateSync(icc)])));
+  if (exif) parts.push(pngChunk("eXIf", exifBlock(exif)));
+  return Buffer.concat([...parts, png.subarray(header)]);
+}
+
+const ICC_TAG = 34675;
+
+/** The colour profile and EXIF added to a little-endian TIFF by a new first directory at its end. */
+export function embedInTiff(tiff: Buffer, { icc, exif }: Carried): Buffer {
+  if (!icc && !exif) return tiff;
+  if (tiff.subarray(0, 4).toString("latin1") !== "II*\0")
+    throw new Error("The encoder wrote an unexpected kind of TIFF.");
+  const { main } = readDirectories(tiff);
+  const added: Entry[] = [...(exif?.main ?? [])];
+  if (icc) added.push({ tag: ICC_TAG, type: 7, count: icc.length, bytes: icc });
+  const replaced = new Set(added.map((e) => e.tag));
+  const even = tiff.length % 2 ? Buffer.concat([tiff, Buffer.alloc(1)]) : tiff;
+  const { bytes, mainAt } = writeDirectories(
+    { main: [...main.filter((e) => !replaced.has(e.tag)), ...added], exif: exif?.exif ?? [], gps: exif?.gps ?? [] },
+    even.length,
+  );
+  const whole = Buffer.concat([even, bytes]);
+  whole.writeUInt32LE(mainAt, 4);
+  return whole;
+}

@@ -1,0 +1,43 @@
+export type Format = "jpeg" | "png" | "tiff" | "webp";
+
+const starts = (head: Buffer, text: string, at = 0): boolean =>
+  head.subarray(at, at + text.length).toString("latin1") === text;
+
+/** What the first bytes say a file is; null when it is none of the four formats that are kept. */
+export function sniff(head: Buffer): Format | null {
+  if (head[0] === 0xff && head[1] === 0xd8 && head[2] === 0xff) return "jpeg";
+  if (starts(head, "\x89PNG\r\n\x1a\n")) return "png";
+  if (["II*\0", "MM\0*", "II+\0", "MM\0+"].some((mark) => starts(head, mark))) return "tiff";
+  if (starts(head, "RIFF") && starts(head, "WEBP", 8)) return "webp";
+  return null;
+}
+
+/** What a file that is no picture of ours seems to be, in words. */
+export function describeOther(head: Buffer): string {
+  const text = head.toString("utf8").trimStart().toLowerCase();
+  if (text.startsWith("<svg") || (text.startsWith("<?xml") && text.includes("<svg"))) return "a drawing (SVG)";
+  if (text.startsWith("<!doctype html") || text.startsWith("<html")) return "a web page";
+  if (starts(head, "%PDF")) return "a PDF";
+  if (starts(head, "GIF8")) return "a GIF";
+  if (starts(head, "ftyp", 4)) return "a HEIF, AVIF or video file";
+  if (starts(head, "PK")) return "an archive";
+  return "not a picture";
+}
+
+const EXTENSIONS: Readonly<Record<string, Format>> = {
+  jpg: "jpeg",
+  jpeg: "jpeg",
+  jpe: "jpeg",
+  png: "png",
+  tif: "tiff",
+  tiff: "tiff",
+  webp: "webp",
+};
+
+export const FORMAT_NAMES: Readonly<Record<Format, string>> = { jpeg: "JPEG", png: "PNG", tiff: "TIFF", webp: "WebP" };
+
+/** The format that a file's name claims, or null when its ending is none we know. */
+export function claimed(name: string): Format | null {
+  const ending = /\.([a-z0-9]+)$/i.exec(name)?.[1]?.toLowerCase();
+  return (ending && EXTENSIONS[ending]) || null;
+}

@@ -1,0 +1,13 @@
+/**
+ * The server: database, files, images and deliveries, without any interface.
+ *
+ * Route handlers, the worker and the command line call it; it knows neither React nor Next.
+ */
+export * from "./config";
+export * from "./db/client";
+export * from "./files/store";
+export * from "./assignments";
+export * from "./photos";
+export * from "./versions";
+export * from "./deliveries";
+export * from "./problem";
