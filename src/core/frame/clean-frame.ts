@@ -53,13 +53,7 @@ function largestOfRatio(outline: readonly Vec2[], ratio: number, atLeast: number
     for (let y = by + size / 2; y < by + bh + size / 2; y += size) visit(x, y, size / 2);
   for (let cell = pop(queue); cell && cell.limit > best.half * (1 + HALF_HEIGHT_SLACK); cell = pop(queue)) {
     const h = cell.half / 2;
-    for (const [sx, sy] of [
-      [-h, -h],
-      [h, -h],
-      [-h, h],
-      [h, h],
-    ] as const)
-      visit(cell.x + sx, cell.y + sy, h);
+    for (let k = 0; k < 4; k++) visit(cell.x + (k & 1 ? h : -h), cell.y + (k & 2 ? h : -h), h);
   }
   if (!found) return null;
   const { x, y, half } = best;
@@ -71,12 +65,16 @@ function largestOfRatio(outline: readonly Vec2[], ratio: number, atLeast: number
  * covers: no such square can be taller. Infinity when there is no such strip.
  */
 function betweenWalls(border: Border, x: number, y: number, half: number, goal: number): number {
-  const [left, right] = [x + half - goal, x - half + goal];
+  const left = x + half - goal;
+  const right = x - half + goal;
   if (!(right > left)) return Infinity;
-  const [xs, ys] = [border.x, border.y];
-  let [above, below] = [-Infinity, Infinity];
+  const xs = border.x;
+  const ys = border.y;
+  let above = -Infinity;
+  let below = Infinity;
   for (let i = 0, j = xs.length - 1; i < xs.length; j = i++) {
-    const [ax, bx] = [xs[j]!, xs[i]!];
+    const ax = xs[j]!;
+    const bx = xs[i]!;
     if ((ax <= left && bx <= left) || (ax >= right && bx >= right) || ax === bx) continue;
     const slope = (ys[i]! - ys[j]!) / (bx - ax);
     const y0 = ys[j]! + slope * (Math.min(Math.max(ax, left), right) - ax);

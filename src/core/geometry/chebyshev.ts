@@ -36,7 +36,10 @@ export function signedChebyshev({ x, y }: Border, px: number, py: number): numbe
   let inside = false;
   const n = x.length;
   for (let i = 0, j = n - 1; i < n; j = i++) {
-    const [ax, ay, bx, by] = [x[j]! - px, y[j]! - py, x[i]! - px, y[i]! - py];
+    const ax = x[j]! - px;
+    const ay = y[j]! - py;
+    const bx = x[i]! - px;
+    const by = y[i]! - py;
     if (ay > 0 !== by > 0 && ax - (ay * (bx - ax)) / (by - ay) > 0) inside = !inside;
     // The box around the segment is nearer than the segment itself: a cheap way out.
     const gapX = ax < bx ? (ax > 0 ? ax : -bx) : bx > 0 ? bx : -ax;

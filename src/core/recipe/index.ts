@@ -2,3 +2,4 @@
 export * from "./schema";
 export * from "./defaults";
 export * from "./read";
+export * from "./courses";

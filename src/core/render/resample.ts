@@ -81,7 +81,8 @@ export function resampleBand(source: Raster, request: BandRequest, target: Sampl
             map.toRecorded(fx + (left + i) * stepX, fy + (top + j) * stepY, out);
             put((y0 + j) * width + x0 + i, out[0]!, out[1]!, out[2]!, shrinkX, shrinkY);
           } else {
-            const [u, v] = [i / w, j / h];
+            const u = i / w;
+            const v = j / h;
             const topX = c0 + (c2 - c0) * u;
             const topY = c1 + (c3 - c1) * u;
             put(
@@ -101,110 +102,166 @@ type PutPixel = (index: number, sx: number, sy: number, margin: number, shrinkX:
 
 function pixelWriter(source: Raster, request: BandRequest, target: Samples, channels: number): PutPixel {
   const { data, width, height } = source;
-  const stride = source.channels;
-  const colours = stride <= 2 ? 1 : 3;
-  const hasAlpha = stride === 2 || stride === 4;
+  const colours = source.channels <= 2 ? 1 : 3;
   const full = peak(data);
   const integer = !(data instanceof Float32Array);
-  const axisX = axis(width, request.kernel);
-  const axisY = axis(height, request.kernel);
+  const axisX = new Axis(width, request.kernel);
+  const axisY = new Axis(height, request.kernel);
+  const sum = summation(source.channels);
   const sums = new Float64Array(4);
 
   return (index, sx, sy, margin, shrinkX, shrinkY) => {
     const to = index * channels;
-    const inset = Math.min(
-      Math.min(sx, width - sx) / Math.max(shrinkX, 1e-6),
-      Math.min(sy, height - sy) / Math.max(shrinkY, 1e-6),
-    );
-    const cover = margin > 0 ? Math.min(1, Math.max(0, 0.5 + EDGE_STEEPNESS * inset)) : 0;
+    const insetX = (sx < width - sx ? sx : width - sx) / (shrinkX > 1e-6 ? shrinkX : 1e-6);
+    const insetY = (sy < height - sy ? sy : height - sy) / (shrinkY > 1e-6 ? shrinkY : 1e-6);
+    const cover = margin > 0 ? 0.5 + EDGE_STEEPNESS * (insetX < insetY ? insetX : insetY) : 0;
     if (!(cover > 0)) {
       for (let c = 0; c < channels; c++) target[to + c] = 0;
       return;
     }
-    axisX.prepare(sx, shrinkX);
-    axisY.prepare(sy, shrinkY);
-    const [nx, ny] = [axisX.count, axisY.count];
-    let [s0, s1, s2, sa] = [0, 0, 0, 0];
-    for (let j = 0; j < ny; j++) {
-      const row = axisY.index[j]! * width * stride;
-      const wy = axisY.weight[j]!;
-      let [r0, r1, r2, ra] = [0, 0, 0, 0];
-      if (!hasAlpha && colours === 3) {
-        for (let i = 0; i < nx; i++) {
-          const p = row + axisX.index[i]! * 3;
-          const wx = axisX.weight[i]!;
-          r0 += wx * data[p]!;
-          r1 += wx * data[p + 1]!;
-          r2 += wx * data[p + 2]!;
-        }
-      } else if (!hasAlpha) {
-        for (let i = 0; i < nx; i++) r0 += axisX.weight[i]! * data[row + axisX.index[i]!]!;
-      } else {
-        for (let i = 0; i < nx; i++) {
-          const p = row + axisX.index[i]! * stride;
-          const wa = (axisX.weight[i]! * data[p + stride - 1]!) / full;
-          ra += wa;
-          r0 += wa * data[p]!;
-          if (colours === 3) {
-            r1 += wa * data[p + 1]!;
-            r2 += wa * data[p + 2]!;
-          }
-        }
-      }
-      s0 += wy * r0;
-      s1 += wy * r1;
-      s2 += wy * r2;
-      sa += wy * ra;
-    }
-    let alpha = 1;
-    if (hasAlpha) {
-      alpha = Math.min(1, Math.max(0, sa));
-      const by = sa > 1e-6 ? 1 / sa : 0;
-      s0 *= by;
-      s1 *= by;
-      s2 *= by;
-    }
-    sums[0] = s0;
-    sums[1] = s1;
-    sums[2] = s2;
+    const nx = axisX.prepare(sx, shrinkX);
+    const ny = axisY.prepare(sy, shrinkY);
+    sum(data, width, axisX.index, axisX.weight, nx, axisY.index, axisY.weight, ny, sums, full);
     for (let c = 0; c < colours; c++) {
       const v = sums[c]!;
       target[to + c] = integer ? (v <= 0 ? 0 : v >= full ? full : (v + 0.5) | 0) : v;
     }
-    if (channels > colours) target[to + colours] = integer ? Math.round(alpha * cover * full) : alpha * cover;
+    if (channels > colours) {
+      const alpha = sums[3]! * (cover < 1 ? cover : 1);
+      target[to + colours] = integer ? Math.round(alpha * full) : alpha;
+    }
   };
 }
 
-/** Taps and normalised weights along one axis, for one pixel after the other. */
-function axis(length: number, name: KernelName) {
-  const { radius } = KERNELS[name];
-  const table = kernelTable(name);
-  const most = 2 * Math.ceil(radius * MAX_SHRINK) + 2;
-  const index = new Int32Array(most);
-  const weight = new Float64Array(most);
-  const self = {
-    index,
-    weight,
-    count: 0,
-    prepare(position: number, shrink: number): void {
-      const scale = shrink <= 1 ? 1 : Math.min(shrink, MAX_SHRINK);
-      const centre = position - 0.5;
-      const first = Math.ceil(centre - radius * scale);
-      const last = Math.floor(centre + radius * scale);
-      const perPixel = TABLE_STEPS / scale;
-      const n = last - first + 1;
-      let sum = 0;
-      for (let k = 0; k < n; k++) {
-        const tap = first + k;
-        const value = table[(Math.abs(tap - centre) * perPixel + 0.5) | 0]!;
-        index[k] = tap < 0 ? 0 : tap >= length ? length - 1 : tap;
-        weight[k] = value;
-        sum += value;
+/** Sums the weighted taps of one pixel into `sums`: colours at 0…2, alpha (0…1) at 3. */
+type Summation = (
+  data: Samples,
+  width: number,
+  indexX: Int32Array,
+  weightX: Float64Array,
+  nx: number,
+  indexY: Int32Array,
+  weightY: Float64Array,
+  ny: number,
+  sums: Float64Array,
+  full: number,
+) => void;
+
+function summation(channels: Raster["channels"]): Summation {
+  if (channels === 3) return sumColour;
+  return channels === 1 ? sumGrey : channels === 4 ? sumColourAlpha : sumGreyAlpha;
+}
+
+// One plain loop per layout: the engine turns each into tight machine code, which it does not for a general one.
+const sumColour: Summation = (data, width, indexX, weightX, nx, indexY, weightY, ny, sums) => {
+  let s0 = 0;
+  let s1 = 0;
+  let s2 = 0;
+  for (let j = 0; j < ny; j++) {
+    const row = indexY[j]! * width;
+    let r0 = 0;
+    let r1 = 0;
+    let r2 = 0;
+    for (let i = 0; i < nx; i++) {
+      const p = (row + indexX[i]!) * 3;
+      const w = weightX[i]!;
+      r0 += w * data[p]!;
+      r1 += w * data[p + 1]!;
+      r2 += w * data[p + 2]!;
+    }
+    const w = weightY[j]!;
+    s0 += w * r0;
+    s1 += w * r1;
+    s2 += w * r2;
+  }
+  sums[0] = s0;
+  sums[1] = s1;
+  sums[2] = s2;
+  sums[3] = 1;
+};
+
+const sumGrey: Summation = (data, width, indexX, weightX, nx, indexY, weightY, ny, sums) => {
+  let s = 0;
+  for (let j = 0; j < ny; j++) {
+    const row = indexY[j]! * width;
+    let r = 0;
+    for (let i = 0; i < nx; i++) r += weightX[i]! * data[row + indexX[i]!]!;
+    s += weightY[j]! * r;
+  }
+  sums[0] = s;
+  sums[3] = 1;
+};
+
+/** Colours weighted by their alpha, so that what is transparent does not bleed. */
+function sumWithAlpha(colours: 1 | 3): Summation {
+  const stride = colours + 1;
+  return (data, width, indexX, weightX, nx, indexY, weightY, ny, sums, full) => {
+    let s0 = 0;
+    let s1 = 0;
+    let s2 = 0;
+    let sa = 0;
+    for (let j = 0; j < ny; j++) {
+      const row = indexY[j]! * width;
+      for (let i = 0; i < nx; i++) {
+        const p = (row + indexX[i]!) * stride;
+        const w = (weightY[j]! * weightX[i]! * data[p + colours]!) / full;
+        sa += w;
+        s0 += w * data[p]!;
+        if (colours === 3) {
+          s1 += w * data[p + 1]!;
+          s2 += w * data[p + 2]!;
+        }
       }
-      const by = 1 / sum;
-      for (let k = 0; k < n; k++) weight[k]! *= by;
-      self.count = n;
-    },
+    }
+    const by = sa > 1e-6 ? 1 / sa : 0;
+    sums[0] = s0 * by;
+    sums[1] = s1 * by;
+    sums[2] = s2 * by;
+    sums[3] = sa < 0 ? 0 : sa > 1 ? 1 : sa;
   };
-  return self;
+}
+
+const sumColourAlpha = sumWithAlpha(3);
+const sumGreyAlpha = sumWithAlpha(1);
+
+/** Taps and normalised weights along one axis, for one pixel after the other. */
+class Axis {
+  readonly index: Int32Array;
+  readonly weight: Float64Array;
+  private readonly radius: number;
+  private readonly table: Float64Array;
+
+  constructor(
+    private readonly length: number,
+    name: KernelName,
+  ) {
+    this.radius = KERNELS[name].radius;
+    this.table = kernelTable(name);
+    const most = 2 * Math.ceil(this.radius * MAX_SHRINK) + 2;
+    this.index = new Int32Array(most);
+    this.weight = new Float64Array(most);
+  }
+
+  /** @returns the number of taps for a pixel at `position`, where the map shrinks by `shrink`. */
+  prepare(position: number, shrink: number): number {
+    const { index, weight, table, length } = this;
+    const scale = shrink <= 1 ? 1 : shrink < MAX_SHRINK ? shrink : MAX_SHRINK;
+    const centre = position - 0.5;
+    const reach = this.radius * scale;
+    const first = Math.ceil(centre - reach);
+    const n = Math.floor(centre + reach) - first + 1;
+    const perPixel = TABLE_STEPS / scale;
+    let sum = 0;
+    for (let k = 0; k < n; k++) {
+      const tap = first + k;
+      const distance = tap - centre;
+      const value = table[((distance < 0 ? -distance : distance) * perPixel + 0.5) | 0]!;
+      index[k] = tap < 0 ? 0 : tap >= length ? length - 1 : tap;
+      weight[k] = value;
+      sum += value;
+    }
+    const by = 1 / sum;
+    for (let k = 0; k < n; k++) weight[k] = weight[k]! * by;
+    return n;
+  }
 }

@@ -1,0 +1,14 @@
+import type { NextConfig } from "next";
+
+const config: NextConfig = {
+  // Tests build into a folder of their own, so that a running app keeps its build.
+  distDir: process.env["FLATSTONE_DIST"] ?? ".next",
+  serverExternalPackages: ["sharp", "pg", "pg-boss", "exifr", "piscina"],
+  poweredByHeader: false,
+  reactStrictMode: true,
+  devIndicators: false,
+  // bin/test checks types for the whole repository at once.
+  typescript: { ignoreBuildErrors: true },
+};
+
+export default config;

@@ -1,0 +1,53 @@
+/** Arrows between rooms point downwards only: docs/architecture.md. */
+const only = (name, from, allowed) => ({
+  name,
+  severity: "error",
+  from: { path: from, pathNot: "\\.test\\.tsx?$" },
+  to: { path: "^(src|demo|e2e|scripts|benchmarks)/", pathNot: allowed.map((a) => `^${a}`) },
+});
+
+const courses = ["geometry", "camera", "lens", "lines", "attitude", "planes", "mesh", "proportion", "frame", "edges", "finish", "recipe", "render"];
+
+module.exports = {
+  forbidden: [
+    only("core-alone", "^src/core/", ["src/core/"]),
+    only("client-on-core", "^src/client/", ["src/client/", "src/core/"]),
+    only("ui-on-client", "^src/ui/", ["src/ui/", "src/client/", "src/core/"]),
+    only("screens-on-client", "^src/(bench|board)/", ["src/(bench|board|ui)/", "src/client/", "src/core/"]),
+    only("server-on-core", "^src/server/", ["src/server/", "src/core/"]),
+    only("worker-on-server", "^src/worker/", ["src/worker/", "src/server/", "src/core/"]),
+    only("cli-on-server", "^src/cli/", ["src/cli/", "src/server/", "src/core/"]),
+    only("demo-on-server", "^demo/", ["demo/", "src/server/", "src/core/"]),
+    only("e2e-on-nothing", "^e2e/", ["e2e/"]),
+    { name: "screens-apart", severity: "error", from: { path: "^src/bench/" }, to: { path: "^src/board/" } },
+    { name: "screens-apart-too", severity: "error", from: { path: "^src/board/" }, to: { path: "^src/bench/" } },
+    {
+      name: "core-pure",
+      severity: "error",
+      from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
+      to: { dependencyTypes: ["core"] },
+    },
+    {
+      name: "core-libraries",
+      comment: "The core may use zod and ml-matrix, nothing else.",
+      severity: "error",
+      from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
+      to: { dependencyTypes: ["npm", "npm-dev"], pathNot: "node_modules/(zod|ml-matrix)" },
+    },
+    { name: "server-no-react", severity: "error", from: { path: "^src/(server|worker|cli)/" }, to: { path: "node_modules/(react|next)/" } },
+    { name: "no-cycles", severity: "error", from: { path: "^src/core/" }, to: { circular: true, viaOnly: { pathNot: "index\\.ts$" } } },
+    // Within the core, a folder may import only folders before it.
+    ...courses.map((course, i) => ({
+      name: `core-${course}`,
+      severity: "error",
+      from: { path: `^src/core/${course}/`, pathNot: "\\.test\\.ts$" },
+      to: { path: `^src/core/(${courses.slice(i + 1).concat("testing").join("|")})` },
+    })),
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    tsConfig: { fileName: "tsconfig.json" },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: { extensions: [".ts", ".tsx", ".js", ".mjs"] },
+  },
+};

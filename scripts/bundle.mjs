@@ -1,0 +1,23 @@
+/** Bundles the processes that run outside Next: command line, worker, render threads, set-up. */
+import { build } from "esbuild";
+
+await build({
+  entryPoints: {
+    flatstone: "src/cli/index.ts",
+    worker: "src/worker/index.ts",
+    "band-thread": "src/worker/band-thread.ts",
+    migrate: "scripts/migrate.ts",
+    seed: "demo/seed.ts",
+    "render-demo": "demo/render-pictures.ts",
+  },
+  outdir: process.argv[2] ?? "dist",
+  outExtension: { ".js": ".mjs" },
+  bundle: true,
+  splitting: true,
+  format: "esm",
+  platform: "node",
+  target: "node20",
+  packages: "external",
+  tsconfig: "tsconfig.json",
+  logLevel: "warning",
+});

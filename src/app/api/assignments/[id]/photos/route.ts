@@ -1,0 +1,17 @@
+import { Problem, addPhoto, getAssignment, listPhotos } from "@/server";
+import { route } from "../../../respond";
+
+export const dynamic = "force-dynamic";
+
+export const GET = route(async (_request, { id }) => {
+  await getAssignment(id!);
+  return listPhotos(id!);
+});
+
+/** One photo, its bytes as the body and its name in the query; streamed to disk. */
+export const POST = route(async (request, { id }) => {
+  const name = new URL(request.url).searchParams.get("name")?.trim().slice(0, 255);
+  if (!name) throw new Problem(400, "The photo has no name.");
+  if (!request.body) throw new Problem(422, "The file is empty.");
+  return addPhoto(id!, name, request.body as unknown as AsyncIterable<Uint8Array>);
+});

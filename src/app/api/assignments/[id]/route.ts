@@ -1,0 +1,7 @@
+import { z } from "zod";
+import { changeAssignment } from "@/server";
+import { body, route } from "../../respond";
+
+const change = z.object({ name: z.string().optional(), deleted: z.boolean().optional() });
+
+export const PATCH = route(async (request, { id }) => changeAssignment(id!, await body(request, change)));

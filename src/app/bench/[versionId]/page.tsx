@@ -1,0 +1,17 @@
+import { notFound } from "next/navigation";
+import { BenchLoader } from "@/bench/bench-loader";
+import { listPhotos, openVersion } from "@/server";
+import { orNotFound } from "../../or-not-found";
+
+export default async function Page({ params }: { params: Promise<{ versionId: string }> }) {
+  const { versionId } = await params;
+  const opened = await orNotFound(() => openVersion(versionId));
+  if (!opened) notFound();
+  const photos = await listPhotos(opened.assignment.id);
+  const sheet = {
+    number: photos.findIndex((p) => p.id === opened.photo.id) + 1,
+    of: photos.length,
+  };
+  // Plain data for the browser: dates become text.
+  return <BenchLoader opened={JSON.parse(JSON.stringify({ ...opened, sheet }))} />;
+}

@@ -1,0 +1,17 @@
+import { Problem } from "@/server";
+
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+
+/** Whether a text can be an id at all; the database refuses others with an error. */
+export const isId = (text: string): boolean => UUID.test(text);
+
+/** A server read whose missing subject is null rather than an error. */
+export async function orNotFound<T>(read: () => Promise<T>): Promise<T | null> {
+  try {
+    return await read();
+  } catch (error) {
+    const badId = error instanceof Error && /uuid/.test(`${error.message} ${String(error.cause ?? "")}`);
+    if (badId || (error instanceof Problem && error.status === 404)) return null;
+    throw error;
+  }
+}

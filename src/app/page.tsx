@@ -1,0 +1,5 @@
+import { AssignmentBoard } from "@/board/assignment-board";
+
+export default function Page() {
+  return <AssignmentBoard />;
+}

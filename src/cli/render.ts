@@ -1,0 +1,33 @@
+import path from "node:path";
+import { fileURLToPath } from "node:url";
+import { formatOfName } from "@/server/image/encode";
+import { inThisThread, inThreads } from "@/server/render/bands";
+import { renderPicture } from "@/server/render/render-picture";
+import { UsageError, options, readRecipeFile, required } from "./arguments";
+import { inspected } from "./subject";
+
+/** Pictures up to this size are made without starting threads, pixels. */
+const SMALL = 400_000;
+
+export async function run(args: string[]): Promise<void> {
+  const { values, free } = options(args, ["recipe", "out", "quality"]);
+  if (free.length !== 1) throw new UsageError("Name one photo to render.");
+  const source = free[0]!;
+  const target = required(values.out, "--out");
+  const format = formatOfName(target);
+  if (!format) throw new UsageError(`"${target}" does not end in .jpg, .png or .tif.`);
+  const quality = Number(values.quality ?? "92");
+  if (!Number.isInteger(quality) || quality < 1 || quality > 100)
+    throw new UsageError(`The quality "${values.quality}" is not a whole number from 1 to 100.`);
+  const recipe = await readRecipeFile(required(values.recipe, "--recipe"));
+  const { size, focal } = await inspected(source);
+  if (path.resolve(source) === path.resolve(target)) throw new UsageError("The original is never overwritten; choose another --out.");
+  const here = path.dirname(fileURLToPath(import.meta.url));
+  const runner = size[0] * size[1] <= SMALL ? inThisThread : await inThreads(path.join(here, "band-thread.mjs"));
+  try {
+    const { bytes, width, height } = await renderPicture({ source, recipe, focal, target, format, quality }, runner);
+    console.log(JSON.stringify({ out: target, size: [width, height], bytes }));
+  } finally {
+    await runner.close();
+  }
+}

@@ -1,0 +1,55 @@
+import { outOfTrue } from "@/core/lines";
+import type { Vec2 } from "@/core/geometry";
+import { type Recipe, endsOf, parseRecipe } from "@/core/recipe";
+import { compile, solveRecipe, withCamera } from "@/core/render";
+import { UsageError, options, readRecipeFile, readText } from "./arguments";
+import { type Subject, subjectOf } from "./subject";
+
+/** One recipe's solution as the command prints it. */
+export function solved(recipe: Recipe, { size, focal }: Subject): object {
+  const settled = withCamera(recipe, size, focal);
+  const { solution, messages } = solveRecipe(settled, size);
+  const angles = solution.attitude;
+  const attitude = { ...settled.attitude, ...angles, on: true, from: "lines" as const };
+  const map = compile({ ...settled, attitude, frame: { ...settled.frame, on: false } }, size);
+  const residuals = new Map(solution.lines.map((l) => [l.id, l.residualPx]));
+  return {
+    attitude: angles,
+    sigma: solution.sigma,
+    focalPx: settled.camera.focalPx,
+    lines: recipe.lines.map((line) => {
+      const ends = endsOf(line);
+      const after = ends.map((p) => map.fromRecorded(p));
+      const seen = after.every((p): p is Vec2 => p !== null);
+      return {
+        id: line.id,
+        before: outOfTrue(line.kind, ...ends),
+        after: seen ? outOfTrue(line.kind, after[0]!, after[1]!) : null,
+        residualPx: residuals.get(line.id) ?? null,
+      };
+    }),
+    messages: messages.map((m) => m.text),
+  };
+}
+
+export async function run(args: string[]): Promise<void> {
+  const { values, free } = options(args, ["size", "recipe", "recipes"]);
+  if (free.length > 1) throw new UsageError("Name one photo at a time.");
+  if ((values.recipe === undefined) === (values.recipes === undefined))
+    throw new UsageError("Give either --recipe R.json or --recipes FILE.ndjson.");
+  const subject = await subjectOf(free[0], values.size);
+  const recipes = values.recipe !== undefined ? [await readRecipeFile(values.recipe)] : await recipeLines(values.recipes!);
+  process.stdout.write(recipes.map((r) => `${JSON.stringify(solved(r, subject))}\n`).join(""));
+}
+
+async function recipeLines(file: string): Promise<Recipe[]> {
+  const lines = (await readText(file, "The file of recipes")).split("\n");
+  return lines.flatMap((line, i) => {
+    if (line.trim() === "") return [];
+    try {
+      return [parseRecipe(line)];
+    } catch (error) {
+      throw new UsageError(`Line ${i + 1} of "${file}": ${(error as Error).message}`);
+    }
+  });
+}

@@ -1,0 +1,30 @@
+import type { FocalMetadata } from "@/core/camera";
+import type { Size } from "@/core/geometry";
+import { UsageError, parseSize } from "./arguments";
+
+/** What a command works on: the size of a picture and what its metadata say of the focal length. */
+export interface Subject {
+  readonly size: Size;
+  readonly focal: FocalMetadata;
+}
+
+/** From a photo's path, or from a size alone. @throws UsageError, or Problem when the file is no photo. */
+export async function subjectOf(photo: string | undefined, size: string | undefined): Promise<Subject> {
+  if (size !== undefined) {
+    if (photo !== undefined) throw new UsageError("Give either a photo or a size, not both.");
+    return { size: parseSize(size), focal: {} };
+  }
+  if (photo === undefined) throw new UsageError("Name a photo, or give --size W,H.");
+  return inspected(photo);
+}
+
+/** Size and focal length of a photo file. */
+export async function inspected(photo: string): Promise<Subject> {
+  const { access } = await import("node:fs/promises");
+  await access(photo).catch(() => {
+    throw new UsageError(`The photo "${photo}" cannot be read.`);
+  });
+  const { inspect } = await import("@/server/image/inspect");
+  const facts = await inspect(photo, photo, false);
+  return { size: [facts.width, facts.height], focal: { equivalent: facts.equivalentMm, focal: facts.focalMm } };
+}

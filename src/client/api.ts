@@ -1,0 +1,108 @@
+import type { Recipe, CourseKey } from "@/core/recipe";
+
+export interface Assignment {
+  id: string;
+  name: string;
+  createdAt: string;
+  photoCount: number;
+  covers: string[];
+}
+
+export interface Version {
+  id: string;
+  name: string;
+  createdAt: string;
+}
+
+export interface Photo {
+  id: string;
+  assignmentId: string;
+  sha256: string;
+  name: string;
+  bytes: number;
+  format: string;
+  width: number;
+  height: number;
+  bits: number;
+  camera: string | null;
+  lens: string | null;
+  focalMm: number | null;
+  equivalentMm: number | null;
+  takenAt: string | null;
+}
+
+export interface PhotoOnBoard extends Photo {
+  versions: Version[];
+  laid: CourseKey[];
+}
+
+export interface OpenedVersion {
+  version: Version;
+  photo: Photo;
+  assignment: { id: string; name: string };
+  siblings: Version[];
+  revision: number;
+  recipe: Recipe;
+}
+
+export interface Delivery {
+  id: string;
+  state: "queued" | "rendering" | "done" | "failed" | "cancelled";
+  format: "jpeg" | "png" | "tiff";
+  quality: number;
+  progress: number;
+  error: string | null;
+  cancelRequested: boolean;
+  resultBytes: number | null;
+  resultWidth: number | null;
+  resultHeight: number | null;
+  createdAt: string;
+}
+
+/** What the server answered when it refused; the message is a sentence for people. */
+export class ServerRefusal extends Error {
+  override readonly name = "ServerRefusal";
+
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly details: unknown,
+  ) {
+    super(message);
+  }
+}
+
+/** JSON from the server. @throws ServerRefusal, or TypeError when the server cannot be reached. */
+async function call<T>(path: string, method = "GET", json?: unknown, init: RequestInit = {}): Promise<T> {
+  const response = await fetch(path, {
+    method,
+    ...(json === undefined ? {} : { body: JSON.stringify(json), headers: { "content-type": "application/json" } }),
+    ...init,
+  });
+  const answer: unknown = await response.json().catch(() => null);
+  if (!response.ok) {
+    const { error, details } = (answer ?? {}) as { error?: string; details?: unknown };
+    throw new ServerRefusal(response.status, error ?? `The server answered ${response.status}.`, details);
+  }
+  return answer as T;
+}
+
+export const api = {
+  assignments: () => call<Assignment[]>("/api/assignments"),
+  createAssignment: (name: string) => call<Assignment>("/api/assignments", "POST", { name }),
+  changeAssignment: (id: string, change: { name?: string; deleted?: boolean }) =>
+    call<Assignment>(`/api/assignments/${id}`, "PATCH", change),
+  photos: (assignmentId: string) => call<PhotoOnBoard[]>(`/api/assignments/${assignmentId}/photos`),
+  changePhoto: (id: string, change: { deleted: boolean }) => call<Photo>(`/api/photos/${id}`, "PATCH", change),
+  version: (id: string) => call<OpenedVersion>(`/api/versions/${id}`),
+  createVersion: (photoId: string, recipe?: Recipe) => call<Version>(`/api/photos/${photoId}/versions`, "POST", { recipe }),
+  saveRevision: (versionId: string, base: number, recipe: Recipe, keepalive = false) =>
+    call<{ revision: number }>(`/api/versions/${versionId}/revisions`, "POST", { base, recipe }, { keepalive }),
+  deliveries: (versionId: string) => call<Delivery[]>(`/api/versions/${versionId}/deliveries`),
+  deliver: (versionId: string, order: Pick<Delivery, "format" | "quality">) =>
+    call<Delivery>(`/api/versions/${versionId}/deliveries`, "POST", order),
+  cancelDelivery: (id: string) => call<Delivery>(`/api/deliveries/${id}`, "PATCH", { cancelled: true }),
+};
+
+export const previewUrl = (sha256: string, level: "thumb" | "bench" | "close"): string => `/api/previews/${sha256}/${level}`;
+export const deliveryUrl = (id: string): string => `/api/deliveries/${id}/file`;

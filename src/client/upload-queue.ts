@@ -1,0 +1,83 @@
+import { create } from "zustand";
+import { uploadPhoto } from "./upload";
+
+export interface UploadItem {
+  readonly key: number;
+  readonly assignmentId: string;
+  readonly name: string;
+  readonly state: "waiting" | "sending" | "checking" | "done" | "known" | "refused" | "cancelled";
+  readonly share: number;
+  readonly error: string | null;
+}
+
+/** Files sent at the same time. */
+const AT_ONCE = 3;
+
+interface UploadQueue {
+  readonly items: readonly UploadItem[];
+  add(assignmentId: string, files: readonly File[], onArrived: () => void): void;
+  cancel(key: number): void;
+  clearFinished(): void;
+}
+
+let nextKey = 1;
+const waiting: { key: number; start: () => Promise<void> }[] = [];
+const stops = new Map<number, AbortController>();
+let running = 0;
+
+/** Uploads in hand; one refusal does not hold up the rest. */
+export const useUploads = create<UploadQueue>((set) => {
+  const update = (key: number, change: Partial<UploadItem>): void =>
+    set((s) => ({ items: s.items.map((i) => (i.key === key ? { ...i, ...change } : i)) }));
+
+  const pump = (): void => {
+    while (running < AT_ONCE && waiting.length > 0) {
+      running++;
+      void waiting.shift()!.start().finally(() => {
+        running--;
+        pump();
+      });
+    }
+  };
+
+  const send = async (key: number, assignmentId: string, file: File, onArrived: () => void): Promise<void> => {
+    const stop = new AbortController();
+    stops.set(key, stop);
+    update(key, { state: "sending" });
+    try {
+      const { known } = await uploadPhoto(assignmentId, file, {
+        signal: stop.signal,
+        onProgress: (share) => update(key, share < 1 ? { share } : { share, state: "checking" }),
+      });
+      update(key, { state: known ? "known" : "done", share: 1 });
+      onArrived();
+    } catch (error) {
+      const cancelled = error instanceof DOMException && error.name === "AbortError";
+      update(key, cancelled ? { state: "cancelled" } : { state: "refused", error: (error as Error).message });
+    } finally {
+      stops.delete(key);
+    }
+  };
+
+  return {
+    items: [],
+    add(assignmentId, files, onArrived) {
+      for (const file of files) {
+        const key = nextKey++;
+        const item: UploadItem = { key, assignmentId, name: file.name, state: "waiting", share: 0, error: null };
+        set((s) => ({ items: [...s.items, item] }));
+        waiting.push({ key, start: () => send(key, assignmentId, file, onArrived) });
+      }
+      pump();
+    },
+    cancel(key) {
+      const at = waiting.findIndex((w) => w.key === key);
+      if (at >= 0) {
+        waiting.splice(at, 1);
+        update(key, { state: "cancelled" });
+      } else stops.get(key)?.abort();
+    },
+    clearFinished: () =>
+      set((s) => ({ items: s.items.filter((i) => ["waiting", "sending", "checking"].includes(i.state)) })),
+  };
+});

@@ -1,0 +1,29 @@
+export interface UploadHooks {
+  /** Called with 0…1 of the bytes sent. */
+  onProgress(share: number): void;
+  signal: AbortSignal;
+}
+
+/**
+ * Sends one file as it is. By XMLHttpRequest, since fetch tells nothing of the progress of what it sends.
+ *
+ * @returns whether the photo was there already. @throws Error with a sentence for people; AbortError when cancelled.
+ */
+export function uploadPhoto(assignmentId: string, file: File, { onProgress, signal }: UploadHooks): Promise<{ known: boolean }> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    request.open("POST", `/api/assignments/${assignmentId}/photos?name=${encodeURIComponent(file.name)}`);
+    request.responseType = "json";
+    request.upload.onprogress = (event) => event.lengthComputable && onProgress(event.loaded / event.total);
+    request.onload = () => {
+      const answer = request.response as { known?: boolean; error?: string } | null;
+      if (request.status >= 200 && request.status < 300) resolve({ known: answer?.known ?? false });
+      else reject(new Error(answer?.error ?? `The server answered ${request.status}.`));
+    };
+    request.onerror = () => reject(new Error("The connection broke off. The file was not kept; add it again."));
+    request.onabort = () => reject(new DOMException("Cancelled", "AbortError"));
+    signal.addEventListener("abort", () => request.abort(), { once: true });
+    if (signal.aborted) request.abort();
+    else request.send(file);
+  });
+}

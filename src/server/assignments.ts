@@ -1,0 +1,69 @@
+import { and, desc, eq, isNull, sql } from "drizzle-orm";
+import { database } from "./db/client";
+import { type AssignmentRow, assignments, photos } from "./db/schema";
+import { Problem, notFound } from "./problem";
+
+export interface AssignmentSummary extends AssignmentRow {
+  readonly photoCount: number;
+  /** SHA-256 of the first few photos, for the board. */
+  readonly covers: readonly string[];
+}
+
+function checkedName(name: string): string {
+  const trimmed = name.trim();
+  if (trimmed.length < 1 || trimmed.length > 200)
+    throw new Problem(400, "An assignment needs a name of 1 to 200 characters.");
+  return trimmed;
+}
+
+/** All assignments that are not deleted, newest first. */
+export async function listAssignments(): Promise<AssignmentSummary[]> {
+  const db = database();
+  const rows = await db
+    .select({
+      assignment: assignments,
+      photoCount: sql<number>`count(${photos.id})::int`,
+      covers: sql<string[]>`coalesce((array_agg(${photos.sha256} order by ${photos.createdAt}, ${photos.name})
+        filter (where ${photos.id} is not null))[1:4], '{}')`,
+    })
+    .from(assignments)
+    .leftJoin(photos, and(eq(photos.assignmentId, assignments.id), isNull(photos.deletedAt)))
+    .where(isNull(assignments.deletedAt))
+    .groupBy(assignments.id)
+    .orderBy(desc(assignments.createdAt));
+  return rows.map(({ assignment, photoCount, covers }) => ({ ...assignment, photoCount, covers }));
+}
+
+export async function getAssignment(id: string): Promise<AssignmentRow> {
+  const [row] = await database()
+    .select()
+    .from(assignments)
+    .where(and(eq(assignments.id, id), isNull(assignments.deletedAt)));
+  if (!row) throw notFound("assignment");
+  return row;
+}
+
+export async function createAssignment(name: string): Promise<AssignmentRow> {
+  const [row] = await database()
+    .insert(assignments)
+    .values({ name: checkedName(name) })
+    .returning();
+  return row!;
+}
+
+/** Renames, deletes (marks) or brings back an assignment. */
+export async function changeAssignment(
+  id: string,
+  change: { name?: string | undefined; deleted?: boolean | undefined },
+): Promise<AssignmentRow> {
+  const [row] = await database()
+    .update(assignments)
+    .set({
+      ...(change.name === undefined ? {} : { name: checkedName(change.name) }),
+      ...(change.deleted === undefined ? {} : { deletedAt: change.deleted ? new Date() : null }),
+    })
+    .where(eq(assignments.id, id))
+    .returning();
+  if (!row) throw notFound("assignment");
+  return row;
+}

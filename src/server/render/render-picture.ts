@@ -1,0 +1,83 @@
+import type { FocalMetadata } from "@/core/camera";
+import type { Recipe } from "@/core/recipe";
+import { type KernelName, type SettledRecipe, compile, resultChannels, settle } from "@/core/render";
+import { writeWhole } from "../files/store";
+import { decode } from "../image/decode";
+import { type DeliveryFormat, encode } from "../image/encode";
+import type { BandRunner } from "./bands";
+
+export interface PictureOrder {
+  /** Path of the original. */
+  readonly source: string;
+  readonly recipe: Recipe;
+  /** What the photo's metadata say about the focal length, for recipes that do not. */
+  readonly focal: FocalMetadata;
+  /** Path of the result; it appears whole or not at all. */
+  readonly target: string;
+  readonly format: DeliveryFormat;
+  readonly quality: number;
+  readonly kernel?: KernelName;
+}
+
+export interface RenderHooks {
+  /** Called with 0…1 as rows are finished. */
+  readonly onProgress?: (share: number) => void;
+  readonly signal?: AbortSignal;
+}
+
+/** Rows per band: small enough to cancel quickly, large enough to be worth handing over. */
+const BAND_ROWS = 64;
+/** Share of the progress that the pixels make up; decoding and encoding have the rest. */
+const PIXEL_SHARE = { from: 0.1, to: 0.85 } as const;
+
+/** The recipe with its frame fixed, so that every thread compiles the very same map without searching again. */
+const fixed = (recipe: SettledRecipe, frame: readonly number[]): SettledRecipe => ({
+  ...recipe,
+  frame: { ...recipe.frame, on: true, rule: "free", rect: [frame[0]!, frame[1]!, frame[2]!, frame[3]!] },
+});
+
+/**
+ * Renders one photo by its recipe at full resolution into a file.
+ *
+ * @returns the file's bytes and pixels. @throws the signal's reason when cancelled; nothing is left behind.
+ */
+export async function renderPicture(
+  order: PictureOrder,
+  runner: BandRunner,
+  { onProgress = () => undefined, signal }: RenderHooks = {},
+): Promise<{ bytes: number; width: number; height: number }> {
+  const { raster, carried } = await decode(order.source);
+  signal?.throwIfAborted();
+  onProgress(PIXEL_SHARE.from);
+  const size = [raster.width, raster.height] as const;
+  const recipe = settle(order.recipe, size, order.focal);
+  const map = compile(recipe, size);
+  const [width, height] = map.output;
+  const alpha = map.gaps || raster.channels === 2 || raster.channels === 4;
+  const channels = resultChannels(raster.channels, alpha);
+  const deep = raster.data instanceof Uint16Array;
+  const buffer = new SharedArrayBuffer(width * height * channels * (deep ? 2 : 1));
+  const data = deep ? new Uint16Array(buffer) : new Uint8Array(buffer);
+
+  const job = { recipe: fixed(recipe, map.frame), size, source: raster, alpha, kernel: order.kernel ?? "lanczos3" };
+  let rowsDone = 0;
+  const bands = Array.from({ length: Math.ceil(height / BAND_ROWS) }, (_, i) => {
+    const y = i * BAND_ROWS;
+    const rows = Math.min(BAND_ROWS, height - y);
+    const stride = width * channels;
+    return { job, y, rows, target: data.subarray(y * stride, (y + rows) * stride) };
+  });
+  await runner.run(bands, {
+    ...(signal ? { signal } : {}),
+    onBand: (rows) => {
+      rowsDone += rows;
+      onProgress(PIXEL_SHARE.from + (PIXEL_SHARE.to - PIXEL_SHARE.from) * (rowsDone / height));
+    },
+  });
+  const bytes = await writeWhole(order.target, async (file) => {
+    await encode({ data, width, height, channels }, file, order.format, order.quality, carried);
+    signal?.throwIfAborted();
+  });
+  onProgress(1);
+  return { bytes, width, height };
+}

@@ -1,0 +1,93 @@
+import { and, count, desc, eq, isNull } from "drizzle-orm";
+import { type Recipe, RecipeError, readRecipe } from "@/core/recipe";
+import { type Database, database } from "./db/client";
+import { type PhotoRow, type VersionRow, assignments, photos, revisions, versions } from "./db/schema";
+import { firstRecipe, getPhoto } from "./photos";
+import { Problem, notFound } from "./problem";
+
+export interface OpenVersion {
+  readonly version: VersionRow;
+  readonly photo: PhotoRow;
+  readonly assignment: { readonly id: string; readonly name: string };
+  /** All versions of the photo, by name. */
+  readonly siblings: readonly VersionRow[];
+  /** Number of the current revision, which a save must name as its base. */
+  readonly revision: number;
+  readonly recipe: Recipe;
+}
+
+type Executor = Pick<Database, "select">;
+
+async function newest(db: Executor, versionId: string) {
+  const [row] = await db
+    .select()
+    .from(revisions)
+    .where(eq(revisions.versionId, versionId))
+    .orderBy(desc(revisions.number))
+    .limit(1);
+  return row;
+}
+
+/** A version with its photo and current recipe. @throws Problem 404. */
+export async function openVersion(id: string): Promise<OpenVersion> {
+  const db = database();
+  const [row] = await db
+    .select({ version: versions, photo: photos, assignment: { id: assignments.id, name: assignments.name } })
+    .from(versions)
+    .innerJoin(photos, eq(photos.id, versions.photoId))
+    .innerJoin(assignments, eq(assignments.id, photos.assignmentId))
+    .where(and(eq(versions.id, id), isNull(photos.deletedAt), isNull(assignments.deletedAt)));
+  if (!row) throw notFound("version");
+  const revision = await newest(db, id);
+  const siblings = await db.select().from(versions).where(eq(versions.photoId, row.photo.id)).orderBy(versions.name);
+  return {
+    ...row,
+    siblings,
+    revision: revision?.number ?? 0,
+    recipe: revision ? readRecipe(revision.recipe) : firstRecipe(row.photo),
+  };
+}
+
+function checked(recipe: unknown): Recipe {
+  try {
+    return readRecipe(recipe);
+  } catch (error) {
+    if (error instanceof RecipeError) throw new Problem(422, error.message);
+    throw error;
+  }
+}
+
+/**
+ * Appends a revision.
+ *
+ * @param base number of the revision that was edited; when it is no longer the newest, somebody else
+ *   has saved meanwhile and nothing is written.
+ * @throws Problem 409 then, with the newest revision in its details; 422 for a recipe that does not hold.
+ */
+export async function saveRevision(versionId: string, base: number, recipe: unknown): Promise<{ revision: number }> {
+  const valid = checked(recipe);
+  return database().transaction(async (tx) => {
+    const [version] = await tx.select().from(versions).where(eq(versions.id, versionId)).for("update");
+    if (!version) throw notFound("version");
+    const current = await newest(tx, versionId);
+    const number = current?.number ?? 0;
+    if (number !== base)
+      throw new Problem(409, "This version was changed in another window meanwhile.", { revision: number });
+    await tx.insert(revisions).values({ versionId, number: number + 1, recipe: valid });
+    return { revision: number + 1 };
+  });
+}
+
+/** A new version of a photo, named by the next free letter, holding the recipe given or nothing done yet. */
+export async function createVersion(photoId: string, recipe?: unknown): Promise<VersionRow> {
+  const photo = await getPhoto(photoId);
+  const first = recipe === undefined ? firstRecipe(photo) : checked(recipe);
+  return database().transaction(async (tx) => {
+    await tx.select().from(photos).where(eq(photos.id, photoId)).for("update");
+    const [{ n } = { n: 0 }] = await tx.select({ n: count() }).from(versions).where(eq(versions.photoId, photoId));
+    const name = n < 26 ? String.fromCharCode(65 + n) : `V${n + 1}`;
+    const [version] = await tx.insert(versions).values({ photoId, name }).returning();
+    await tx.insert(revisions).values({ versionId: version!.id, number: 1, recipe: first });
+    return version!;
+  });
+}

@@ -1,0 +1,4 @@
+/** What the screens share: header, notices, theme. No screen of its own, no numbers. */
+export * from "./header";
+export * from "./notices";
+export * from "./format";
