@@ -1,5 +1,15 @@
 /** Unit tests stand beside what they test; database tests end in .db.test.ts; browser tests live in e2e/. */
-const swc = ["@swc/jest", { jsc: { target: "es2022", parser: { syntax: "typescript", tsx: true }, transform: { react: { runtime: "automatic" } } }, module: { type: "commonjs" } }];
+const swc = [
+  "@swc/jest",
+  {
+    jsc: {
+      target: "es2022",
+      parser: { syntax: "typescript", tsx: true },
+      transform: { react: { runtime: "automatic" } },
+    },
+    module: { type: "commonjs" },
+  },
+];
 const shared = {
   testEnvironment: "node",
   transform: { "^.+\\.(t|j|mj)sx?$": swc },
@@ -9,7 +19,12 @@ const shared = {
 };
 export default {
   projects: [
-    { ...shared, displayName: "unit", testMatch: ["<rootDir>/{src,demo,scripts}/**/*.test.ts"], testPathIgnorePatterns: ["\\.db\\.test\\.ts$"] },
+    {
+      ...shared,
+      displayName: "unit",
+      testMatch: ["<rootDir>/{src,demo,scripts}/**/*.test.ts"],
+      testPathIgnorePatterns: ["\\.db\\.test\\.ts$"],
+    },
     { ...shared, displayName: "database", testMatch: ["<rootDir>/{src,demo}/**/*.db.test.ts"] },
     { ...shared, displayName: "browser", testMatch: ["<rootDir>/e2e/**/*.test.ts"] },
   ],

@@ -7,6 +7,8 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,
+  // The build is stamped by bin/lib; a second cache only costs time.
+  experimental: { turbopackFileSystemCacheForBuild: false },
   // bin/test checks types for the whole repository at once.
   typescript: { ignoreBuildErrors: true },
 };

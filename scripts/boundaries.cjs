@@ -6,7 +6,21 @@ const only = (name, from, allowed) => ({
   to: { path: "^(src|demo|e2e|scripts|benchmarks)/", pathNot: allowed.map((a) => `^${a}`) },
 });
 
-const courses = ["geometry", "camera", "lens", "lines", "attitude", "planes", "mesh", "proportion", "frame", "edges", "finish", "recipe", "render"];
+const courses = [
+  "geometry",
+  "camera",
+  "lens",
+  "lines",
+  "attitude",
+  "planes",
+  "mesh",
+  "proportion",
+  "frame",
+  "edges",
+  "finish",
+  "recipe",
+  "render",
+];
 
 module.exports = {
   forbidden: [
@@ -34,14 +48,29 @@ module.exports = {
       from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
       to: { dependencyTypes: ["npm", "npm-dev"], pathNot: "node_modules/(zod|ml-matrix)" },
     },
-    { name: "server-no-react", severity: "error", from: { path: "^src/(server|worker|cli)/" }, to: { path: "node_modules/(react|next)/" } },
-    { name: "no-cycles", severity: "error", from: { path: "^src/core/" }, to: { circular: true, viaOnly: { pathNot: "index\\.ts$" } } },
+    {
+      name: "server-no-react",
+      severity: "error",
+      from: { path: "^src/(server|worker|cli)/" },
+      to: { path: "node_modules/(react|next)/" },
+    },
+    {
+      name: "no-cycles",
+      severity: "error",
+      from: { path: "^src/core/" },
+      to: { circular: true, viaOnly: { pathNot: "index\\.ts$" } },
+    },
     // Within the core, a folder may import only folders before it.
     ...courses.map((course, i) => ({
       name: `core-${course}`,
       severity: "error",
       from: { path: `^src/core/${course}/`, pathNot: "\\.test\\.ts$" },
-      to: { path: `^src/core/(${courses.slice(i + 1).concat("testing").join("|")})` },
+      to: {
+        path: `^src/core/(${courses
+          .slice(i + 1)
+          .concat("testing")
+          .join("|")})`,
+      },
     })),
   ],
   options: {

@@ -100,7 +100,8 @@ stop_detached() {
 
 wait_for() {
   local url=$1 name=$2
-  for _ in $(seq 300); do
+  local until=$((SECONDS + 60))
+  while [ $SECONDS -lt $until ]; do
     if node -e 'fetch(process.argv[1]).then(r=>process.exit(r.ok?0:1),()=>process.exit(1))' "$url"; then return; fi
     running "$name" || { tail -20 "$LOCAL/$name.log" >&2; fail "The app did not start."; }
     sleep 0.2

@@ -43,8 +43,7 @@ const doorBay = 4;
 export const openings: readonly Opening[] = floors.flatMap((floor, f) =>
   Array.from({ length: 9 }, (_, bay): Opening => {
     const c = bayCentre(bay);
-    if (bay !== doorBay)
-      return { id: `w${f}${bay}`, kind: "window", x0: c - 0.65, x1: c + 0.65, ...floor };
+    if (bay !== doorBay) return { id: `w${f}${bay}`, kind: "window", x0: c - 0.65, x1: c + 0.65, ...floor };
     return f === 0
       ? { id: "door", kind: "door", x0: c - 0.9, x1: c + 0.9, y0: 0.3, y1: 3.7 }
       : { id: `l${f}`, kind: "loading", x0: c - 0.8, x1: c + 0.8, y0: floor.y0 - 0.35, y1: floor.y1 };

@@ -21,7 +21,8 @@ export async function run(args: string[]): Promise<void> {
     throw new UsageError(`The quality "${values.quality}" is not a whole number from 1 to 100.`);
   const recipe = await readRecipeFile(required(values.recipe, "--recipe"));
   const { size, focal } = await inspected(source);
-  if (path.resolve(source) === path.resolve(target)) throw new UsageError("The original is never overwritten; choose another --out.");
+  if (path.resolve(source) === path.resolve(target))
+    throw new UsageError("The original is never overwritten; choose another --out.");
   const here = path.dirname(fileURLToPath(import.meta.url));
   const runner = size[0] * size[1] <= SMALL ? inThisThread : await inThreads(path.join(here, "band-thread.mjs"));
   try {

@@ -38,7 +38,8 @@ export async function run(args: string[]): Promise<void> {
   if ((values.recipe === undefined) === (values.recipes === undefined))
     throw new UsageError("Give either --recipe R.json or --recipes FILE.ndjson.");
   const subject = await subjectOf(free[0], values.size);
-  const recipes = values.recipe !== undefined ? [await readRecipeFile(values.recipe)] : await recipeLines(values.recipes!);
+  const recipes =
+    values.recipe !== undefined ? [await readRecipeFile(values.recipe)] : await recipeLines(values.recipes!);
   process.stdout.write(recipes.map((r) => `${JSON.stringify(solved(r, subject))}\n`).join(""));
 }
 

@@ -95,7 +95,8 @@ export const api = {
   photos: (assignmentId: string) => call<PhotoOnBoard[]>(`/api/assignments/${assignmentId}/photos`),
   changePhoto: (id: string, change: { deleted: boolean }) => call<Photo>(`/api/photos/${id}`, "PATCH", change),
   version: (id: string) => call<OpenedVersion>(`/api/versions/${id}`),
-  createVersion: (photoId: string, recipe?: Recipe) => call<Version>(`/api/photos/${photoId}/versions`, "POST", { recipe }),
+  createVersion: (photoId: string, recipe?: Recipe) =>
+    call<Version>(`/api/photos/${photoId}/versions`, "POST", { recipe }),
   saveRevision: (versionId: string, base: number, recipe: Recipe, keepalive = false) =>
     call<{ revision: number }>(`/api/versions/${versionId}/revisions`, "POST", { base, recipe }, { keepalive }),
   deliveries: (versionId: string) => call<Delivery[]>(`/api/versions/${versionId}/deliveries`),
@@ -104,5 +105,6 @@ export const api = {
   cancelDelivery: (id: string) => call<Delivery>(`/api/deliveries/${id}`, "PATCH", { cancelled: true }),
 };
 
-export const previewUrl = (sha256: string, level: "thumb" | "bench" | "close"): string => `/api/previews/${sha256}/${level}`;
+export const previewUrl = (sha256: string, level: "thumb" | "bench" | "close"): string =>
+  `/api/previews/${sha256}/${level}`;
 export const deliveryUrl = (id: string): string => `/api/deliveries/${id}/file`;

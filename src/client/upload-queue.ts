@@ -33,10 +33,13 @@ export const useUploads = create<UploadQueue>((set) => {
   const pump = (): void => {
     while (running < AT_ONCE && waiting.length > 0) {
       running++;
-      void waiting.shift()!.start().finally(() => {
-        running--;
-        pump();
-      });
+      void waiting
+        .shift()!
+        .start()
+        .finally(() => {
+          running--;
+          pump();
+        });
     }
   };
 

@@ -9,7 +9,11 @@ export interface UploadHooks {
  *
  * @returns whether the photo was there already. @throws Error with a sentence for people; AbortError when cancelled.
  */
-export function uploadPhoto(assignmentId: string, file: File, { onProgress, signal }: UploadHooks): Promise<{ known: boolean }> {
+export function uploadPhoto(
+  assignmentId: string,
+  file: File,
+  { onProgress, signal }: UploadHooks,
+): Promise<{ known: boolean }> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     request.open("POST", `/api/assignments/${assignmentId}/photos?name=${encodeURIComponent(file.name)}`);

@@ -8,7 +8,8 @@ export function databaseUrl(): string {
 }
 
 /** The folder of originals, previews and deliveries. */
-export const filesFolder = (): string => path.resolve(process.env["FLATSTONE_FILES"] ?? ".local/files");
+export const filesFolder = (): string =>
+  path.resolve(/* turbopackIgnore: true */ process.env["FLATSTONE_FILES"] ?? ".local/files");
 
 /** Largest upload, bytes, and largest picture, pixels. */
 export const LIMITS = { bytes: 500 * 1024 * 1024, pixels: 250_000_000 } as const;

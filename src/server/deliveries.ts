@@ -66,7 +66,9 @@ export async function getDelivery(id: string): Promise<DeliveryWork> {
 }
 
 /** The finished file of a delivery, and the name to save it under. @throws Problem 409 while it is not finished. */
-export async function deliveryFile(id: string): Promise<{ file: string; name: string; bytes: number; format: DeliveryFormat }> {
+export async function deliveryFile(
+  id: string,
+): Promise<{ file: string; name: string; bytes: number; format: DeliveryFormat }> {
   const { delivery, photo, versionName } = await getDelivery(id);
   if (delivery.state !== "done") throw new Problem(409, "This delivery is not finished.");
   const ending = FILE_ENDINGS[delivery.format];

@@ -16,7 +16,10 @@ export interface PhotoSummary extends PhotoRow {
 
 /** The recipe that a photo starts with: nothing done, the camera as its metadata tells. */
 export function firstRecipe(photo: Pick<PhotoRow, "width" | "height" | "equivalentMm" | "focalMm">): Recipe {
-  const focal = focalFromMetadata([photo.width, photo.height], { equivalent: photo.equivalentMm, focal: photo.focalMm });
+  const focal = focalFromMetadata([photo.width, photo.height], {
+    equivalent: photo.equivalentMm,
+    focal: photo.focalMm,
+  });
   return { ...emptyRecipe(), camera: { ...focal, principal: [photo.width / 2, photo.height / 2] } };
 }
 
@@ -78,7 +81,11 @@ export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> 
     .orderBy(asc(photos.takenAt), asc(photos.name), asc(photos.id));
   if (rows.length === 0) return [];
   const ids = rows.map((p) => p.id);
-  const allVersions = await db.select().from(versions).where(inArray(versions.photoId, ids)).orderBy(asc(versions.name));
+  const allVersions = await db
+    .select()
+    .from(versions)
+    .where(inArray(versions.photoId, ids))
+    .orderBy(asc(versions.name));
   const latest = await db
     .selectDistinctOn([revisions.versionId], { versionId: revisions.versionId, recipe: revisions.recipe })
     .from(revisions)

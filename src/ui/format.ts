@@ -1,7 +1,10 @@
 const thin = "\u202f";
 
 /** 2986 → "2 986", with a narrow space between the thousands. */
-export const grouped = (n: number): string => Math.round(n).toString().replace(/\B(?=(\d{3})+$)/g, thin);
+export const grouped = (n: number): string =>
+  Math.round(n)
+    .toString()
+    .replace(/\B(?=(\d{3})+$)/g, thin);
 
 /** Bytes in the unit a person would choose. */
 export function fileSize(bytes: number): string {
@@ -10,6 +13,7 @@ export function fileSize(bytes: number): string {
 }
 
 /** An angle with its unit; a zero has no sign. */
-export const angle = (deg: number, digits = 2): string => `${(Math.abs(deg) < 0.5 * 10 ** -digits ? 0 : deg).toFixed(digits)}°`;
+export const angle = (deg: number, digits = 2): string =>
+  `${(Math.abs(deg) < 0.5 * 10 ** -digits ? 0 : deg).toFixed(digits)}°`;
 
 export const percent = (share: number): string => `${Math.round(100 * share)} %`;

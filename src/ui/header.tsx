@@ -25,7 +25,7 @@ export function ThemeSwitch() {
 /** The product's mark and where one is; actions at the right. */
 export function Header({ crumbs, children }: { crumbs: ReactNode; children?: ReactNode }) {
   return (
-    <header className="ruled flex h-11 shrink-0 items-center gap-4 border-b bg-base-100 px-3.5">
+    <header className="ruled flex h-[44px] shrink-0 items-center gap-4 border-b bg-base-100 px-3.5">
       <Link href="/" className="flex items-center gap-2 text-[13px] font-bold tracking-[0.14em]">
         <i className="block h-[9px] w-[26px] rounded-[2px] bg-[#6d6a64]" />
         FLAT STONE

@@ -2,3 +2,5 @@
 export * from "./header";
 export * from "./notices";
 export * from "./format";
+export * from "./dialog";
+export * from "./number-field";

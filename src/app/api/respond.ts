@@ -17,8 +17,9 @@ function sameOrigin(request: Request): boolean {
 export function route(handler: Handler) {
   return async (request: Request, context: { params: Promise<Params> }): Promise<Response> => {
     try {
-      if (request.method !== "GET" && !sameOrigin(request)) throw new Problem(400, "This request came from another site.");
-      const params = await context.params;
+      if (request.method !== "GET" && !sameOrigin(request))
+        throw new Problem(400, "This request came from another site.");
+      const params = (await context.params) ?? {};
       for (const [key, value] of Object.entries(params)) if (key.endsWith("id") && !isId(value)) throw notFound(key);
       const result = await handler(request, params);
       return result instanceof Response ? result : Response.json(result ?? null);

@@ -18,11 +18,27 @@ import type { Lens } from "../lens";
 import type { Recipe } from "../recipe";
 import { type SettledRecipe, lensOf } from "./settle";
 
+/** Both ways between a plane and the recorded picture; see CompiledMap for each. */
+export interface PlaneMap {
+  toRecorded(x: number, y: number, out: Float64Array): void;
+  fromRecorded(p: Vec2): Vec2 | null;
+}
+
+/** The picture as it was shot: the plane is the recorded picture itself. */
+export const AS_SHOT: PlaneMap = {
+  toRecorded: (x, y, out) => {
+    out[0] = x;
+    out[1] = y;
+    out[2] = 1e9;
+  },
+  fromRecorded: (p) => p,
+};
+
 /**
  * The map of one recipe for one photo. "Plane" is the corrected plane: the original's focal length
  * and principal point, so a pixel at the corrected camera's axis keeps its size.
  */
-export interface CompiledMap {
+export interface CompiledMap extends PlaneMap {
   /** Size of the original, pixels. */
   readonly size: Size;
   /** The frame, pixels of the plane. */

@@ -1,5 +1,5 @@
 import type { Rect } from "../geometry";
-import type { CompiledMap } from "./compile";
+import type { PlaneMap } from "./compile";
 
 /**
  * The map sampled over part of the plane, for the graphics processor.
@@ -8,7 +8,7 @@ import type { CompiledMap } from "./compile";
  * @returns (cols + 1) × (rows + 1) samples in row order, four numbers each: recorded x and y in pixels of the
  *   original, the margin (not positive: nothing was recorded), and 1 where the point is in front of the camera.
  */
-export function sampleGrid(map: CompiledMap, [x, y, w, h]: Rect, cols: number, rows: number): Float32Array {
+export function sampleGrid(map: PlaneMap, [x, y, w, h]: Rect, cols: number, rows: number): Float32Array {
   const grid = new Float32Array((cols + 1) * (rows + 1) * 4);
   const out = new Float64Array(3);
   let at = 0;

@@ -1,6 +1,14 @@
 import { availableParallelism } from "node:os";
 import type { Size } from "@/core/geometry";
-import { type CompiledMap, type KernelName, type Raster, type Samples, type SettledRecipe, compile, resampleBand } from "@/core/render";
+import {
+  type CompiledMap,
+  type KernelName,
+  type Raster,
+  type Samples,
+  type SettledRecipe,
+  compile,
+  resampleBand,
+} from "@/core/render";
 
 /** What all bands of a picture share. Its samples lie in shared memory, so handing it over costs nothing. */
 export interface BandJob {

@@ -2,4 +2,6 @@ import { z } from "zod";
 import { changePhoto } from "@/server";
 import { body, route } from "../../respond";
 
-export const PATCH = route(async (request, { id }) => changePhoto(id!, await body(request, z.object({ deleted: z.boolean() }))));
+export const PATCH = route(async (request, { id }) =>
+  changePhoto(id!, await body(request, z.object({ deleted: z.boolean() }))),
+);

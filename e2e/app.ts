@@ -1,0 +1,56 @@
+import { type Browser, type Page, chromium } from "playwright-core";
+import type { Point } from "./scene";
+
+export const address = `http://127.0.0.1:${process.env["FLATSTONE_PORT"]}`;
+
+const flags = [
+  "--no-sandbox",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+  "--use-angle=swiftshader",
+  "--enable-unsafe-swiftshader",
+];
+
+export const launch = (): Promise<Browser> => chromium.launch({ executablePath: "/usr/bin/chromium", args: flags });
+
+/** A page that fails the test for any error of its own, and for any request to another machine. */
+export async function openPage(browser: Browser, problems: string[]): Promise<Page> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+  page.on("pageerror", (e) => problems.push(`page: ${e.message}`));
+  page.on("request", (r) => {
+    const url = new URL(r.url());
+    if (url.protocol.startsWith("http") && url.hostname !== "127.0.0.1") problems.push(`request to ${url.host}`);
+  });
+  return page;
+}
+
+interface Shown {
+  scale: number;
+  shift: Point;
+  asShot: boolean;
+}
+
+export const shown = async (page: Page): Promise<Shown> =>
+  JSON.parse((await page.getByTestId("sheet").getAttribute("data-view"))!) as Shown;
+
+/** Where a pixel of the original lies on the page while the picture is shown as shot. */
+export async function onPage(page: Page, [x, y]: Point): Promise<Point> {
+  const { scale, shift } = await shown(page);
+  const box = (await page.getByTestId("sheet").boundingBox())!;
+  return [box.x + x * scale + shift[0], box.y + y * scale + shift[1]];
+}
+
+/** Presses, drags and releases between two places on the page. */
+export async function stroke(page: Page, from: Point, to: Point): Promise<void> {
+  await page.mouse.move(...from);
+  await page.mouse.down();
+  await page.mouse.move((from[0] + to[0]) / 2, (from[1] + to[1]) / 2, { steps: 3 });
+  await page.mouse.move(...to, { steps: 3 });
+  await page.mouse.up();
+}
+
+/** Waits until the picture has come to rest under the careful filter. */
+export const rested = (page: Page) => page.waitForSelector("canvas[data-rested]", { timeout: 30_000 });

@@ -1,0 +1,47 @@
+"use client";
+
+import { useBench } from "@/client/bench-store";
+import { cornerBow } from "@/core/lens";
+import { COURSES, type CourseKey, type Recipe, laidCourses } from "@/core/recipe";
+
+/** A few words on what a course has settled. */
+function note(key: CourseKey, recipe: Recipe, laid: boolean): string {
+  if (key === "lens" && laid) return `${cornerBow(recipe.lens.k, recipe.lens.amount).toFixed(1)} % bow`;
+  if (key === "lines") {
+    const n = recipe.lines.filter((l) => l.on).length;
+    return n === 0 ? "" : n === 1 ? "1 line" : `${n} lines`;
+  }
+  if (key === "frame" && laid) return recipe.frame.rule === "free" ? "by hand" : "clean";
+  return "";
+}
+
+/** The six courses, laid in running bond. */
+export function CourseRail() {
+  const { recipe, course, set } = useBench();
+  const laid = laidCourses(recipe);
+  return (
+    <nav className="ruled flex h-[46px] gap-[3px] border-b bg-base-300 px-3.5 py-[7px]" aria-label="Courses">
+      {COURSES.map(({ key, name, ready }, i) => {
+        const state = !ready ? "unlaid" : laid.includes(key) ? "laid" : "untouched";
+        const words = note(key, recipe, state === "laid");
+        return (
+          <button
+            key={key}
+            className="stone flex items-center gap-2.5 px-3 disabled:cursor-not-allowed"
+            style={{ flex: i % 2 ? 1 : 1.25 }}
+            data-state={state}
+            data-current={course === key}
+            aria-current={course === key ? "step" : undefined}
+            disabled={!ready}
+            title={ready ? `${name} (${i + 1})` : `${name} is not yet laid: it comes in a later build`}
+            onClick={() => set({ course: key })}
+          >
+            <b className="font-semibold opacity-80">{i + 1}</b>
+            {name}
+            <small className="ml-auto truncate text-[0.85rem] font-normal">{ready ? words : "not yet laid"}</small>
+          </button>
+        );
+      })}
+    </nav>
+  );
+}

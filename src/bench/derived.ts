@@ -1,0 +1,48 @@
+import { useMemo } from "react";
+import { useBench } from "@/client/bench-store";
+import type { Vec2 } from "@/core/geometry";
+import { outOfTrue } from "@/core/lines";
+import { type Line, bubbleNames, endsOf } from "@/core/recipe";
+import { compile, solveRecipe, withCamera } from "@/core/render";
+
+/** A line's row in the schedule. */
+export interface LineRow {
+  readonly line: Line;
+  readonly name: string;
+  readonly lengthPx: number;
+  /** Degrees out of true as shot and as corrected; null where it cannot be seen. */
+  readonly before: number;
+  readonly after: number | null;
+  readonly pull: number;
+  readonly residualPx: number;
+}
+
+/** Everything the core says of the current recipe. */
+export function useDerived() {
+  const recipe = useBench((s) => s.recipe);
+  const size = useBench((s) => s.size);
+  return useMemo(() => {
+    const settled = withCamera(recipe, size);
+    const map = compile(settled, size);
+    const { solution, messages } = solveRecipe(settled, size);
+    const names = bubbleNames(recipe.lines);
+    const shares = new Map(solution.lines.map((l) => [l.id, l]));
+    const rows = recipe.lines.map((line): LineRow => {
+      const [a, b] = endsOf(line);
+      const after = [map.fromRecorded(a), map.fromRecorded(b)];
+      const seen = after.every((p): p is Vec2 => p !== null);
+      return {
+        line,
+        name: names.get(line.id) ?? "",
+        lengthPx: Math.hypot(b[0] - a[0], b[1] - a[1]),
+        before: outOfTrue(line.kind, a, b),
+        after: seen ? outOfTrue(line.kind, after[0]!, after[1]!) : null,
+        pull: shares.get(line.id)?.pull ?? 0,
+        residualPx: shares.get(line.id)?.residualPx ?? 0,
+      };
+    });
+    return { recipe: settled, map, solution, messages, rows, names };
+  }, [recipe, size]);
+}
+
+export type Derived = ReturnType<typeof useDerived>;

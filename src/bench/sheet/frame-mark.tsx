@@ -1,0 +1,52 @@
+"use client";
+
+import { Group, Line, Path, Rect } from "react-konva";
+import { type View, toScreen } from "@/client/picture/view";
+import type { Rect as Area, Vec2 } from "@/core/geometry";
+import { HANDLES, handlePlace } from "../tools/frame-tool";
+import type { SheetColours } from "./colours";
+
+interface Props {
+  frame: Area;
+  view: View;
+  sheet: Vec2;
+  /** Whether the frame can be taken hold of: it shows its handles. */
+  active: boolean;
+  colours: SheetColours;
+}
+
+/** The frame over the picture, with what it cuts off veiled but still to be seen. */
+export function FrameMark({ frame, view, sheet, active, colours }: Props) {
+  const [x0, y0] = toScreen(view, [frame[0], frame[1]]);
+  const [x1, y1] = toScreen(view, [frame[0] + frame[2], frame[1] + frame[3]]);
+  const outside = `M0 0H${sheet[0]}V${sheet[1]}H0ZM${x0} ${y0}V${y1}H${x1}V${y0}Z`;
+  return (
+    <Group listening={false}>
+      <Path data={outside} fill={colours.veil} fillRule="evenodd" opacity={active ? 1 : 0.75} />
+      <Rect x={x0} y={y0} width={x1 - x0} height={y1 - y0} stroke={colours.halo} strokeWidth={3} opacity={0.6} />
+      <Rect x={x0} y={y0} width={x1 - x0} height={y1 - y0} stroke={colours.ink} strokeWidth={active ? 1.6 : 1} />
+      {active &&
+        HANDLES.map((h) => {
+          const [x, y] = toScreen(view, handlePlace(frame, h));
+          return <Grip key={`${h.x}${h.y}`} x={x} y={y} dx={h.x} dy={h.y} colours={colours} />;
+        })}
+    </Group>
+  );
+}
+
+/** A grip like a setting-out mark: a short bar along the side, an angle at a corner. */
+function Grip({ x, y, dx, dy, colours }: { x: number; y: number; dx: number; dy: number; colours: SheetColours }) {
+  const arm = 12;
+  const points =
+    dx !== 0 && dy !== 0
+      ? [x - dx * arm, y, x, y, x, y - dy * arm]
+      : dx === 0
+        ? [x - arm, y, x + arm, y]
+        : [x, y - arm, x, y + arm];
+  return (
+    <>
+      <Line points={points} stroke={colours.halo} strokeWidth={7} />
+      <Line points={points} stroke={colours.ink} strokeWidth={4} />
+    </>
+  );
+}

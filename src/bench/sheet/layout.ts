@@ -1,0 +1,33 @@
+import type { Rect, Vec2 } from "@/core/geometry";
+
+/** Depth of the sheet's paper margins, CSS pixels: bubbles and ruler. */
+export const MARGIN = { top: 58, left: 52 } as const;
+/** Room left around a fitted picture, CSS pixels; below there is the bar. */
+const PADDING = { side: 14, top: 10, bottom: 60 } as const;
+
+/** The part of the sheet inside its margins. */
+export const fieldOf = ([width, height]: Vec2): Rect => [
+  MARGIN.left,
+  MARGIN.top,
+  Math.max(1, width - MARGIN.left),
+  Math.max(1, height - MARGIN.top),
+];
+
+/** Where a fitted picture goes. */
+export function fittedField(sheet: Vec2): Rect {
+  const [x, y, w, h] = fieldOf(sheet);
+  return [
+    x + PADDING.side,
+    y + PADDING.top,
+    Math.max(1, w - 2 * PADDING.side),
+    Math.max(1, h - PADDING.top - PADDING.bottom),
+  ];
+}
+
+/** Distance between numbered ruler marks, plane pixels: 1, 2 or 5 times a power of ten, at least `least` apart on screen. */
+export function rulerStep(scale: number, least = 70): number {
+  const wanted = least / scale;
+  const power = 10 ** Math.floor(Math.log10(wanted));
+  const factor = [1, 2, 5, 10].find((f) => f * power >= wanted)!;
+  return Math.max(1, factor * power);
+}

@@ -1,0 +1,145 @@
+"use client";
+
+import { Circle, Group, Line, Rect, Text } from "react-konva";
+import type { View } from "@/client/picture/view";
+import type { Vec2 } from "@/core/geometry";
+import type { SheetColours } from "./colours";
+import { MARGIN, rulerStep } from "./layout";
+
+const FONT = "'Barlow Semi Condensed', sans-serif";
+
+export interface Bubble {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: "plumb" | "sill";
+  /** The line's upper (plumb) or left (sill) end on screen. */
+  readonly end: Vec2;
+  readonly on: boolean;
+  readonly selected: boolean;
+}
+
+interface Props {
+  sheet: Vec2;
+  view: View;
+  bubbles: readonly Bubble[];
+  colours: SheetColours;
+}
+
+/** The sheet's paper margins: rulers in pixels of the plane, and a bubble for every plumb and sill. */
+export function Margins({ sheet: [width, height], view, bubbles, colours }: Props) {
+  return (
+    <Group listening={false}>
+      {bubbles.map((b) => (
+        <Leader key={b.id} bubble={b} colours={colours} />
+      ))}
+      <Rect x={0} y={0} width={width} height={MARGIN.top} fill={colours.paper} />
+      <Rect x={0} y={0} width={MARGIN.left} height={height} fill={colours.paper} />
+      <Line
+        points={[MARGIN.left, height, MARGIN.left, MARGIN.top, width, MARGIN.top]}
+        stroke={colours.faint}
+        strokeWidth={1}
+      />
+      <Ruler length={width} start={MARGIN.left} shift={view.shift[0]} scale={view.scale} colours={colours} across />
+      <Ruler length={height} start={MARGIN.top} shift={view.shift[1]} scale={view.scale} colours={colours} />
+      <Rect x={0} y={0} width={MARGIN.left} height={MARGIN.top} fill={colours.paper} />
+      <Text
+        x={4}
+        y={MARGIN.top - 15}
+        width={MARGIN.left - 8}
+        align="right"
+        text="px"
+        fontSize={10.5}
+        fontFamily={FONT}
+        fill={colours.faint}
+      />
+      {bubbles.map((b) => (
+        <BubbleMark key={b.id} bubble={b} colours={colours} sheet={[width, height]} />
+      ))}
+    </Group>
+  );
+}
+
+interface RulerProps {
+  length: number;
+  start: number;
+  shift: number;
+  scale: number;
+  colours: SheetColours;
+  across?: boolean;
+}
+
+function Ruler({ length, start, shift, scale, colours, across = false }: RulerProps) {
+  const step = rulerStep(scale);
+  const minor = step >= 10 ? step / 10 : 1;
+  const first = Math.ceil((start - shift) / scale / minor);
+  const last = Math.floor((length - shift) / scale / minor);
+  const perStep = Math.round(step / minor);
+  const base = across ? MARGIN.top : MARGIN.left;
+  const marks: React.ReactNode[] = [];
+  for (let i = first; i <= last && marks.length < 900; i++) {
+    const at = Math.round(i * minor * scale + shift) + 0.5;
+    const major = i % perStep === 0;
+    const tick = major ? 9 : i % 5 === 0 ? 6 : 4;
+    marks.push(
+      <Line
+        key={i}
+        points={across ? [at, base, at, base - tick] : [base, at, base - tick, at]}
+        stroke={colours.faint}
+        strokeWidth={1}
+      />,
+    );
+    if (major)
+      marks.push(
+        <Text
+          key={`t${i}`}
+          x={across ? at + 3 : base - 11}
+          y={across ? base - 21 : at - 4}
+          rotation={across ? 0 : -90}
+          text={`${Math.round(i * minor)}`}
+          fontSize={10.5}
+          fontFamily={FONT}
+          fill={colours.faint}
+          offsetY={across ? 0 : 10}
+        />,
+      );
+  }
+  return <>{marks}</>;
+}
+
+const ACROSS_AT = 17;
+const DOWN_AT = 17;
+
+function Leader({ bubble: { kind, end }, colours }: { bubble: Bubble; colours: SheetColours }) {
+  const from = kind === "plumb" ? [end[0], ACROSS_AT] : [DOWN_AT, end[1]];
+  return <Line points={[...from, end[0], end[1]]} stroke={colours[kind]} strokeWidth={1} dash={[2, 3]} opacity={0.8} />;
+}
+
+/** Kept in the margin beside its line; a line out of sight to the side keeps its bubble at the margin's end. */
+function BubbleMark({ bubble, colours, sheet }: { bubble: Bubble; colours: SheetColours; sheet: Vec2 }) {
+  const { kind, end, name, on, selected } = bubble;
+  const plumb = kind === "plumb";
+  const x = plumb ? Math.min(sheet[0] - 14, Math.max(MARGIN.left + 12, end[0])) : DOWN_AT;
+  const y = plumb ? ACROSS_AT : Math.min(sheet[1] - 14, Math.max(MARGIN.top + 12, end[1]));
+  const colour = colours[kind];
+  const shared = { fill: selected ? colour : colours.paper, stroke: colour, strokeWidth: 1.6 };
+  return (
+    <Group x={x} y={y} opacity={on ? 1 : 0.5}>
+      {plumb ? (
+        <Circle radius={11} {...shared} />
+      ) : (
+        <Rect x={-11} y={-11} width={22} height={22} cornerRadius={3} {...shared} />
+      )}
+      <Text
+        x={-14}
+        y={-6}
+        width={28}
+        align="center"
+        text={name}
+        fontSize={13}
+        fontStyle="600"
+        fontFamily={FONT}
+        fill={selected ? colours.paper : colour}
+      />
+    </Group>
+  );
+}

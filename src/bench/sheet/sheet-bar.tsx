@@ -1,0 +1,63 @@
+"use client";
+
+import { Maximize, Minus, Plus } from "lucide-react";
+import { useBench } from "@/client/bench-store";
+
+interface Props {
+  scale: number;
+  isFitted: boolean;
+  onFit(): void;
+  onZoom(scale: number): void;
+}
+
+const item =
+  "flex h-7 min-w-7 items-center justify-center rounded px-2.5 aria-pressed:bg-primary aria-pressed:text-primary-content hover:bg-base-300 aria-pressed:hover:bg-primary";
+
+/** How the picture is looked at. Pointer events stop here, so that nothing is drawn by pressing a button. */
+export function SheetBar({ scale, isFitted, onFit, onZoom }: Props) {
+  const { view, marks, holding, set } = useBench();
+  const hold = (on: boolean) => () => set({ holding: on });
+  return (
+    <div
+      className="ruled absolute bottom-3 left-1/2 flex -translate-x-1/2 cursor-default gap-0.5 whitespace-nowrap rounded-md border bg-base-100 p-1 shadow-md"
+      onPointerDown={(e) => e.stopPropagation()}
+      onPointerMove={(e) => e.stopPropagation()}
+      onPointerUp={(e) => e.stopPropagation()}
+    >
+      <button className={item} aria-pressed={view === "corrected"} title="S" onClick={() => set({ view: "corrected" })}>
+        Corrected
+      </button>
+      <button className={item} aria-pressed={view === "as-shot"} title="S" onClick={() => set({ view: "as-shot" })}>
+        As shot
+      </button>
+      <span className="ruled mx-1 border-l" />
+      <button className={item} aria-pressed={marks} title="H" onClick={() => set({ marks: !marks })}>
+        Marks
+      </button>
+      <button
+        className={item}
+        aria-pressed={holding}
+        title="Hold O"
+        onPointerDown={hold(true)}
+        onPointerUp={hold(false)}
+        onPointerLeave={hold(false)}
+      >
+        Hold for before
+      </button>
+      <span className="ruled mx-1 border-l" />
+      <button className={item} aria-pressed={isFitted} title="F" onClick={onFit}>
+        <Maximize size={15} />
+        <span className="sr-only">Fit</span>
+      </button>
+      <button className={item} aria-label="Smaller" title="−" onClick={() => onZoom(scale / 1.4)}>
+        <Minus size={15} />
+      </button>
+      <button className={`${item} w-14 tabular-nums`} title="D: 100 %" onClick={() => onZoom(1)} data-testid="zoom">
+        {Math.round(scale * 100)} %
+      </button>
+      <button className={item} aria-label="Larger" title="+" onClick={() => onZoom(scale * 1.4)}>
+        <Plus size={15} />
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,208 @@
+"use client";
+
+import { useEffect, useMemo, useRef, useState } from "react";
+import { Layer, Stage } from "react-konva";
+import type { Photo } from "@/client";
+import { useBench } from "@/client/bench-store";
+import type { Pane } from "@/client/picture/picture-view";
+import { planeUnder, toPlane } from "@/client/picture/view";
+import type { Rect, Vec2 } from "@/core/geometry";
+import { makeLens } from "@/core/lens";
+import { endsOf } from "@/core/recipe";
+import { AS_SHOT, planeExtent } from "@/core/render";
+import type { Derived } from "../derived";
+import { useSheetColours } from "./colours";
+import { FrameMark } from "./frame-mark";
+import { fieldOf } from "./layout";
+import { LineMark } from "./line-mark";
+import { MAGNIFIER, MagnifierMark, magnifierPlace } from "./magnifier";
+import { type Bubble, Margins } from "./margins";
+import { type Projection, onScreen, pathOf, recordedAt } from "./projection";
+import { SheetBar } from "./sheet-bar";
+import { usePicture } from "./use-picture";
+import { useGestures } from "./use-gestures";
+import { useSize, useView } from "./use-view";
+
+const NO_LENS = makeLens([1, 1], null);
+
+/** The picture with its margins, rulers, bubbles and marks, and the pointer on it. */
+export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
+  const { recipe, course, view: shown, marks, holding, selected, selectedEnd, size } = useBench();
+  const colours = useSheetColours();
+  const [element, setElement] = useState<HTMLDivElement | null>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const sheet = useSize(element);
+  const asShot = holding || shown === "as-shot";
+
+  // A gesture on the corrected picture keeps the map it began with, so that nothing moves under the pointer.
+  const [held, setHeld] = useState<Derived["map"] | null>(null);
+  const map = asShot ? AS_SHOT : (held ?? derived.map);
+  const lens = derived.map.lens;
+  const whole: Rect = useMemo(() => [0, 0, size[0], size[1]], [size]);
+  const extent = useMemo(() => (asShot ? whole : planeExtent(held ?? derived.map)), [asShot, whole, held, derived.map]);
+  const { view, isFitted, fit, zoom, pan, rebase } = useView(sheet, extent);
+  const projection: Projection = useMemo(
+    () => ({ map, lens: holding ? NO_LENS : lens, view }),
+    [map, lens, holding, view],
+  );
+
+  // Going from one plane to the other, the same spot of the photo stays in the middle.
+  const lastMap = useRef(map);
+  useEffect(() => {
+    const before = lastMap.current;
+    lastMap.current = map;
+    if (before === map) return;
+    const out = new Float64Array(3);
+    rebase(([x, y]) => {
+      before.toRecorded(x, y, out);
+      return out[2]! > 0 ? map.fromRecorded([out[0]!, out[1]!]) : null;
+    });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only the change of plane matters
+  }, [map]);
+
+  const gestures = useGestures({
+    projection,
+    frame: derived.map.frame,
+    ratio: recipe.frame.ratio,
+    onPan: pan,
+    onBegin: () => setHeld(asShot ? null : derived.map),
+    onEnd: () => setHeld(null),
+  });
+  const { drawing, heldEnd, pointer, cursor } = gestures;
+
+  const focus = drawing && pointer ? recordedAt(projection, pointer) : heldEnd;
+  const magnifier = focus && pointer ? magnifierPlace(pointer, sheet) : null;
+  const magnified = useMemo((): Pane | null => {
+    const centre = focus && map.fromRecorded(focus);
+    if (!centre || !magnifier) return null;
+    const span = MAGNIFIER.side / MAGNIFIER.scale;
+    return { map, screen: magnifier, plane: [centre[0] - span / 2, centre[1] - span / 2, span, span] };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- compared by value
+  }, [map, focus?.[0], focus?.[1], magnifier?.[0], magnifier?.[1]]);
+  const panes = useMemo((): Pane[] => {
+    if (sheet[0] === 0) return [];
+    const field = fieldOf(sheet);
+    const main: Pane = { map, screen: field, plane: planeUnder(view, field) };
+    return magnified ? [main, magnified] : [main];
+  }, [sheet, map, view, magnified]);
+  const { error, ready } = usePicture(canvas, photo, panes, magnified ? MAGNIFIER.scale : view.scale);
+
+  useEffect(() => {
+    if (!element) return;
+    const onWheel = (event: WheelEvent): void => {
+      event.preventDefault();
+      const box = element.getBoundingClientRect();
+      const at: Vec2 = [event.clientX - box.left, event.clientY - box.top];
+      zoom(view.scale * Math.exp(-event.deltaY * (event.deltaMode === 1 ? 0.05 : 0.0016)), at);
+    };
+    element.addEventListener("wheel", onWheel, { passive: false });
+    return () => element.removeEventListener("wheel", onWheel);
+  });
+  useEffect(() => {
+    const onKey = (event: Event): void => {
+      const { detail } = event as CustomEvent<string>;
+      if (detail === "fit") fit();
+      else if (detail === "in") zoom(view.scale * 1.4);
+      else if (detail === "out") zoom(view.scale / 1.4);
+      else if (detail === "actual") zoom(1);
+    };
+    window.addEventListener("bench-zoom", onKey);
+    return () => window.removeEventListener("bench-zoom", onKey);
+  });
+
+  const showMarks = marks && !holding;
+  const paths = showMarks
+    ? recipe.lines
+        .map((line) => ({ line, path: pathOf(projection, endsOf(line)) }))
+        .filter(({ path }) => path.length > 1)
+    : [];
+  const bubbles = paths.flatMap(({ line, path }): Bubble[] => {
+    if (line.kind === "taut") return [];
+    const ends = [path[0]!, path[path.length - 1]!] as const;
+    const axis = line.kind === "plumb" ? 1 : 0;
+    const end = ends[0][axis] <= ends[1][axis] ? ends[0] : ends[1];
+    return [
+      {
+        id: line.id,
+        name: derived.names.get(line.id) ?? "",
+        kind: line.kind,
+        end,
+        on: line.on,
+        selected: line.id === selected,
+      },
+    ];
+  });
+  const [fx, fy, fw, fh] = fieldOf(sheet);
+
+  return (
+    <div
+      ref={setElement}
+      className="relative h-full min-w-0 overflow-hidden bg-(--surround) touch-none"
+      style={{ cursor }}
+      role="application"
+      aria-label={`${photo.name}, ${asShot ? "as shot" : "corrected"}`}
+      data-testid="sheet"
+      data-view={JSON.stringify({ scale: view.scale, shift: view.shift, asShot })}
+      {...gestures.handlers}
+    >
+      <canvas ref={canvas} className="absolute inset-0 h-full w-full" data-testid="picture" />
+      {sheet[0] > 0 && (
+        <Stage width={sheet[0]} height={sheet[1]} className="absolute inset-0" listening={false}>
+          <Layer listening={false} clip={{ x: fx, y: fy, width: fw, height: fh }}>
+            {!asShot && recipe.frame.on && (
+              <FrameMark
+                frame={derived.map.frame}
+                view={view}
+                sheet={sheet}
+                active={course === "frame"}
+                colours={colours}
+              />
+            )}
+            {paths.map(({ line, path }) => (
+              <LineMark
+                key={line.id}
+                path={path}
+                kind={line.kind}
+                on={line.on}
+                selected={line.id === selected}
+                end={selectedEnd}
+                colours={colours}
+              />
+            ))}
+            {drawing && (
+              <LineMark path={pathOf(projection, drawing)} kind="plumb" on selected end={null} colours={colours} />
+            )}
+          </Layer>
+          <Layer listening={false}>
+            <Margins sheet={sheet} view={view} bubbles={bubbles} colours={colours} />
+          </Layer>
+        </Stage>
+      )}
+      {magnified && (
+        <MagnifierMark
+          place={magnified.screen}
+          colours={colours}
+          path={magnifierPath(magnified, projection, drawing)}
+        />
+      )}
+      {!ready && !error && <p className="absolute inset-0 grid place-content-center">Fetching the picture …</p>}
+      {error && (
+        <p role="alert" className="absolute inset-x-20 top-24 rounded bg-error p-3 text-error-content">
+          {error}
+        </p>
+      )}
+      <SheetBar scale={view.scale} isFitted={isFitted} onFit={fit} onZoom={zoom} />
+    </div>
+  );
+}
+
+/** The stroke being drawn, as it runs through the magnifier. */
+function magnifierPath(pane: Pane, projection: Projection, drawing: readonly [Vec2, Vec2] | null): Vec2[] {
+  if (!drawing) return [];
+  return drawing.flatMap((p) => {
+    const screen = onScreen(projection, p);
+    if (!screen) return [];
+    const [x, y] = toPlane(projection.view, screen);
+    return [[(x - pane.plane[0]) * MAGNIFIER.scale, (y - pane.plane[1]) * MAGNIFIER.scale] as const];
+  });
+}

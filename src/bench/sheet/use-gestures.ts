@@ -1,0 +1,201 @@
+import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from "react";
+import { useBench } from "@/client/bench-store";
+import { toPlane } from "@/client/picture/view";
+import { type Rect, type Vec2, distance2 } from "@/core/geometry";
+import { endsOf } from "@/core/recipe";
+import { addPlumb, moveBy, moveEnd } from "../line-edits";
+import { type Handle, draggedFrame, handleAt } from "../tools/frame-tool";
+import { IDLE, type PlumbCommand, type PlumbState, type PointerInput, plumbTool } from "../tools/plumb-tool";
+import { type Projection, hitTest, recordedAt } from "./projection";
+
+/** A pointer must travel this far to mean a stroke rather than a click, CSS pixels. */
+const FAR = 6;
+/** Half the size of a frame handle's target, CSS pixels. */
+const HANDLE_REACH = 14;
+
+interface Parts {
+  projection: Projection;
+  frame: Rect;
+  ratio: number | null;
+  onPan(by: Vec2): void;
+  /** A gesture that edits begins or ends. */
+  onBegin(): void;
+  onEnd(): void;
+}
+
+type Running =
+  | { readonly kind: "pan"; last: Vec2 }
+  | { readonly kind: "frame"; readonly handle: Handle; readonly from: Vec2; readonly rect: Rect; readonly key: string }
+  | {
+      readonly kind: "line";
+      state: PlumbState;
+      readonly from: Vec2;
+      readonly key: string;
+      readonly projection: Projection;
+      edited: boolean;
+    };
+
+let gestureCount = 0;
+
+/** The pointer on the sheet: hands its events to the tool in hand and carries out what the tool says. */
+export function useGestures({ projection, frame, ratio, onPan, onBegin, onEnd }: Parts) {
+  const bench = useBench();
+  const running = useRef<Running | null>(null);
+  const [drawing, setDrawing] = useState<readonly [Vec2, Vec2] | null>(null);
+  const [heldId, setHeldId] = useState<{ id: string; end: 0 | 1 } | null>(null);
+  const [pointer, setPointer] = useState<Vec2 | null>(null);
+  const [space, setSpace] = useState(false);
+  const draws = bench.course === "lines" && bench.tool === "plumb" && !bench.holding;
+  const editsLines = (bench.course === "lines" || bench.course === "lens") && bench.marks && !bench.holding;
+  const editsFrame = bench.course === "frame" && bench.view === "corrected" && !bench.holding;
+
+  const carryOut = (commands: readonly PlumbCommand[], key: string): void => {
+    for (const command of commands) {
+      const run = running.current;
+      if (run?.kind === "line" && (command.do === "moveEnd" || command.do === "moveLine")) run.edited = true;
+      switch (command.do) {
+        case "select":
+          bench.set({ selected: command.id, selectedEnd: command.end });
+          break;
+        case "add":
+          bench.set({ selected: addPlumb(bench, command.ends), selectedEnd: null, marks: true });
+          break;
+        case "moveEnd":
+          moveEnd(bench, command.id, command.end, command.to, key);
+          break;
+        case "moveLine":
+          moveBy(bench, command.id, null, command.by, key);
+          break;
+        case "finish":
+          bench.endGesture();
+          break;
+        case "revert":
+          bench.undo();
+      }
+    }
+  };
+
+  const step = (input: PointerInput): void => {
+    const run = running.current;
+    if (run?.kind !== "line") return;
+    const [state, commands] = plumbTool(run.state, input);
+    run.state = state;
+    setDrawing(state.name === "drawing" && state.begun ? [state.from, state.to] : null);
+    setHeldId(state.name === "end" ? { id: state.id, end: state.end } : null);
+    carryOut(input.type === "cancel" && !run.edited ? [] : commands, run.key);
+  };
+
+  const finish = (): void => {
+    running.current = null;
+    setDrawing(null);
+    setHeldId(null);
+    onEnd();
+  };
+
+  const at = (event: ReactPointerEvent<HTMLElement>): Vec2 => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return [event.clientX - box.left, event.clientY - box.top];
+  };
+
+  const down = (event: ReactPointerEvent<HTMLElement>): void => {
+    if (running.current || event.button > 1) return;
+    const screen = at(event);
+    event.currentTarget.setPointerCapture(event.pointerId);
+    setPointer(screen);
+    const key = `gesture-${++gestureCount}`;
+    const beginPan = (): void => void (running.current = { kind: "pan", last: screen });
+    if (event.button === 1 || space) return beginPan();
+    if (editsFrame) {
+      const plane = toPlane(projection.view, screen);
+      const handle = handleAt(frame, plane, HANDLE_REACH / projection.view.scale);
+      if (!handle) return beginPan();
+      running.current = { kind: "frame", handle, from: plane, rect: frame, key };
+      return;
+    }
+    const recorded = recordedAt(projection, screen);
+    const hit = editsLines
+      ? hitTest(projection, bench.recipe.lines, bench.selected, screen)
+      : ({ on: "nothing" } as const);
+    if (!recorded || (hit.on === "nothing" && !draws)) {
+      if (bench.selected) bench.set({ selected: null, selectedEnd: null });
+      return beginPan();
+    }
+    onBegin();
+    running.current = { kind: "line", state: IDLE, from: screen, key, projection, edited: false };
+    step({ type: "down", at: recorded, hit, draws });
+  };
+
+  const move = (event: ReactPointerEvent<HTMLElement>): void => {
+    const screen = at(event);
+    setPointer(screen);
+    const run = running.current;
+    if (!run) return;
+    if (run.kind === "pan") {
+      onPan([screen[0] - run.last[0], screen[1] - run.last[1]]);
+      run.last = screen;
+    } else if (run.kind === "frame") {
+      const plane = toPlane(projection.view, screen);
+      const rect = draggedFrame(run.rect, run.handle, [plane[0] - run.from[0], plane[1] - run.from[1]], ratio);
+      bench.edit(
+        "Change the frame",
+        (r) => {
+          r.frame.rule = "free";
+          r.frame.rect = [rect[0], rect[1], rect[2], rect[3]];
+        },
+        run.key,
+      );
+    } else {
+      const recorded = recordedAt(run.projection, screen);
+      if (recorded) step({ type: "move", at: recorded, far: distance2(screen, run.from) >= FAR });
+    }
+  };
+
+  const up = (event: ReactPointerEvent<HTMLElement>): void => {
+    const run = running.current;
+    if (!run) return;
+    const screen = at(event);
+    if (run.kind === "line") {
+      const recorded = recordedAt(run.projection, screen);
+      step(recorded ? { type: "up", at: recorded, far: distance2(screen, run.from) >= FAR } : { type: "cancel" });
+    } else if (run.kind === "frame") bench.endGesture();
+    finish();
+  };
+
+  const cancel = (): void => {
+    const run = running.current;
+    if (!run) return;
+    if (run.kind === "line") step({ type: "cancel" });
+    if (run.kind === "frame") bench.undo();
+    finish();
+  };
+
+  const cancelRef = useRef(cancel);
+  useEffect(() => {
+    cancelRef.current = cancel;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key === "Escape") cancelRef.current();
+      const typing = event.target instanceof HTMLElement && event.target.closest("input, textarea, select, button");
+      if (event.key === " " && !typing) {
+        setSpace(event.type === "keydown");
+        event.preventDefault();
+      }
+    };
+    window.addEventListener("keydown", onKey);
+    window.addEventListener("keyup", onKey);
+    return () => {
+      window.removeEventListener("keydown", onKey);
+      window.removeEventListener("keyup", onKey);
+    };
+  }, []);
+
+  const heldLine = heldId && bench.recipe.lines.find((l) => l.id === heldId.id);
+  return {
+    drawing,
+    heldEnd: heldLine && heldId ? endsOf(heldLine)[heldId.end] : null,
+    pointer,
+    cursor: space ? "grab" : draws ? "crosshair" : "default",
+    handlers: { onPointerDown: down, onPointerMove: move, onPointerUp: up, onPointerCancel: cancel },
+  };
+}

@@ -1,0 +1,86 @@
+import { type RefObject, useEffect, useRef, useState } from "react";
+import { type Photo, previewUrl } from "@/client";
+import { type Pane, PictureView } from "@/client/picture/picture-view";
+
+/** How long things must rest before the careful filter is used, ms. */
+const REST_MS = 140;
+/** Below this many texels per screen pixel the closer preview is fetched. */
+const SHARP_ENOUGH = 0.95;
+
+async function fetchBitmap(url: string, signal: AbortSignal): Promise<ImageBitmap> {
+  const response = await fetch(url, { signal });
+  if (!response.ok) throw new Error(`The picture could not be fetched (${response.status}).`);
+  return createImageBitmap(await response.blob(), { colorSpaceConversion: "none", premultiplyAlpha: "none" });
+}
+
+/**
+ * Keeps a canvas showing the panes: fetches the photo's preview, and the closer one when the zoom asks for
+ * it; redraws when the panes change.
+ *
+ * @param closest screen pixels per pixel of the original in the most enlarged pane.
+ */
+export function usePicture(
+  canvas: RefObject<HTMLCanvasElement | null>,
+  photo: Photo,
+  panes: readonly Pane[],
+  closest: number,
+) {
+  const view = useRef<PictureView | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const [arrived, setArrived] = useState(0);
+  const sharpness = sharpnessOf(photo);
+  const closer = arrived > 0 && sharpness < 1 && closest * window.devicePixelRatio * SHARP_ENOUGH > sharpness;
+
+  useEffect(() => {
+    if (!canvas.current) return;
+    try {
+      view.current = new PictureView(canvas.current);
+    } catch (e) {
+      // eslint-disable-next-line react-hooks/set-state-in-effect -- only the browser itself can tell
+      setError((e as Error).message);
+    }
+    return () => {
+      view.current = null;
+    };
+  }, [canvas]);
+
+  const level = closer ? "close" : "bench";
+  useEffect(() => {
+    // What has been fetched stays, also when the zoom no longer asks for it.
+    if (level === "bench" && view.current && view.current.sharpness > 0) return;
+    const stop = new AbortController();
+    fetchBitmap(previewUrl(photo.sha256, level), stop.signal)
+      .then((bitmap) => {
+        const target = view.current;
+        if (stop.signal.aborted || !target) return bitmap.close();
+        if (Math.max(bitmap.width, bitmap.height) <= target.largest && bitmap.width / photo.width > target.sharpness)
+          target.setPicture(bitmap, [photo.width, photo.height]);
+        bitmap.close();
+        setArrived((n) => n + 1);
+      })
+      .catch((e: unknown) => {
+        if (!stop.signal.aborted) setError(`${(e as Error).message} The original is safe; reload to try again.`);
+      });
+    return () => stop.abort();
+  }, [photo, level]);
+
+  useEffect(() => {
+    const target = view.current;
+    if (!target || arrived === 0) return;
+    const frame = requestAnimationFrame(() => target.draw(panes, false));
+    const rest = setTimeout(() => {
+      target.draw(panes, true);
+      canvas.current?.setAttribute("data-rested", String(Date.now()));
+    }, REST_MS);
+    canvas.current?.removeAttribute("data-rested");
+    return () => {
+      cancelAnimationFrame(frame);
+      clearTimeout(rest);
+    };
+  }, [canvas, panes, arrived]);
+
+  return { error, ready: arrived > 0 };
+}
+
+/** Texels per pixel of the original in the Bench's preview. */
+const sharpnessOf = (photo: Photo): number => Math.min(1, 2560 / Math.max(photo.width, photo.height));

@@ -1,0 +1,40 @@
+import { useCallback, useEffect, useState } from "react";
+import { type View, fitView, panBy, toPlane, zoomAt } from "@/client/picture/view";
+import type { Rect, Vec2 } from "@/core/geometry";
+import { fieldOf, fittedField } from "./layout";
+
+/**
+ * Zoom and pan of the sheet. While fitted, the view follows the extent and the sheet's size; any zoom or
+ * pan by hand ends that until the next fit.
+ */
+export function useView(sheet: Vec2, extent: Rect) {
+  const [own, setOwn] = useState<View | null>(null);
+  const fitted = fitView(extent, fittedField(sheet));
+  const view = own ?? fitted;
+  const fit = useCallback(() => setOwn(null), []);
+  const [x, y, w, h] = fieldOf(sheet);
+  const zoom = (scale: number, pointer: Vec2 = [x + w / 2, y + h / 2]): void => setOwn(zoomAt(view, pointer, scale));
+  const pan = (by: Vec2): void => setOwn(panBy(view, by));
+  /** Keeps the middle of the field over the same spot when the plane itself changes. */
+  const rebase = (move: (plane: Vec2) => Vec2 | null): void => {
+    if (!own) return;
+    const middle: Vec2 = [x + w / 2, y + h / 2];
+    const to = move(toPlane(own, middle));
+    if (to) setOwn({ scale: own.scale, shift: [middle[0] - to[0] * own.scale, middle[1] - to[1] * own.scale] });
+  };
+  return { view, isFitted: own === null, fit, zoom, pan, rebase };
+}
+
+/** The size of an element, followed as it changes; [0, 0] before it is known. */
+export function useSize(element: HTMLElement | null): Vec2 {
+  const [size, setSize] = useState<Vec2>([0, 0]);
+  useEffect(() => {
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => {
+      if (entry) setSize([Math.round(entry.contentRect.width), Math.round(entry.contentRect.height)]);
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [element]);
+  return size;
+}

@@ -1,0 +1,71 @@
+"use client";
+
+import type { ReactNode } from "react";
+import { type ToolName, useBench } from "@/client/bench-store";
+import type { CourseKey } from "@/core/recipe";
+
+const icon = (paths: ReactNode): ReactNode => (
+  <svg viewBox="0 0 18 18" width={19} height={19} stroke="currentColor" fill="none" strokeWidth={1.6} aria-hidden>
+    {paths}
+  </svg>
+);
+
+interface Tool {
+  readonly name: ToolName;
+  readonly label: string;
+  readonly key: string;
+  readonly icon: ReactNode;
+}
+
+const MOVE: Tool = {
+  name: "move",
+  label: "Move",
+  key: "M",
+  icon: icon(
+    <path d="M9 2v14M2 9h14M9 2L7 4.4M9 2l2 2.4M9 16l-2-2.4M9 16l2-2.4M2 9l2.4-2M2 9l2.4 2M16 9l-2.4-2M16 9l-2.4 2" />,
+  ),
+};
+const PLUMB: Tool = {
+  name: "plumb",
+  label: "Plumb",
+  key: "P",
+  icon: icon(
+    <>
+      <path d="M9 1v9" />
+      <path d="M6 10h6l-3 7z" />
+    </>,
+  ),
+};
+
+/** Only the current course's tools. */
+const TOOLS: Readonly<Partial<Record<CourseKey, readonly Tool[]>>> = {
+  lens: [MOVE],
+  lines: [MOVE, PLUMB],
+  frame: [MOVE],
+};
+
+export function ToolStrip() {
+  const { course, tool, set } = useBench();
+  const tools = TOOLS[course] ?? [MOVE];
+  const current = tools.some((t) => t.name === tool) ? tool : "move";
+  return (
+    <div
+      className="ruled flex flex-col items-center gap-1 border-r bg-base-100 pt-2.5"
+      role="toolbar"
+      aria-label="Tools"
+    >
+      {tools.map((t) => (
+        <button
+          key={t.name}
+          aria-pressed={current === t.name}
+          title={`${t.label} (${t.key})`}
+          className="flex h-12 w-11 flex-col items-center justify-center gap-0.5 rounded text-[0.82rem] aria-pressed:bg-primary aria-pressed:text-primary-content"
+          onClick={() => set({ tool: t.name })}
+        >
+          {t.icon}
+          {t.label}
+        </button>
+      ))}
+    </div>
+  );
+}

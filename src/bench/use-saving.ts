@@ -1,0 +1,49 @@
+import { useEffect, useRef } from "react";
+import { api } from "@/client";
+import { Autosave } from "@/client/autosave";
+import { useBench } from "@/client/bench-store";
+import { dropDraft, keepDraft, readDraft } from "@/client/drafts";
+import type { OpenedVersion } from "@/client";
+
+/**
+ * Opens a version on the Bench and saves what changes. Work that never reached the server, because it could
+ * not be reached or the window was closed, is taken up again from this browser.
+ */
+export function useSaving(opened: OpenedVersion): { flush: () => Promise<void> } {
+  const autosave = useRef<Autosave | null>(null);
+  useEffect(() => {
+    const { version, photo, revision, recipe } = opened;
+    const store = useBench.getState();
+    store.open(version.id, [photo.width, photo.height], recipe);
+    const saver = new Autosave(revision, {
+      save: (base, r) => api.saveRevision(version.id, base, r),
+      keep: (draft) => keepDraft(localStorage, version.id, draft),
+      drop: () => dropDraft(localStorage, version.id),
+      onState: (save) => useBench.getState().set({ save }),
+    });
+    autosave.current = saver;
+    const stopWatching = useBench.subscribe((now, before) => {
+      if (now.recipe !== before.recipe && now.versionId === version.id && before.versionId === version.id)
+        saver.changed(now.recipe);
+    });
+    const draft = readDraft(localStorage, version.id);
+    if (draft) {
+      useBench.getState().edit("Take up unsaved work", () => draft.recipe);
+      // Somebody saved on top of what this draft was made from: the photographer decides.
+      if (draft.base !== revision) {
+        saver.stop();
+        useBench.getState().set({ save: "conflict" });
+      }
+    }
+    const leave = (): void => void saver.flush();
+    window.addEventListener("pagehide", leave);
+    window.addEventListener("online", leave);
+    return () => {
+      window.removeEventListener("pagehide", leave);
+      window.removeEventListener("online", leave);
+      stopWatching();
+      void saver.flush().finally(() => saver.stop());
+    };
+  }, [opened]);
+  return { flush: async () => autosave.current?.flush() };
+}

@@ -1,0 +1,90 @@
+"use client";
+
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { ImagePlus } from "lucide-react";
+import Link from "next/link";
+import { useCallback } from "react";
+import { useDropzone } from "react-dropzone";
+import { api } from "@/client";
+import { useUploads } from "@/client/upload-queue";
+import { Header, useNotices } from "@/ui";
+import { PhotoCard } from "./photo-card";
+import { UploadList } from "./upload-list";
+
+/** One assignment: its photos, and a place to drop more anywhere on the page. */
+export function PhotoBoard({ id, name }: { id: string; name: string }) {
+  const cache = useQueryClient();
+  const show = useNotices((s) => s.show);
+  const add = useUploads((s) => s.add);
+  const { data, error, isPending } = useQuery({ queryKey: ["photos", id], queryFn: () => api.photos(id) });
+  const refresh = useCallback(() => void cache.invalidateQueries({ queryKey: ["photos", id] }), [cache, id]);
+  const change = useMutation({
+    mutationFn: ({ photo, deleted }: { photo: string; deleted: boolean }) => api.changePhoto(photo, { deleted }),
+    onSettled: refresh,
+    onError: (e: Error) => show({ text: e.message, kind: "error" }),
+  });
+  const remove = (photo: string, photoName: string): void =>
+    change.mutate(
+      { photo, deleted: true },
+      {
+        onSuccess: () =>
+          show({
+            text: `${photoName} is taken out.`,
+            kind: "info",
+            action: { label: "Bring it back", run: () => change.mutate({ photo, deleted: false }) },
+          }),
+      },
+    );
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    onDrop: (files) => add(id, files, refresh),
+  });
+  return (
+    <div {...getRootProps()} className="relative flex min-h-screen flex-col">
+      <input {...getInputProps()} aria-label="Photos to add" data-testid="photo-input" />
+      <Header
+        crumbs={
+          <>
+            <Link href="/" className="link-hover">
+              Assignments
+            </Link>
+            <span>/</span>
+            <b className="truncate font-semibold text-base-content">{name}</b>
+          </>
+        }
+      />
+      <main className="mx-auto w-full max-w-6xl grow p-6">
+        <div className="mb-5 flex items-end justify-between gap-4">
+          <div className="min-w-0">
+            <h1 className="truncate text-2xl font-semibold">{name}</h1>
+            <p className="muted">Drop photos anywhere on this page. JPEG, PNG, TIFF or WebP, up to 250 megapixels.</p>
+          </div>
+          <button className="btn btn-primary btn-sm" onClick={open}>
+            <ImagePlus size={16} /> Add photos
+          </button>
+        </div>
+        <UploadList assignmentId={id} />
+        {error && (
+          <p role="alert">The photos could not be fetched: {error.message} They are safe; reload to try again.</p>
+        )}
+        {isPending && <p className="muted">Fetching …</p>}
+        {data?.length === 0 && (
+          <p className="ruled rounded border border-dashed p-14 text-center">
+            No photos yet. Drop the pictures of this visit here; the originals are kept as they are.
+          </p>
+        )}
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
+          {data?.map((photo) => (
+            <PhotoCard key={photo.id} photo={photo} onDelete={() => remove(photo.id, photo.name)} />
+          ))}
+        </ul>
+      </main>
+      {isDragActive && (
+        <div className="pointer-events-none absolute inset-3 grid place-content-center rounded border-2 border-dashed border-accent bg-base-100/80 text-xl font-semibold">
+          Let go to add the photos
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,66 @@
+"use client";
+
+import { X } from "lucide-react";
+import { type UploadItem, useUploads } from "@/client/upload-queue";
+
+const WORDS: Readonly<Record<UploadItem["state"], string>> = {
+  waiting: "waiting",
+  sending: "sending",
+  checking: "being checked",
+  done: "kept",
+  known: "already here",
+  refused: "not taken",
+  cancelled: "cancelled",
+};
+
+const busy = (item: UploadItem): boolean => ["waiting", "sending", "checking"].includes(item.state);
+
+/** What is arriving, and what was refused and why. */
+export function UploadList({ assignmentId }: { assignmentId: string }) {
+  const { items, cancel, clearFinished } = useUploads();
+  const own = items.filter((i) => i.assignmentId === assignmentId);
+  if (own.length === 0) return null;
+  return (
+    <section className="ruled mb-5 rounded border bg-base-100 p-3" aria-label="Photos arriving">
+      <div className="mb-2 flex items-center justify-between">
+        <h2 className="caps">Arriving</h2>
+        {!own.some(busy) && (
+          <button className="btn btn-ghost btn-xs" onClick={clearFinished}>
+            Clear this list
+          </button>
+        )}
+      </div>
+      <ul className="max-h-56 space-y-1.5 overflow-auto">
+        {own.map((item) => (
+          <li key={item.key} className="grid grid-cols-[minmax(0,14rem)_1fr_auto] items-center gap-3">
+            <span className="truncate">{item.name}</span>
+            {item.error ? (
+              <span className="text-error">{item.error}</span>
+            ) : (
+              <span className="flex items-center gap-3">
+                <progress
+                  className="progress w-40"
+                  value={item.share}
+                  max={1}
+                  aria-label={`Progress of ${item.name}`}
+                />
+                <span className="muted">{WORDS[item.state]}</span>
+              </span>
+            )}
+            {busy(item) ? (
+              <button
+                className="btn btn-ghost btn-xs btn-square"
+                aria-label={`Cancel ${item.name}`}
+                onClick={() => cancel(item.key)}
+              >
+                <X size={14} />
+              </button>
+            ) : (
+              <span />
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

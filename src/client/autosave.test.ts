@@ -1,0 +1,118 @@
+import { emptyRecipe } from "@/core/recipe";
+import { ServerRefusal } from "./api";
+import { Autosave, RETRY_MS, SAVE_AFTER_MS } from "./autosave";
+import type { SaveState } from "./bench-store";
+import { type Draft, dropDraft, keepDraft, readDraft } from "./drafts";
+
+const at = (height: number) => ({ ...emptyRecipe(), proportion: { on: true, height } });
+
+function setUp(save: (base: number, height: number) => Promise<{ revision: number }>) {
+  const states: SaveState[] = [];
+  let draft: Draft | null = null;
+  const autosave = new Autosave(1, {
+    save: (base, recipe) => save(base, recipe.proportion.height),
+    keep: (d) => (draft = d),
+    drop: () => (draft = null),
+    onState: (s) => states.push(s),
+  });
+  return { autosave, states, draft: () => draft };
+}
+
+beforeEach(() => jest.useFakeTimers());
+afterEach(() => jest.useRealTimers());
+
+test("a burst of edits becomes one save of the last, on top of the one before", async () => {
+  const saved: [number, number][] = [];
+  const { autosave, states, draft } = setUp(async (base, height) => {
+    saved.push([base, height]);
+    return { revision: base + 1 };
+  });
+  autosave.changed(at(1.1));
+  autosave.changed(at(1.2));
+  expect(draft()?.recipe.proportion.height).toBe(1.2);
+  await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
+  autosave.changed(at(1.3));
+  await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
+  expect(saved).toEqual([
+    [1, 1.2],
+    [2, 1.3],
+  ]);
+  expect(states.at(-1)).toBe("saved");
+  expect(draft()).toBeNull();
+});
+
+test("a save that fails keeps the draft and is tried again", async () => {
+  let down = true;
+  const { autosave, states, draft } = setUp(async (base) => {
+    if (down) throw new TypeError("unreachable");
+    return { revision: base + 1 };
+  });
+  autosave.changed(at(1.1));
+  await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
+  expect(states.at(-1)).toBe("failed");
+  expect(draft()?.recipe.proportion.height).toBe(1.1);
+  down = false;
+  await jest.advanceTimersByTimeAsync(RETRY_MS);
+  expect(states.at(-1)).toBe("saved");
+  expect(draft()).toBeNull();
+});
+
+test("another window's save stops it, and what was done here stays in the browser", async () => {
+  let calls = 0;
+  const { autosave, states, draft } = setUp(async () => {
+    calls++;
+    throw new ServerRefusal(409, "changed elsewhere", null);
+  });
+  autosave.changed(at(1.1));
+  await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
+  expect(states.at(-1)).toBe("conflict");
+  autosave.changed(at(1.2));
+  await jest.advanceTimersByTimeAsync(10 * RETRY_MS);
+  expect(calls).toBe(1);
+  expect(draft()?.recipe.proportion.height).toBe(1.2);
+});
+
+test("an edit during a save is saved after it", async () => {
+  const saved: number[] = [];
+  let finish: () => void = () => undefined;
+  const { autosave, states } = setUp((base, height) => {
+    saved.push(height);
+    return new Promise((resolve) => (finish = () => resolve({ revision: base + 1 })));
+  });
+  autosave.changed(at(1.1));
+  await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
+  autosave.changed(at(1.2));
+  finish();
+  await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
+  finish();
+  await jest.advanceTimersByTimeAsync(0);
+  expect(saved).toEqual([1.1, 1.2]);
+  expect(states.at(-1)).toBe("saved");
+});
+
+test("drafts come back whole, and broken ones not at all", () => {
+  const shelf = new Map<string, string>();
+  const storage = {
+    getItem: (k: string) => shelf.get(k) ?? null,
+    setItem: (k: string, v: string) => void shelf.set(k, v),
+    removeItem: (k: string) => void shelf.delete(k),
+  };
+  expect(keepDraft(storage, "v", { base: 3, recipe: at(1.4) })).toBe(true);
+  expect(readDraft(storage, "v")).toEqual({ base: 3, recipe: at(1.4) });
+  dropDraft(storage, "v");
+  expect(readDraft(storage, "v")).toBeNull();
+  shelf.set("draft:v", '{"base":3,"recipe":{"format":"other"}}');
+  expect(readDraft(storage, "v")).toBeNull();
+  expect(
+    keepDraft(
+      {
+        ...storage,
+        setItem: () => {
+          throw new Error("full");
+        },
+      },
+      "v",
+      { base: 1, recipe: at(1) },
+    ),
+  ).toBe(false);
+});

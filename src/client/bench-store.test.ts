@@ -1,0 +1,72 @@
+import { emptyRecipe } from "@/core/recipe";
+import { createBenchStore } from "./bench-store";
+
+const size = [300, 200] as const;
+
+function opened() {
+  const store = createBenchStore();
+  store.getState().open("v", size, emptyRecipe());
+  return store;
+}
+
+const plumb = (id: string, x: number, lean: number) => ({
+  id,
+  kind: "plumb" as const,
+  points: [
+    [x, 180],
+    [x + lean, 20],
+  ] as [number, number][],
+  on: true,
+});
+
+test("every edit can be taken back and made again, without limit", () => {
+  const store = opened();
+  for (let i = 1; i <= 300; i++)
+    store.getState().edit("height", (r) => ({ ...r, proportion: { ...r.proportion, height: 1 + i / 1000 } }));
+  for (let i = 0; i < 300; i++) store.getState().undo();
+  expect(store.getState().recipe).toEqual(emptyRecipe());
+  store.getState().undo();
+  expect(store.getState().recipe).toEqual(emptyRecipe());
+  for (let i = 0; i < 300; i++) store.getState().redo();
+  expect(store.getState().recipe.proportion.height).toBeCloseTo(1.3, 12);
+});
+
+test("the edits of one gesture are one step; the next gesture is another", () => {
+  const store = opened();
+  const to = (height: number, gesture?: string) =>
+    store.getState().edit("height", (r) => ({ ...r, proportion: { ...r.proportion, height } }), gesture);
+  to(1.1, "drag-1");
+  to(1.2, "drag-1");
+  store.getState().endGesture();
+  to(1.3, "drag-1");
+  expect(store.getState().past).toHaveLength(2);
+  store.getState().undo();
+  expect(store.getState().recipe.proportion.height).toBe(1.2);
+});
+
+test("two plumbs settle the attitude, taking one back unsettles it", () => {
+  const store = opened();
+  const add = (line: ReturnType<typeof plumb>) =>
+    store.getState().edit("plumb", (r) => ({ ...r, lines: [...r.lines, line] }));
+  add(plumb("a", 60, 14));
+  expect(store.getState().recipe.attitude.pitch).toBe(0);
+  add(plumb("b", 240, -12));
+  expect(store.getState().recipe.attitude.pitch).toBeGreaterThan(1);
+  store.getState().undo();
+  expect(store.getState().recipe.attitude.pitch).toBe(0);
+  store.getState().redo();
+  expect(store.getState().recipe.attitude.pitch).toBeGreaterThan(1);
+});
+
+test("an edit after going back drops what lay ahead; the selection goes with its line", () => {
+  const store = opened();
+  const add = (line: ReturnType<typeof plumb>) =>
+    store.getState().edit("plumb", (r) => ({ ...r, lines: [...r.lines, line] }));
+  add(plumb("a", 60, 14));
+  store.getState().set({ selected: "a" });
+  store.getState().undo();
+  expect(store.getState().selected).toBeNull();
+  add(plumb("c", 80, 3));
+  expect(store.getState().future).toHaveLength(0);
+  expect(store.getState().save).toBe("unsaved");
+});

@@ -1,0 +1,115 @@
+import { produce } from "immer";
+import { create } from "zustand";
+import type { Size } from "@/core/geometry";
+import { type CourseKey, type Recipe, emptyRecipe } from "@/core/recipe";
+import { withSolvedAttitude } from "@/core/render";
+
+export type ToolName = "move" | "plumb" | "frame";
+export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict";
+
+interface Step {
+  readonly recipe: Recipe;
+  readonly label: string;
+}
+
+/** What the Bench works on. The recipe is replaced, never changed in place; every step can be taken back. */
+export interface BenchState {
+  versionId: string;
+  size: Size;
+  recipe: Recipe;
+  past: readonly Step[];
+  future: readonly Step[];
+  /** Edits of one gesture share a key and become one step back. */
+  gesture: string | null;
+  course: CourseKey;
+  tool: ToolName;
+  selected: string | null;
+  /** Which end of the selected line the keys move; null moves the whole line. */
+  selectedEnd: 0 | 1 | null;
+  view: "corrected" | "as-shot";
+  marks: boolean;
+  /** While held, the original alone is shown. */
+  holding: boolean;
+  save: SaveState;
+
+  open(versionId: string, size: Size, recipe: Recipe): void;
+  /** Edits the recipe (an immer draft, or a new one returned); its attitude is solved anew where it comes from lines. */
+  edit(label: string, change: (recipe: Recipe) => Recipe | void, gesture?: string): void;
+  endGesture(): void;
+  undo(): void;
+  redo(): void;
+  set(
+    change: Partial<
+      Pick<BenchState, "course" | "tool" | "selected" | "selectedEnd" | "view" | "marks" | "holding" | "save">
+    >,
+  ): void;
+}
+
+const settled = (recipe: Recipe, before: Recipe, size: Size): Recipe =>
+  recipe.lines === before.lines &&
+  recipe.lens === before.lens &&
+  recipe.camera === before.camera &&
+  recipe.attitude.from === before.attitude.from
+    ? recipe
+    : withSolvedAttitude(recipe, size);
+
+export const createBenchStore = () =>
+  create<BenchState>()((set) => ({
+    versionId: "",
+    size: [1, 1],
+    recipe: emptyRecipe(),
+    past: [],
+    future: [],
+    gesture: null,
+    course: "lines",
+    tool: "plumb",
+    selected: null,
+    selectedEnd: null,
+    view: "corrected",
+    marks: true,
+    holding: false,
+    save: "saved",
+
+    open: (versionId, size, recipe) =>
+      set({ versionId, size, recipe, past: [], future: [], gesture: null, selected: null, save: "saved" }),
+    edit: (label, change, gesture) =>
+      set((s) => {
+        const recipe = settled(produce(s.recipe, change), s.recipe, s.size);
+        if (recipe === s.recipe) return s;
+        const sameGesture = gesture !== undefined && s.gesture === gesture;
+        return {
+          recipe,
+          past: sameGesture ? s.past : [...s.past, { recipe: s.recipe, label }],
+          future: [],
+          gesture: gesture ?? null,
+          ...touched(s),
+        };
+      }),
+    endGesture: () => set({ gesture: null }),
+    undo: () =>
+      set((s) => {
+        const step = s.past.at(-1);
+        if (!step) return s;
+        return { ...arrived(s, step), past: s.past.slice(0, -1), future: [...s.future, { ...step, recipe: s.recipe }] };
+      }),
+    redo: () =>
+      set((s) => {
+        const step = s.future.at(-1);
+        if (!step) return s;
+        return { ...arrived(s, step), future: s.future.slice(0, -1), past: [...s.past, { ...step, recipe: s.recipe }] };
+      }),
+    set: (change) => set(change),
+  }));
+
+const touched = (s: BenchState): Partial<BenchState> => (s.save === "conflict" ? {} : { save: "unsaved" });
+
+/** What holds after a step back or forward: its recipe, and no selection of a line that is not there. */
+const arrived = (s: BenchState, { recipe }: Step): Partial<BenchState> => ({
+  recipe,
+  gesture: null,
+  selected: recipe.lines.some((l) => l.id === s.selected) ? s.selected : null,
+  ...touched(s),
+});
+
+/** The one Bench of this window. */
+export const useBench = createBenchStore();

@@ -1,0 +1,126 @@
+import type { Rect, Size } from "@/core/geometry";
+import { type PlaneMap, sampleGrid } from "@/core/render";
+import { FRAGMENT, VERTEX } from "./shaders";
+
+/** One window onto the plane: where it lies on the canvas (CSS pixels) and what of the plane it shows. */
+export interface Pane {
+  readonly map: PlaneMap;
+  readonly screen: Rect;
+  readonly plane: Rect;
+}
+
+/** Cells of the sampled map across a pane's longer side; the error stays far below a screen pixel. */
+const CELLS = 96;
+
+function compileShader(gl: WebGL2RenderingContext, type: number, source: string): WebGLShader {
+  const shader = gl.createShader(type)!;
+  gl.shaderSource(shader, source);
+  gl.compileShader(shader);
+  if (!gl.getShaderParameter(shader, gl.COMPILE_STATUS) && !gl.isContextLost())
+    throw new Error(`The picture's shader does not compile: ${gl.getShaderInfoLog(shader)}`);
+  return shader;
+}
+
+/** Draws one photo through a map with WebGL2. Everything it shows comes from the map it is given. */
+export class PictureView {
+  private readonly gl: WebGL2RenderingContext;
+  private readonly place: Record<"cells" | "photo" | "fine", WebGLUniformLocation | null>;
+  private readonly gridTexture: WebGLTexture;
+  private picture: { texture: WebGLTexture; photo: Size; sharpness: number } | null = null;
+
+  /** @throws Error with a sentence when the browser has no WebGL2. */
+  constructor(private readonly canvas: HTMLCanvasElement) {
+    const gl = canvas.getContext("webgl2", { premultipliedAlpha: true, antialias: false, preserveDrawingBuffer: true });
+    if (!gl) throw new Error("This browser cannot draw the corrected picture: it has no WebGL2.");
+    this.gl = gl;
+    const program = gl.createProgram();
+    gl.attachShader(program, compileShader(gl, gl.VERTEX_SHADER, VERTEX));
+    gl.attachShader(program, compileShader(gl, gl.FRAGMENT_SHADER, FRAGMENT));
+    gl.linkProgram(program);
+    if (!gl.getProgramParameter(program, gl.LINK_STATUS) && !gl.isContextLost())
+      throw new Error(`The picture's program does not link: ${gl.getProgramInfoLog(program)}`);
+    gl.useProgram(program);
+    const at = (name: string) => gl.getUniformLocation(program, name);
+    this.place = { cells: at("cells"), photo: at("photo"), fine: at("fine") };
+    gl.uniform1i(at("picture"), 0);
+    gl.uniform1i(at("grid"), 1);
+    this.gridTexture = gl.createTexture();
+    gl.activeTexture(gl.TEXTURE1);
+    gl.bindTexture(gl.TEXTURE_2D, this.gridTexture);
+    for (const side of [gl.TEXTURE_MIN_FILTER, gl.TEXTURE_MAG_FILTER])
+      gl.texParameteri(gl.TEXTURE_2D, side, gl.NEAREST);
+    gl.bindVertexArray(gl.createVertexArray());
+  }
+
+  /** Texels per pixel of the original along x; 0 before there is a picture. */
+  get sharpness(): number {
+    return this.picture?.sharpness ?? 0;
+  }
+
+  /** Longest side of a picture that can be shown, pixels. */
+  get largest(): number {
+    return this.gl.getParameter(this.gl.MAX_TEXTURE_SIZE) as number;
+  }
+
+  /** Takes a decoded preview of a photo of `photo` pixels. */
+  setPicture(bitmap: ImageBitmap, photo: Size): void {
+    const { gl } = this;
+    const texture = gl.createTexture();
+    gl.activeTexture(gl.TEXTURE0);
+    gl.bindTexture(gl.TEXTURE_2D, texture);
+    gl.pixelStorei(gl.UNPACK_COLORSPACE_CONVERSION_WEBGL, gl.NONE);
+    gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA8, gl.RGBA, gl.UNSIGNED_BYTE, bitmap);
+    gl.generateMipmap(gl.TEXTURE_2D);
+    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.LINEAR_MIPMAP_LINEAR);
+    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, gl.LINEAR);
+    for (const side of [gl.TEXTURE_WRAP_S, gl.TEXTURE_WRAP_T]) gl.texParameteri(gl.TEXTURE_2D, side, gl.CLAMP_TO_EDGE);
+    if (this.picture) gl.deleteTexture(this.picture.texture);
+    this.picture = { texture, photo, sharpness: bitmap.width / photo[0] };
+  }
+
+  /** Draws the panes, later ones over earlier ones. @param fine the careful filter, for when nothing moves. */
+  draw(panes: readonly Pane[], fine: boolean): void {
+    const { gl, canvas } = this;
+    const ratio = window.devicePixelRatio || 1;
+    const width = Math.max(1, Math.round(canvas.clientWidth * ratio));
+    const height = Math.max(1, Math.round(canvas.clientHeight * ratio));
+    if (canvas.width !== width || canvas.height !== height) {
+      canvas.width = width;
+      canvas.height = height;
+    }
+    gl.disable(gl.SCISSOR_TEST);
+    gl.viewport(0, 0, width, height);
+    gl.clearColor(0, 0, 0, 0);
+    gl.clear(gl.COLOR_BUFFER_BIT);
+    if (!this.picture) return;
+    gl.activeTexture(gl.TEXTURE0);
+    gl.bindTexture(gl.TEXTURE_2D, this.picture.texture);
+    gl.enable(gl.SCISSOR_TEST);
+    gl.uniform2f(this.place.photo, this.picture.photo[0], this.picture.photo[1]);
+    gl.uniform1i(this.place.fine, fine ? 1 : 0);
+    for (const { map, screen, plane } of panes) {
+      const [x, y, w, h] = screen.map((v) => Math.round(v * ratio)) as [number, number, number, number];
+      gl.viewport(x, height - y - h, w, h);
+      gl.scissor(x, height - y - h, w, h);
+      gl.clear(gl.COLOR_BUFFER_BIT);
+      this.drawPane(map, plane);
+    }
+  }
+
+  private drawPane(map: PlaneMap, plane: Rect): void {
+    const { gl } = this;
+    const longer = Math.max(plane[2], plane[3]);
+    const cols = Math.max(2, Math.round((CELLS * plane[2]) / longer));
+    const rows = Math.max(2, Math.round((CELLS * plane[3]) / longer));
+    gl.activeTexture(gl.TEXTURE1);
+    gl.bindTexture(gl.TEXTURE_2D, this.gridTexture);
+    const samples = sampleGrid(map, plane, cols, rows);
+    gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA32F, cols + 1, rows + 1, 0, gl.RGBA, gl.FLOAT, samples);
+    gl.uniform2f(this.place.cells, cols, rows);
+    gl.drawArrays(gl.TRIANGLES, 0, 3);
+  }
+
+  dispose(): void {
+    this.gl.getExtension("WEBGL_lose_context")?.loseContext();
+  }
+}

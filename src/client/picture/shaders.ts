@@ -1,0 +1,69 @@
+export const VERTEX = `#version 300 es
+out vec2 place;
+void main() {
+  vec2 corner = vec2(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0);
+  // 0…1 across the viewport, y down as everywhere else in the product.
+  place = vec2(corner.x, -corner.y) * 0.5 + 0.5;
+  gl_Position = vec4(corner, 0.0, 1.0);
+}`;
+
+/**
+ * Looks up the map in its sampled grid, then the picture: one trilinear tap while things move, a widened
+ * Catmull–Rom on the nearest finer level once they rest. Blends the photo's border over half a pixel, as the delivery does.
+ */
+export const FRAGMENT = `#version 300 es
+precision highp float;
+precision highp sampler2D;
+uniform sampler2D picture;
+uniform sampler2D grid;
+uniform vec2 cells;
+uniform vec2 photo;
+uniform bool fine;
+in vec2 place;
+out vec4 colour;
+
+float cubic(float x) {
+  x = abs(x);
+  return x < 1.0 ? (1.5 * x - 2.5) * x * x + 1.0 : x < 2.0 ? ((-0.5 * x + 2.5) * x - 4.0) * x + 2.0 : 0.0;
+}
+
+vec3 widened(vec2 at, vec2 shrink) {
+  float level = floor(log2(max(1.0, min(shrink.x, shrink.y))));
+  int lod = int(level);
+  ivec2 size = textureSize(picture, lod);
+  vec2 scale = max(vec2(1.0), shrink / exp2(level));
+  vec2 centre = at * vec2(size) - 0.5;
+  ivec2 first = ivec2(ceil(centre - 2.0 * scale));
+  ivec2 last = min(ivec2(floor(centre + 2.0 * scale)), first + 15);
+  vec3 sum = vec3(0.0);
+  float weights = 0.0;
+  for (int y = first.y; y <= last.y; y++) {
+    float wy = cubic((float(y) - centre.y) / scale.y);
+    for (int x = first.x; x <= last.x; x++) {
+      float w = wy * cubic((float(x) - centre.x) / scale.x);
+      sum += w * texelFetch(picture, clamp(ivec2(x, y), ivec2(0), size - 1), lod).rgb;
+      weights += w;
+    }
+  }
+  return sum / weights;
+}
+
+void main() {
+  vec2 g = place * cells;
+  vec2 cell = clamp(floor(g), vec2(0.0), cells - 1.0);
+  vec2 f = g - cell;
+  ivec2 c = ivec2(cell);
+  vec4 a = texelFetch(grid, c, 0), b = texelFetch(grid, c + ivec2(1, 0), 0);
+  vec4 d = texelFetch(grid, c + ivec2(0, 1), 0), e = texelFetch(grid, c + ivec2(1, 1), 0);
+  vec4 at = mix(mix(a, b, f.x), mix(d, e, f.x), f.y);
+  vec2 stepX = dFdx(at.xy), stepY = dFdy(at.xy);
+  vec2 shrink = vec2(length(vec2(stepX.x, stepY.x)), length(vec2(stepX.y, stepY.y)));
+  vec2 inset = min(at.xy, photo - at.xy) / max(shrink, vec2(1e-6));
+  float cover = clamp(0.5 + 1.1 * min(inset.x, inset.y), 0.0, 1.0);
+  // Where one corner of the cell lies behind the camera, the cell is beyond everything that was recorded.
+  if (min(min(a.w, b.w), min(d.w, e.w)) < 0.5 || at.z <= 0.0) cover = 0.0;
+  vec2 uv = at.xy / photo;
+  vec2 texels = shrink * vec2(textureSize(picture, 0)) / photo;
+  vec3 rgb = fine && cover > 0.0 ? widened(uv, texels) : textureLod(picture, uv, max(0.0, log2(max(texels.x, texels.y)) - 0.5)).rgb;
+  colour = vec4(clamp(rgb, 0.0, 1.0), 1.0) * cover;
+}`;

@@ -1,0 +1,81 @@
+"use client";
+
+import { RotateCcw } from "lucide-react";
+import { useState } from "react";
+
+interface Props {
+  label: string;
+  value: number;
+  /** What the reset button puts back. */
+  standard: number;
+  step: number;
+  digits: number;
+  unit?: string;
+  min?: number;
+  max?: number;
+  onChange(value: number): void;
+  /** A run of changes is over. */
+  onDone?(): void;
+}
+
+/** A number set by typing or by the arrow keys (Shift: ten steps), with a reset of its own. */
+export function NumberField({
+  label,
+  value,
+  standard,
+  step,
+  digits,
+  unit,
+  min = -Infinity,
+  max = Infinity,
+  onChange,
+  onDone,
+}: Props) {
+  const [text, setText] = useState<string | null>(null);
+  const shown = text ?? value.toFixed(digits);
+  const put = (v: number): void => onChange(Math.min(max, Math.max(min, v)));
+  const commit = (): void => {
+    if (text === null) return;
+    const typed = Number(text.replace("−", "-").replace(",", "."));
+    setText(null);
+    if (text.trim() !== "" && Number.isFinite(typed)) put(typed);
+    onDone?.();
+  };
+  return (
+    <label className="grid grid-cols-[1fr_6.2rem_1.9rem_1.7rem] items-center gap-1.5 py-0.5">
+      <span>{label}</span>
+      <input
+        className="input input-sm text-right tabular-nums"
+        inputMode="decimal"
+        value={shown}
+        aria-label={unit ? `${label}, ${unit}` : label}
+        onChange={(e) => setText(e.target.value)}
+        onFocus={(e) => e.target.select()}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === "Enter") commit();
+          if (e.key === "Escape") setText(null);
+          if (e.key !== "ArrowUp" && e.key !== "ArrowDown") return;
+          e.preventDefault();
+          setText(null);
+          const by = step * (e.shiftKey ? 10 : 1) * (e.key === "ArrowUp" ? 1 : -1);
+          put(Number((value + by).toFixed(digits + 1)));
+        }}
+      />
+      <span className="muted text-[0.9rem]">{unit}</span>
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs btn-square"
+        aria-label={`Reset ${label}`}
+        disabled={value === standard}
+        onClick={() => {
+          setText(null);
+          put(standard);
+          onDone?.();
+        }}
+      >
+        <RotateCcw size={13} />
+      </button>
+    </label>
+  );
+}
