@@ -21,11 +21,11 @@ export default {
   projects: [
     {
       ...shared,
-      displayName: "unit",
+      displayName: "unit", testTimeout: 30000,
       testMatch: ["<rootDir>/{src,demo,scripts}/**/*.test.ts"],
       testPathIgnorePatterns: ["\\.db\\.test\\.ts$"],
     },
-    { ...shared, displayName: "database", testMatch: ["<rootDir>/{src,demo}/**/*.db.test.ts"] },
-    { ...shared, displayName: "browser", testMatch: ["<rootDir>/e2e/**/*.test.ts"] },
+    { ...shared, displayName: "database", testTimeout: 30000, testMatch: ["<rootDir>/{src,demo}/**/*.db.test.ts"] },
+    { ...shared, displayName: "browser", testTimeout: 90000, testMatch: ["<rootDir>/e2e/**/*.test.ts"] },
   ],
 };

@@ -110,7 +110,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     return () => window.removeEventListener("bench-zoom", onKey);
   });
 
-  const showMarks = marks && !holding;
+  const showMarks = marks && !holding && (course === "lines" || course === "lens");
   const paths = showMarks
     ? recipe.lines
         .map((line) => ({ line, path: pathOf(projection, endsOf(line)) }))

@@ -1,0 +1,117 @@
+import { readFileSync } from "node:fs";
+import type { Browser, Page } from "playwright-core";
+import { address, launch, openPage, rested, stroke } from "./app";
+import { demoPhoto } from "./scene";
+
+let browser: Browser;
+const problems: string[] = [];
+beforeAll(async () => {
+  browser = await launch();
+});
+afterAll(() => browser.close());
+afterEach(() => expect(problems.splice(0)).toEqual([]));
+
+/** A fresh assignment with the demo picture, opened on the Bench. */
+async function freshBench(name: string): Promise<Page> {
+  const page = await openPage(browser, problems);
+  await page.goto(address);
+  await page.getByLabel("Name of the new assignment").fill(name);
+  await page.getByRole("button", { name: "New assignment" }).click();
+  await page.waitForURL(/assignments\//);
+  await page
+    .getByTestId("photo-input")
+    .setInputFiles({ name: "street.jpg", mimeType: "image/jpeg", buffer: readFileSync(demoPhoto) });
+  await page.getByRole("link", { name: "street.jpg", exact: true }).click();
+  await rested(page);
+  return page;
+}
+
+const drawAt = async (page: Page, x: number): Promise<void> => {
+  const box = (await page.getByTestId("sheet").boundingBox())!;
+  await stroke(page, [box.x + x, box.y + 200], [box.x + x + 12, box.y + 520]);
+};
+const state = (page: Page, words: string) =>
+  page.waitForFunction((w) => document.querySelector('[data-testid="save-state"]')?.textContent === w, words);
+const lines = (page: Page) => page.locator("tbody tr").count();
+
+test("when the server cannot be reached, work is kept in this browser and saved later, even after a reload", async () => {
+  const page = await freshBench("Unreachable");
+  await page.route("**/revisions", (r) => r.abort());
+  await drawAt(page, 300);
+  await state(page, "could not save; kept in this browser and tried again");
+  await drawAt(page, 600);
+  await page.reload();
+  await rested(page);
+  expect(await lines(page)).toBe(2);
+  await page.unroute("**/revisions");
+  await state(page, "saved");
+  await page.evaluate(() => localStorage.clear());
+  await page.reload();
+  await rested(page);
+  expect(await lines(page)).toBe(2);
+  await page.close();
+});
+
+test("two windows on one version: the second save is stopped, and both works survive", async () => {
+  const one = await freshBench("Two windows");
+  const two = await openPage(browser, problems);
+  await two.goto(one.url());
+  await rested(two);
+  await drawAt(one, 300);
+  await state(one, "saved");
+  await drawAt(two, 500);
+  await drawAt(two, 640);
+  await two.getByText("This version was changed in another window.").waitFor();
+  await two.getByRole("button", { name: "Keep mine as a new version" }).click();
+  await two.waitForURL((u) => u.href !== one.url());
+  await rested(two);
+  expect(await lines(two)).toBe(2);
+  expect(await two.getByRole("link", { name: "B", exact: true }).getAttribute("aria-current")).toBe("page");
+  await one.reload();
+  await rested(one);
+  expect(await lines(one)).toBe(1);
+  await one.close();
+  await two.close();
+});
+
+test("deleting takes a moment to take back, for assignments and photos", async () => {
+  const page = await freshBench("Deleted by mistake");
+  await page.getByRole("link", { name: "Deleted by mistake" }).click();
+  await page.getByRole("button", { name: "Take street.jpg out" }).click();
+  await page.getByText("No photos yet").waitFor();
+  await page.getByRole("button", { name: "Bring it back" }).click();
+  await page.getByRole("link", { name: "street.jpg", exact: true }).waitFor();
+  await page.goto(address);
+  await page.getByRole("button", { name: "Delete Deleted by mistake" }).click();
+  await page.getByRole("link", { name: "Open Deleted by mistake" }).waitFor({ state: "detached" });
+  await page.getByRole("button", { name: "Bring it back" }).click();
+  await page.getByRole("link", { name: "Open Deleted by mistake" }).waitFor();
+  await page.getByRole("button", { name: "Rename Deleted by mistake" }).click();
+  await page.getByLabel("New name").fill("Kept after all");
+  await page.keyboard.press("Enter");
+  await page.getByRole("link", { name: "Open Kept after all" }).waitFor();
+  await page.close();
+});
+
+test("a frame is moved by hand and reset; the lens by numbers; each a step back", async () => {
+  const page = await freshBench("Frame and lens");
+  await page.keyboard.press("4");
+  await page.getByText("100 % of the photo is kept").waitFor();
+  const box = (await page.getByTestId("sheet").boundingBox())!;
+  await stroke(page, [box.x + 450, box.y + 350], [box.x + 500, box.y + 350]);
+  await page.getByText(/Part of the frame is empty/).waitFor();
+  await page.getByRole("button", { name: "Back to the largest clean frame" }).click();
+  await page.getByText("100 % of the photo is kept").waitFor();
+  await page.getByLabel("Ratio").selectOption({ label: "1 : 1" });
+  expect(await page.getByLabel("Width, px").inputValue()).toBe("2000");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: /Lens/ }).first().click();
+  await page.getByLabel("k1", { exact: true }).fill("-0.05");
+  await page.keyboard.press("Enter");
+  await page.getByText("Bow at the corner -5.00 %").waitFor();
+  await page.getByRole("button", { name: "Reset k1" }).click();
+  await page.getByText("Nothing set yet").waitFor();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByText("Bow at the corner -5.00 %").waitFor();
+  await page.close();
+});

@@ -1,0 +1,120 @@
+import { spawnSync } from "node:child_process";
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import sharp from "sharp";
+import { gradient, pictureOf, temporaryFolder } from "@/server/testing";
+import { emptyRecipe } from "@/core/recipe";
+import { madeUpCamera, madeUpPlumbs, randomFrom } from "@/core/testing";
+
+const folder = temporaryFolder();
+const root = path.join(__dirname, "../..");
+const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? path.join(root, "dist"), "flatstone.mjs");
+
+function flatstone(...args: string[]) {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [program, ...args], { encoding: "utf8", cwd: root });
+  return { status, stdout, stderr };
+}
+
+function saved(name: string, content: unknown): string {
+  const file = path.join(folder, name);
+  writeFileSync(file, typeof content === "string" ? content : JSON.stringify(content));
+  return file;
+}
+
+function recipeOf(seed: number) {
+  const random = randomFrom(seed);
+  const made = { ...madeUpCamera(random), k1: 0 };
+  const lines = madeUpPlumbs(made, random, 4).map((points, i) => ({
+    id: `l${i}`,
+    kind: "plumb" as const,
+    points: points.map((p): [number, number] => [p[0], p[1]]),
+    on: true,
+  }));
+  const recipe = { ...emptyRecipe(), lines };
+  recipe.camera = { focalPx: made.intrinsics.focalPx, focalFrom: "stated", principal: [1500, 1000] };
+  return { made, recipe };
+}
+
+test("solve prints attitude, sigmas, lines and messages", () => {
+  const { made, recipe } = recipeOf(21);
+  const { status, stdout } = flatstone("solve", "--size", "3000,2000", "--recipe", saved("r.json", recipe));
+  expect(status).toBe(0);
+  const result = JSON.parse(stdout);
+  expect(result.attitude.pitch).toBeCloseTo(made.attitude.pitch, 4);
+  expect(result.attitude.roll).toBeCloseTo(made.attitude.roll, 4);
+  expect(result.attitude.yaw).toBe(0);
+  expect(result.sigma.pitch).toBeGreaterThan(0);
+  expect(result.sigma.yaw).toBeNull();
+  expect(result.focalPx).toBe(recipe.camera.focalPx);
+  expect(result.lines).toHaveLength(4);
+  expect(result.lines[0].after).toBeLessThan(0.001);
+  expect(result.lines[0].residualPx).toBeLessThan(0.001);
+  expect(result.messages).toEqual([expect.stringContaining("4 plumbs agree")]);
+});
+
+test("solve takes many recipes, one a line", () => {
+  const many = [31, 32, 33].map((s) => recipeOf(s));
+  const file = saved("many.ndjson", many.map((m) => JSON.stringify(m.recipe)).join("\n") + "\n");
+  const { stdout } = flatstone("solve", "--size", "3000,2000", "--recipes", file);
+  const results = stdout
+    .trim()
+    .split("\n")
+    .map((l) => JSON.parse(l));
+  expect(results).toHaveLength(3);
+  results.forEach((r, i) => expect(r.attitude.pitch).toBeCloseTo(many[i]!.made.attitude.pitch, 4));
+});
+
+test("frame prints the clean frame and the share kept", () => {
+  const recipe = { ...emptyRecipe() };
+  Object.assign(recipe.attitude, { from: "by-hand", pitch: 10 });
+  const { stdout } = flatstone("frame", "--size", "3000,2000", "--recipe", saved("f.json", recipe));
+  const { rect, kept } = JSON.parse(stdout);
+  expect(rect).toHaveLength(4);
+  expect(kept).toBeGreaterThan(0.5);
+  expect(kept).toBeLessThan(1);
+});
+
+test("render writes the picture, threads and all", async () => {
+  const source = path.join(folder, "in.png");
+  await pictureOf(gradient(900, 600)).png().toFile(source);
+  const target = path.join(folder, "out.png");
+  const { status, stdout } = flatstone("render", source, "--recipe", saved("e.json", emptyRecipe()), "--out", target);
+  expect(status).toBe(0);
+  expect(JSON.parse(stdout)).toMatchObject({ size: [900, 600] });
+  const [a, b] = await Promise.all([source, target].map((f) => sharp(f).raw().toBuffer()));
+  expect(a!.equals(b!)).toBe(true);
+});
+
+test("wrong input: a sentence on stderr, status 2, no output file", async () => {
+  const recipe = saved("ok.json", emptyRecipe());
+  const photo = path.join(folder, "p.png");
+  await pictureOf(gradient(40, 30)).png().toFile(photo);
+  const out = path.join(folder, "never.jpg");
+  const cases: string[][] = [
+    ["draw"],
+    ["render"],
+    ["render", photo, "--out", out],
+    ["render", "missing.jpg", "--recipe", recipe, "--out", out],
+    ["render", photo, "--recipe", "missing.json", "--out", out],
+    ["render", photo, "--recipe", saved("bad.json", "{"), "--out", out],
+    ["render", photo, "--recipe", saved("v9.json", { format: "flat-stone-recipe", version: 9 }), "--out", out],
+    ["render", saved("fake.jpg", "<svg/>"), "--recipe", recipe, "--out", out],
+    ["render", photo, "--recipe", recipe, "--out", path.join(folder, "never.gif")],
+    ["render", photo, "--recipe", recipe, "--out", out, "--quality", "900"],
+    ["render", photo, "--recipe", recipe, "--out", photo],
+    ["render", photo, "--recipe", recipe, "--out", out, "--colour", "red"],
+    ["solve", "--size", "3000", "--recipe", recipe],
+    ["solve", "--size", "3000,2000"],
+    ["solve", "--size", "3000,2000", "--recipes", saved("bad.ndjson", "{}\n")],
+    ["frame", "--recipe", recipe],
+  ];
+  const before = readFileSync(photo);
+  for (const args of cases) {
+    const { status, stdout, stderr } = flatstone(...args);
+    expect([args.join(" "), status, stdout]).toEqual([args.join(" "), 2, ""]);
+    expect(stderr).toMatch(/\w+ .*[.?\w]/);
+    expect(stderr).not.toMatch(/\n\s+at /);
+  }
+  expect(existsSync(out)).toBe(false);
+  expect(readFileSync(photo).equals(before)).toBe(true);
+}, 30_000);

@@ -1,0 +1,97 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import sharp, { type Sharp } from "sharp";
+import { gradient, lossless, pictureOf, temporaryFolder } from "../testing";
+import { inspect } from "./inspect";
+import { claimed, sniff } from "./kinds";
+
+const folder = temporaryFolder();
+const demo = path.join(__dirname, "../../../demo/photos/SM-0412.jpg");
+
+async function file(name: string, content: Buffer | Uint8Array | string | Sharp): Promise<string> {
+  const target = path.join(folder, name.replace(/\W/g, "_"));
+  writeFileSync(
+    target,
+    typeof content === "string" || content instanceof Uint8Array ? content : await content.toBuffer(),
+  );
+  return target;
+}
+
+const small = () => pictureOf(gradient(64, 48));
+const refused = async (name: string, content: Parameters<typeof file>[1]): Promise<string> =>
+  inspect(await file(name, content), name).then(
+    () => "taken",
+    (e: Error) => e.message,
+  );
+
+test("what the camera recorded is read", async () => {
+  expect(await inspect(demo, "SM-0412.jpg")).toMatchObject({
+    format: "jpeg",
+    width: 3000,
+    height: 2000,
+    bits: 8,
+    camera: "Harrow K3",
+    lens: "Quarl 16-35 mm",
+    focalMm: 21,
+    equivalentMm: 21,
+  });
+});
+
+test.each([
+  ["a.jpg", "jpeg", 8],
+  ["a.png", "png", 8],
+  ["a.tif", "tiff", 8],
+  ["a.webp", "webp", 8],
+] as const)("%s is taken", async (name, format, bits) => {
+  expect(await inspect(await file(name, lossless(small(), format)), name)).toMatchObject({
+    format,
+    bits,
+    width: 64,
+    height: 48,
+    camera: null,
+  });
+});
+
+test("16-bit TIFF and PNG are taken as such", async () => {
+  const deep = () => pictureOf(gradient(40, 30, 3, 16));
+  expect(await inspect(await file("deep.tif", lossless(deep(), "tiff")), "deep.tif")).toMatchObject({ bits: 16 });
+  expect(await inspect(await file("deep.png", deep().png()), "deep.png")).toMatchObject({ bits: 16 });
+});
+
+test("the size is that of the upright picture", async () => {
+  const turned = await file("turned.jpg", small().withMetadata({ orientation: 6 }).jpeg());
+  expect(await inspect(turned, "turned.jpg")).toMatchObject({ width: 48, height: 64 });
+});
+
+test("what is no photo is refused with a sentence", async () => {
+  expect(await refused("a.jpg", "<!DOCTYPE html><html></html>")).toMatch(/web page/);
+  expect(await refused("a.png", '<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg"/>')).toMatch(/SVG/);
+  expect(await refused("a.svg", "<svg></svg>")).toMatch(/SVG/);
+  expect(await refused("a.pdf", "%PDF-1.4")).toMatch(/PDF/);
+  expect(await refused("a.txt", "hello")).toMatch(/not a picture/);
+  expect(await refused("a.png", await small().jpeg().toBuffer())).toMatch(/name says PNG.*is a JPEG/);
+  expect(await refused("a.jpg", Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3]))).toMatch(/damaged/);
+});
+
+test("a truncated file is found out", async () => {
+  const whole = readFileSync(demo);
+  expect(await refused("cut.jpg", whole.subarray(0, whole.length / 2))).toMatch(/truncated/);
+  const png = await pictureOf(gradient(300, 300)).png().toBuffer();
+  expect(await refused("cut.png", png.subarray(0, png.length * 0.6))).toMatch(/truncated|damaged/);
+});
+
+test("too many pixels are refused before they are decoded", async () => {
+  const wide = sharp({
+    create: { width: 20000, height: 13000, channels: 3, background: "#888" },
+    limitInputPixels: false,
+  });
+  expect(await refused("wide.png", wide.png({ compressionLevel: 1 }))).toMatch(/260 megapixels; up to 250/);
+}, 30_000);
+
+test("names and first bytes", () => {
+  expect(claimed("A.B.JPEG")).toBe("jpeg");
+  expect(claimed("noending")).toBeNull();
+  expect(claimed("x.dng")).toBeNull();
+  expect(sniff(Buffer.from("MM\0*....", "latin1"))).toBe("tiff");
+  expect(sniff(Buffer.alloc(0))).toBeNull();
+});

@@ -1,0 +1,247 @@
+import { existsSync } from "node:fs";
+import { eq } from "drizzle-orm";
+import { emptyRecipe } from "@/core/recipe";
+import {
+  addPhoto,
+  cancelDelivery,
+  changeAssignment,
+  changePhoto,
+  claimDelivery,
+  closeDatabase,
+  createAssignment,
+  createVersion,
+  database,
+  deliveryFile,
+  deliveryPath,
+  endDelivery,
+  getAssignment,
+  getDelivery,
+  heartbeat,
+  listAssignments,
+  listDeliveries,
+  listPhotos,
+  openVersion,
+  originalPath,
+  requestDelivery,
+  reviveDeliveries,
+  saveRevision,
+} from ".";
+import { deliveries, photos, revisions } from "./db/schema";
+import { closeQueue } from "./queue";
+import { chunksOf, gradient, pictureOf, temporaryFolder } from "./testing";
+import { deliver } from "../worker/deliver";
+import { inThisThread } from "./render/bands";
+
+process.env["FLATSTONE_FILES"] = temporaryFolder();
+const bytes = pictureOf(gradient(60, 40)).png().toBuffer();
+const other = pictureOf(gradient(61, 40)).png().toBuffer();
+
+afterAll(async () => {
+  await closeQueue();
+  await closeDatabase();
+});
+
+/** A fresh assignment with one photo and its first version. */
+async function setUp() {
+  const assignment = await createAssignment("Test visit");
+  const { photo } = await addPhoto(assignment.id, "a.png", chunksOf(await bytes));
+  const version = (await listPhotos(assignment.id))[0]!.versions[0]!;
+  return { assignment, photo, version };
+}
+
+const withHeight = (height: number) => ({ ...emptyRecipe(), proportion: { on: true, height } });
+
+describe("assignments", () => {
+  test("are made, renamed, deleted and brought back", async () => {
+    const made = await createAssignment("  Canal wing ");
+    expect(made.name).toBe("Canal wing");
+    await changeAssignment(made.id, { name: "Canal wing, north" });
+    expect((await getAssignment(made.id)).name).toBe("Canal wing, north");
+    await changeAssignment(made.id, { deleted: true });
+    await expect(getAssignment(made.id)).rejects.toMatchObject({ status: 404 });
+    expect((await listAssignments()).some((a) => a.id === made.id)).toBe(false);
+    await changeAssignment(made.id, { deleted: false });
+    expect((await listAssignments()).some((a) => a.id === made.id)).toBe(true);
+  });
+
+  test("need a name", async () => {
+    await expect(createAssignment("  ")).rejects.toMatchObject({ status: 400 });
+  });
+});
+
+describe("photos", () => {
+  test("the same file twice in an assignment is one photo; in another it is its own, sharing the file", async () => {
+    const { assignment, photo } = await setUp();
+    const again = await addPhoto(assignment.id, "copy.png", chunksOf(await bytes));
+    expect(again).toMatchObject({ known: true, photo: { id: photo.id } });
+    const elsewhere = await createAssignment("Other");
+    const third = await addPhoto(elsewhere.id, "a.png", chunksOf(await bytes));
+    expect(third.known).toBe(false);
+    expect(third.photo.sha256).toBe(photo.sha256);
+    expect(existsSync(originalPath(photo.sha256))).toBe(true);
+    expect((await listAssignments()).find((a) => a.id === elsewhere.id)).toMatchObject({
+      photoCount: 1,
+      covers: [photo.sha256],
+    });
+  });
+
+  test("a refused file leaves neither photo nor file", async () => {
+    const { assignment } = await setUp();
+    await expect(addPhoto(assignment.id, "x.png", chunksOf(Buffer.from("<svg></svg>")))).rejects.toMatchObject({
+      status: 415,
+    });
+    expect(await listPhotos(assignment.id)).toHaveLength(1);
+  });
+
+  test("are taken out and brought back with all their work", async () => {
+    const { assignment, photo, version } = await setUp();
+    await saveRevision(version.id, 1, withHeight(1.2));
+    await changePhoto(photo.id, { deleted: true });
+    expect(await listPhotos(assignment.id)).toHaveLength(0);
+    await expect(openVersion(version.id)).rejects.toMatchObject({ status: 404 });
+    await changePhoto(photo.id, { deleted: false });
+    expect((await openVersion(version.id)).recipe.proportion.height).toBe(1.2);
+  });
+
+  test("the database itself refuses nonsense", async () => {
+    const { assignment } = await setUp();
+    const row = {
+      assignmentId: assignment.id,
+      name: "x",
+      sha256: "0".repeat(64),
+      bytes: 1,
+      format: "png",
+      width: 1,
+      height: 1,
+      bits: 8,
+    };
+    await expect(
+      database()
+        .insert(photos)
+        .values({ ...row, width: 0 }),
+    ).rejects.toThrow();
+    await expect(
+      database()
+        .insert(photos)
+        .values({ ...row, sha256: "xyz" }),
+    ).rejects.toThrow();
+    await expect(
+      database()
+        .insert(photos)
+        .values({ ...row, assignmentId: crypto.randomUUID() }),
+    ).rejects.toThrow();
+  });
+});
+
+describe("versions", () => {
+  test("every save is a row; the newest counts", async () => {
+    const { version } = await setUp();
+    expect(await saveRevision(version.id, 1, withHeight(1.1))).toEqual({ revision: 2 });
+    expect(await saveRevision(version.id, 2, withHeight(1.2))).toEqual({ revision: 3 });
+    const opened = await openVersion(version.id);
+    expect(opened).toMatchObject({ revision: 3, recipe: { proportion: { height: 1.2 } } });
+    expect(await database().select().from(revisions).where(eq(revisions.versionId, version.id))).toHaveLength(3);
+  });
+
+  test("two windows do not overwrite each other: the later save is refused and nothing is written", async () => {
+    const { version } = await setUp();
+    await saveRevision(version.id, 1, withHeight(1.1));
+    await expect(saveRevision(version.id, 1, withHeight(1.5))).rejects.toMatchObject({
+      status: 409,
+      details: { revision: 2 },
+    });
+    expect((await openVersion(version.id)).recipe.proportion.height).toBe(1.1);
+  });
+
+  test("of many saves on one base at the same moment, one wins", async () => {
+    const { version } = await setUp();
+    const results = await Promise.allSettled(
+      Array.from({ length: 8 }, (_, i) => saveRevision(version.id, 1, withHeight(1 + i / 10))),
+    );
+    expect(results.filter((r) => r.status === "fulfilled")).toHaveLength(1);
+    expect((await openVersion(version.id)).revision).toBe(2);
+  });
+
+  test("a recipe that does not hold is refused", async () => {
+    const { version } = await setUp();
+    await expect(saveRevision(version.id, 1, { format: "other" })).rejects.toMatchObject({ status: 422 });
+    await expect(saveRevision(version.id, 1, { ...emptyRecipe(), more: 1 })).rejects.toMatchObject({ status: 422 });
+  });
+
+  test("a new version takes the next letter and the recipe given", async () => {
+    const { photo } = await setUp();
+    const b = await createVersion(photo.id, withHeight(1.3));
+    expect(b.name).toBe("B");
+    expect((await openVersion(b.id)).siblings.map((v) => v.name)).toEqual(["A", "B"]);
+    expect((await openVersion(b.id)).recipe.proportion.height).toBe(1.3);
+  });
+});
+
+describe("deliveries", () => {
+  const order = { format: "png", quality: 90 } as const;
+
+  test("are claimed once, made, and fetched", async () => {
+    const { version } = await setUp();
+    const { id } = await requestDelivery(version.id, order);
+    await expect(deliveryFile(id)).rejects.toMatchObject({ status: 409 });
+    await deliver(id, "w1", inThisThread);
+    expect((await listDeliveries(version.id))[0]).toMatchObject({
+      state: "done",
+      progress: 1,
+      resultWidth: 60,
+      resultHeight: 40,
+    });
+    expect(await deliveryFile(id)).toMatchObject({ name: "a-A.png", format: "png" });
+    expect(existsSync(deliveryPath(id, "png"))).toBe(true);
+    expect(await claimDelivery(id, "w2")).toBeNull();
+  });
+
+  test("cancelled while waiting, they are never begun; while running, the heartbeat says so", async () => {
+    const { version } = await setUp();
+    const waiting = await requestDelivery(version.id, order);
+    expect((await cancelDelivery(waiting.id)).state).toBe("cancelled");
+    expect(await claimDelivery(waiting.id, "w1")).toBeNull();
+    const running = await requestDelivery(version.id, order);
+    await claimDelivery(running.id, "w1");
+    expect(await heartbeat(running.id, "w1", 0.4)).toBe(true);
+    await cancelDelivery(running.id);
+    expect(await heartbeat(running.id, "w1", 0.5)).toBe(false);
+    await endDelivery(running.id, "w1", { state: "cancelled" });
+    expect((await getDelivery(running.id)).delivery).toMatchObject({ state: "cancelled" });
+  });
+
+  test("what a killed worker held is taken up again, and the dead worker can no longer end it", async () => {
+    const { version } = await setUp();
+    const { id } = await requestDelivery(version.id, order);
+    await claimDelivery(id, "dead");
+    expect(await claimDelivery(id, "alive")).toBeNull();
+    await database()
+      .update(deliveries)
+      .set({ heartbeatAt: new Date(Date.now() - 60_000) })
+      .where(eq(deliveries.id, id));
+    expect(await reviveDeliveries()).toBeGreaterThanOrEqual(1);
+    expect((await getDelivery(id)).delivery.state).toBe("queued");
+    expect(await heartbeat(id, "dead", 0.9)).toBe(false);
+    await endDelivery(id, "dead", { state: "failed", error: "late" });
+    await deliver(id, "alive", inThisThread);
+    expect((await getDelivery(id)).delivery).toMatchObject({ state: "done", worker: "alive", error: null });
+  });
+
+  test("a picture that cannot be made fails with a sentence, and leaves no file", async () => {
+    const assignment = await createAssignment("Broken");
+    const { photo } = await addPhoto(assignment.id, "b.png", chunksOf(await other));
+    const version = (await listPhotos(assignment.id))[0]!.versions[0]!;
+    const { id } = await requestDelivery(version.id, order);
+    await database()
+      .update(photos)
+      .set({ sha256: "f".repeat(64) })
+      .where(eq(photos.id, photo.id));
+    jest.spyOn(console, "error").mockImplementation(() => undefined);
+    await deliver(id, "w1", inThisThread);
+    expect((await getDelivery(id)).delivery).toMatchObject({
+      state: "failed",
+      error: expect.stringContaining("could not be made"),
+    });
+    expect(existsSync(deliveryPath(id, "png"))).toBe(false);
+  });
+});
