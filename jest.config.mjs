@@ -18,14 +18,15 @@ const shared = {
   modulePathIgnorePatterns: ["<rootDir>/\\.next", "<rootDir>/dist", "<rootDir>/\\.local"],
 };
 export default {
+  testTimeout: 90_000,
   projects: [
     {
       ...shared,
-      displayName: "unit", testTimeout: 30000,
+      displayName: "unit",
       testMatch: ["<rootDir>/{src,demo,scripts}/**/*.test.ts"],
       testPathIgnorePatterns: ["\\.db\\.test\\.ts$"],
     },
-    { ...shared, displayName: "database", testTimeout: 30000, testMatch: ["<rootDir>/{src,demo}/**/*.db.test.ts"] },
-    { ...shared, displayName: "browser", testTimeout: 90000, testMatch: ["<rootDir>/e2e/**/*.test.ts"] },
+    { ...shared, displayName: "database", testMatch: ["<rootDir>/{src,demo}/**/*.db.test.ts"] },
+    { ...shared, displayName: "browser", testMatch: ["<rootDir>/e2e/**/*.test.ts"] },
   ],
 };

@@ -2,7 +2,7 @@ import { useEffect, useRef } from "react";
 import { api } from "@/client";
 import { Autosave } from "@/client/autosave";
 import { useBench } from "@/client/bench-store";
-import { dropDraft, keepDraft, readDraft } from "@/client/drafts";
+import { continues, dropDraft, keepDraft, readDraft } from "@/client/drafts";
 import type { OpenedVersion } from "@/client";
 
 /**
@@ -16,7 +16,7 @@ export function useSaving(opened: OpenedVersion): { flush: () => Promise<void> }
     const store = useBench.getState();
     store.open(version.id, [photo.width, photo.height], recipe);
     const saver = new Autosave(revision, {
-      save: (base, r) => api.saveRevision(version.id, base, r),
+      save: (base, r, token) => api.saveRevision(version.id, base, r, token),
       keep: (draft) => keepDraft(localStorage, version.id, draft),
       drop: () => dropDraft(localStorage, version.id),
       onState: (save) => useBench.getState().set({ save }),
@@ -30,7 +30,7 @@ export function useSaving(opened: OpenedVersion): { flush: () => Promise<void> }
     if (draft) {
       useBench.getState().edit("Take up unsaved work", () => draft.recipe);
       // Somebody saved on top of what this draft was made from: the photographer decides.
-      if (draft.base !== revision) {
+      if (!continues(draft, opened)) {
         saver.stop();
         useBench.getState().set({ save: "conflict" });
       }

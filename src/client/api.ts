@@ -42,6 +42,7 @@ export interface OpenedVersion {
   assignment: { id: string; name: string };
   siblings: Version[];
   revision: number;
+  token: string | null;
   recipe: Recipe;
 }
 
@@ -73,11 +74,10 @@ export class ServerRefusal extends Error {
 }
 
 /** JSON from the server. @throws ServerRefusal, or TypeError when the server cannot be reached. */
-async function call<T>(path: string, method = "GET", json?: unknown, init: RequestInit = {}): Promise<T> {
+async function call<T>(path: string, method = "GET", json?: unknown): Promise<T> {
   const response = await fetch(path, {
     method,
     ...(json === undefined ? {} : { body: JSON.stringify(json), headers: { "content-type": "application/json" } }),
-    ...init,
   });
   const answer: unknown = await response.json().catch(() => null);
   if (!response.ok) {
@@ -97,8 +97,8 @@ export const api = {
   version: (id: string) => call<OpenedVersion>(`/api/versions/${id}`),
   createVersion: (photoId: string, recipe?: Recipe) =>
     call<Version>(`/api/photos/${photoId}/versions`, "POST", { recipe }),
-  saveRevision: (versionId: string, base: number, recipe: Recipe, keepalive = false) =>
-    call<{ revision: number }>(`/api/versions/${versionId}/revisions`, "POST", { base, recipe }, { keepalive }),
+  saveRevision: (versionId: string, base: number, recipe: Recipe, token: string) =>
+    call<{ revision: number }>(`/api/versions/${versionId}/revisions`, "POST", { base, recipe, token }),
   deliveries: (versionId: string) => call<Delivery[]>(`/api/versions/${versionId}/deliveries`),
   deliver: (versionId: string, order: Pick<Delivery, "format" | "quality">) =>
     call<Delivery>(`/api/versions/${versionId}/deliveries`, "POST", order),

@@ -2,7 +2,7 @@ import { emptyRecipe } from "@/core/recipe";
 import { ServerRefusal } from "./api";
 import { Autosave, RETRY_MS, SAVE_AFTER_MS } from "./autosave";
 import type { SaveState } from "./bench-store";
-import { type Draft, dropDraft, keepDraft, readDraft } from "./drafts";
+import { type Draft, continues, dropDraft, keepDraft, readDraft } from "./drafts";
 
 const at = (height: number) => ({ ...emptyRecipe(), proportion: { on: true, height } });
 
@@ -97,11 +97,11 @@ test("drafts come back whole, and broken ones not at all", () => {
     setItem: (k: string, v: string) => void shelf.set(k, v),
     removeItem: (k: string) => void shelf.delete(k),
   };
-  expect(keepDraft(storage, "v", { base: 3, recipe: at(1.4) })).toBe(true);
-  expect(readDraft(storage, "v")).toEqual({ base: 3, recipe: at(1.4) });
+  expect(keepDraft(storage, "v", { base: 3, recipe: at(1.4), tokens: ["t"] })).toBe(true);
+  expect(readDraft(storage, "v")).toEqual({ base: 3, recipe: at(1.4), tokens: ["t"] });
   dropDraft(storage, "v");
   expect(readDraft(storage, "v")).toBeNull();
-  shelf.set("draft:v", '{"base":3,"recipe":{"format":"other"}}');
+  shelf.set("draft:v", '{"base":3,"tokens":[],"recipe":{"format":"other"}}');
   expect(readDraft(storage, "v")).toBeNull();
   expect(
     keepDraft(
@@ -112,7 +112,42 @@ test("drafts come back whole, and broken ones not at all", () => {
         },
       },
       "v",
-      { base: 1, recipe: at(1) },
+      { base: 1, recipe: at(1), tokens: [] },
     ),
   ).toBe(false);
+});
+
+test("a save whose answer was lost is known again by its mark, and work goes on from it", async () => {
+  let stored: { number: number; token: string } | null = null;
+  const saved: number[] = [];
+  const states: SaveState[] = [];
+  const autosave = new Autosave(1, {
+    save: async (base, recipe, token) => {
+      const newest = stored?.number ?? 1;
+      if (base !== newest) throw new ServerRefusal(409, "changed", { revision: newest, token: stored?.token ?? null });
+      stored = { number: base + 1, token };
+      saved.push(recipe.proportion.height);
+      // The first save arrives, but its answer does not.
+      if (saved.length === 1) throw new TypeError("connection lost");
+      return { revision: base + 1 };
+    },
+    keep: () => undefined,
+    drop: () => undefined,
+    onState: (s) => states.push(s),
+  });
+  autosave.changed(at(1.1));
+  await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
+  autosave.changed(at(1.2));
+  await jest.advanceTimersByTimeAsync(RETRY_MS);
+  expect(saved).toEqual([1.1, 1.2]);
+  expect(states).not.toContain("conflict");
+  expect(states.at(-1)).toBe("saved");
+});
+
+test("a draft goes on from its own base or its own lost save, from nothing else", () => {
+  const draft: Draft = { base: 3, recipe: at(1), tokens: ["mine"] };
+  expect(continues(draft, { revision: 3, token: "x" })).toBe(true);
+  expect(continues(draft, { revision: 4, token: "mine" })).toBe(true);
+  expect(continues(draft, { revision: 4, token: "other" })).toBe(false);
+  expect(continues(draft, { revision: 5, token: "mine" })).toBe(false);
 });

@@ -1,11 +1,11 @@
 import type { Recipe } from "@/core/recipe";
 import { ServerRefusal } from "./api";
 import type { SaveState } from "./bench-store";
-import type { Draft } from "./drafts";
+import { type Draft, continues } from "./drafts";
 
 export interface AutosaveParts {
   /** Saves on the server. @throws ServerRefusal 409 when another window saved meanwhile. */
-  save(base: number, recipe: Recipe): Promise<{ revision: number }>;
+  save(base: number, recipe: Recipe, token: string): Promise<{ revision: number }>;
   keep(draft: Draft): void;
   drop(): void;
   onState(state: SaveState): void;
@@ -24,6 +24,7 @@ export class Autosave {
   private timer: ReturnType<typeof setTimeout> | null = null;
   private running = false;
   private stopped = false;
+  private tokens: string[] = [];
 
   constructor(
     private revision: number,
@@ -31,12 +32,9 @@ export class Autosave {
   ) {}
 
   changed(recipe: Recipe): void {
-    if (this.stopped) {
-      this.parts.keep({ base: this.revision, recipe });
-      return;
-    }
+    this.keep(recipe);
+    if (this.stopped) return;
     this.pending = recipe;
-    this.parts.keep({ base: this.revision, recipe });
     this.parts.onState("unsaved");
     this.schedule(SAVE_AFTER_MS);
   }
@@ -50,27 +48,52 @@ export class Autosave {
     this.pending = null;
     this.running = true;
     this.parts.onState("saving");
+    const token = crypto.randomUUID();
+    this.tokens.push(token);
+    this.keep(recipe);
     try {
-      this.revision = (await this.parts.save(this.revision, recipe)).revision;
-      this.running = false;
-      if (this.pending) {
-        this.parts.keep({ base: this.revision, recipe: this.pending });
-        this.schedule(SAVE_AFTER_MS);
-      } else {
-        this.parts.drop();
-        this.parts.onState("saved");
-      }
+      this.saved((await this.parts.save(this.revision, recipe, token)).revision);
     } catch (error) {
+      this.failed(recipe, error);
+    } finally {
       this.running = false;
-      this.pending ??= recipe;
-      if (error instanceof ServerRefusal && error.status === 409) {
-        this.stopped = true;
-        this.parts.onState("conflict");
-      } else {
-        this.parts.onState("failed");
-        this.schedule(RETRY_MS);
-      }
     }
+  }
+
+  private saved(revision: number): void {
+    this.revision = revision;
+    this.tokens = [];
+    if (this.pending) {
+      this.keep(this.pending);
+      this.schedule(SAVE_AFTER_MS);
+    } else {
+      this.parts.drop();
+      this.parts.onState("saved");
+    }
+  }
+
+  private failed(recipe: Recipe, error: unknown): void {
+    this.pending ??= recipe;
+    if (!(error instanceof ServerRefusal) || error.status !== 409) {
+      this.parts.onState("failed");
+      return this.schedule(RETRY_MS);
+    }
+    const newest = error.details as { revision: number; token: string | null } | null;
+    if (newest && continues(this.draft(recipe), newest)) {
+      // An earlier save of ours had arrived after all; go on from it.
+      this.revision = newest.revision;
+      this.tokens = [];
+      this.keep(this.pending);
+      return this.schedule(0);
+    }
+    this.stopped = true;
+    this.parts.onState("conflict");
+  }
+
+  private draft = (recipe: Recipe): Draft => ({ base: this.revision, recipe, tokens: this.tokens });
+
+  private keep(recipe: Recipe): void {
+    this.parts.keep(this.draft(recipe));
   }
 
   /** Ends it; what is waiting stays in the browser. */

@@ -148,7 +148,7 @@ describe("versions", () => {
     await saveRevision(version.id, 1, withHeight(1.1));
     await expect(saveRevision(version.id, 1, withHeight(1.5))).rejects.toMatchObject({
       status: 409,
-      details: { revision: 2 },
+      details: { revision: 2, token: null },
     });
     expect((await openVersion(version.id)).recipe.proportion.height).toBe(1.1);
   });

@@ -13,6 +13,8 @@ export interface OpenVersion {
   readonly siblings: readonly VersionRow[];
   /** Number of the current revision, which a save must name as its base. */
   readonly revision: number;
+  /** The mark that the window which saved it gave it. */
+  readonly token: string | null;
   readonly recipe: Recipe;
 }
 
@@ -44,6 +46,7 @@ export async function openVersion(id: string): Promise<OpenVersion> {
     ...row,
     siblings,
     revision: revision?.number ?? 0,
+    token: revision?.token ?? null,
     recipe: revision ? readRecipe(revision.recipe) : firstRecipe(row.photo),
   };
 }
@@ -62,9 +65,15 @@ function checked(recipe: unknown): Recipe {
  *
  * @param base number of the revision that was edited; when it is no longer the newest, somebody else
  *   has saved meanwhile and nothing is written.
- * @throws Problem 409 then, with the newest revision in its details; 422 for a recipe that does not hold.
+ * @param token the sender's mark on this save.
+ * @throws Problem 409 then, with the newest revision and its token in its details; 422 for a recipe that does not hold.
  */
-export async function saveRevision(versionId: string, base: number, recipe: unknown): Promise<{ revision: number }> {
+export async function saveRevision(
+  versionId: string,
+  base: number,
+  recipe: unknown,
+  token: string | null = null,
+): Promise<{ revision: number }> {
   const valid = checked(recipe);
   return database().transaction(async (tx) => {
     const [version] = await tx.select().from(versions).where(eq(versions.id, versionId)).for("update");
@@ -72,8 +81,11 @@ export async function saveRevision(versionId: string, base: number, recipe: unkn
     const current = await newest(tx, versionId);
     const number = current?.number ?? 0;
     if (number !== base)
-      throw new Problem(409, "This version was changed in another window meanwhile.", { revision: number });
-    await tx.insert(revisions).values({ versionId, number: number + 1, recipe: valid });
+      throw new Problem(409, "This version was changed in another window meanwhile.", {
+        revision: number,
+        token: current?.token ?? null,
+      });
+    await tx.insert(revisions).values({ versionId, number: number + 1, recipe: valid, token });
     return { revision: number + 1 };
   });
 }

@@ -9,7 +9,7 @@ void main() {
 
 /**
  * Looks up the map in its sampled grid, then the picture: one trilinear tap while things move, a widened
- * Catmull–Rom on the nearest finer level once they rest. Blends the photo's border over half a pixel, as the delivery does.
+ * Catmull–Rom on a level one finer than needed once they rest. Blends the photo's border over half a pixel, as the delivery does.
  */
 export const FRAGMENT = `#version 300 es
 precision highp float;
@@ -28,13 +28,13 @@ float cubic(float x) {
 }
 
 vec3 widened(vec2 at, vec2 shrink) {
-  float level = floor(log2(max(1.0, min(shrink.x, shrink.y))));
+  float level = max(0.0, floor(log2(max(1.0, min(shrink.x, shrink.y)))) - 1.0);
   int lod = int(level);
   ivec2 size = textureSize(picture, lod);
   vec2 scale = max(vec2(1.0), shrink / exp2(level));
   vec2 centre = at * vec2(size) - 0.5;
   ivec2 first = ivec2(ceil(centre - 2.0 * scale));
-  ivec2 last = min(ivec2(floor(centre + 2.0 * scale)), first + 15);
+  ivec2 last = min(ivec2(floor(centre + 2.0 * scale)), first + 19);
   vec3 sum = vec3(0.0);
   float weights = 0.0;
   for (int y = first.y; y <= last.y; y++) {

@@ -89,6 +89,8 @@ export const revisions = pgTable(
       .references(() => versions.id, { onDelete: "cascade" }),
     number: integer("number").notNull(),
     recipe: jsonb("recipe").$type<Recipe>().notNull(),
+    /** The sender's own mark, by which it knows a save again whose answer was lost. */
+    token: uuid("token"),
     createdAt: created(),
   },
   (t) => [

@@ -55,6 +55,7 @@ CREATE TABLE "revisions" (
 	"version_id" uuid NOT NULL,
 	"number" integer NOT NULL,
 	"recipe" jsonb NOT NULL,
+	"token" uuid,
 	"created_at" timestamp with time zone DEFAULT now() NOT NULL,
 	CONSTRAINT "revisions_number" UNIQUE("version_id","number"),
 	CONSTRAINT "revisions_positive" CHECK ("revisions"."number" > 0),
