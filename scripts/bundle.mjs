@@ -7,6 +7,7 @@ await build({
     worker: "src/worker/index.ts",
     "band-thread": "src/worker/band-thread.ts",
     migrate: "scripts/migrate.ts",
+    "publish-schema": "scripts/publish-schema.ts",
     seed: "demo/seed.ts",
     "render-demo": "demo/render-pictures.ts",
   },

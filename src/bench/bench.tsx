@@ -11,6 +11,7 @@ import { DeliverDialog } from "./deliver-dialog";
 import { useDerived } from "./derived";
 import { KeyCard } from "./key-card";
 import { useKeys } from "./keys";
+import { NewVersion } from "./new-version";
 import { FramePanel } from "./panels/frame-panel";
 import { LensPanel } from "./panels/lens-panel";
 import { LinesPanel } from "./panels/lines-panel";
@@ -62,6 +63,7 @@ function OpenBench({ opened, flush }: { opened: Opened; flush: () => Promise<voi
                   </Link>
                 ))
               : version.name}
+            <NewVersion photoId={photo.id} />
             <span>·</span>
             <SaveWords />
           </span>

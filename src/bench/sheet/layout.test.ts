@@ -1,4 +1,5 @@
-import { fieldOf, fittedField, rulerStep } from "./layout";
+import fc from "fast-check";
+import { fieldOf, fittedField, rulerStep, spread } from "./layout";
 
 test("ruler marks are round numbers and never crowd", () => {
   for (const scale of [0.02, 0.1, 0.28, 0.5, 1, 3, 8]) {
@@ -17,4 +18,23 @@ test("the fitted field lies inside the field, which lies inside the sheet", () =
   expect(fy).toBeGreaterThan(y);
   expect(fx + fw).toBeLessThan(x + w);
   expect(fy + fh).toBeLessThan(y + h);
+});
+
+test("bubbles keep their order, never overlap, and stay put where they can", () => {
+  fc.assert(
+    fc.property(fc.array(fc.double({ min: -200, max: 1200, noNaN: true }), { maxLength: 20 }), (wanted) => {
+      const placed = spread(wanted, 25, 60, 900);
+      const order = wanted.map((_, i) => i).sort((a, b) => placed[a]! - placed[b]!);
+      order.forEach((at, n) => {
+        expect(placed[at]).toBeGreaterThanOrEqual(60);
+        expect(placed[at]).toBeLessThanOrEqual(900 + 1e-9);
+        const next = order[n + 1];
+        if (next === undefined) return;
+        expect(placed[next]! - placed[at]!).toBeGreaterThanOrEqual(25 - 1e-9);
+        expect(wanted[next]!).toBeGreaterThanOrEqual(wanted[at]!);
+      });
+    }),
+  );
+  expect(spread([300, 500], 25, 60, 900)).toEqual([300, 500]);
+  expect(spread([300, 300], 25, 60, 900)).toEqual([287.5, 312.5]);
 });

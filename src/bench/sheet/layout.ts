@@ -31,3 +31,26 @@ export function rulerStep(scale: number, least = 70): number {
   const factor = [1, 2, 5, 10].find((f) => f * power >= wanted)!;
   return Math.max(1, factor * power);
 }
+
+/**
+ * Places for bubbles along a margin, as near as can be (in least squares) to where they want to be, in the same order,
+ * at least `gap` apart, within low…high. By pooling adjacent violators of x − i·gap.
+ */
+export function spread(wanted: readonly number[], gap: number, low: number, high: number): number[] {
+  const order = wanted.map((_, i) => i).sort((a, b) => wanted[a]! - wanted[b]! || a - b);
+  const pools: { sum: number; count: number }[] = [];
+  order.forEach((at, i) => {
+    pools.push({ sum: wanted[at]! - i * gap, count: 1 });
+    for (let n = pools.length; n > 1; n = pools.length) {
+      const [a, b] = [pools[n - 2]!, pools[n - 1]!];
+      if (a.sum / a.count <= b.sum / b.count) break;
+      pools.splice(n - 2, 2, { sum: a.sum + b.sum, count: a.count + b.count });
+    }
+  });
+  const last = Math.max(low, high - (order.length - 1) * gap);
+  const places = new Array<number>(wanted.length);
+  let i = 0;
+  for (const { sum, count } of pools)
+    for (let k = 0; k < count; k++, i++) places[order[i]!] = Math.min(last, Math.max(low, sum / count)) + i * gap;
+  return places;
+}

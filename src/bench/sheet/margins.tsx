@@ -4,7 +4,7 @@ import { Circle, Group, Line, Rect, Text } from "react-konva";
 import type { View } from "@/client/picture/view";
 import type { Vec2 } from "@/core/geometry";
 import type { SheetColours } from "./colours";
-import { MARGIN, rulerStep } from "./layout";
+import { MARGIN, rulerStep, spread } from "./layout";
 
 const FONT = "'Barlow Semi Condensed', sans-serif";
 
@@ -27,9 +27,10 @@ interface Props {
 
 /** The sheet's paper margins: rulers in pixels of the plane, and a bubble for every plumb and sill. */
 export function Margins({ sheet: [width, height], view, bubbles, colours }: Props) {
+  const placed = placedBubbles(bubbles, [width, height]);
   return (
     <Group listening={false}>
-      {bubbles.map((b) => (
+      {placed.map((b) => (
         <Leader key={b.id} bubble={b} colours={colours} />
       ))}
       <Rect x={0} y={0} width={width} height={MARGIN.top} fill={colours.paper} />
@@ -52,8 +53,8 @@ export function Margins({ sheet: [width, height], view, bubbles, colours }: Prop
         fontFamily={FONT}
         fill={colours.faint}
       />
-      {bubbles.map((b) => (
-        <BubbleMark key={b.id} bubble={b} colours={colours} sheet={[width, height]} />
+      {placed.map((b) => (
+        <BubbleMark key={b.id} bubble={b} colours={colours} />
       ))}
     </Group>
   );
@@ -106,25 +107,41 @@ function Ruler({ length, start, shift, scale, colours, across = false }: RulerPr
   return <>{marks}</>;
 }
 
-const ACROSS_AT = 17;
-const DOWN_AT = 17;
+/** Middle of the bubbles' row in the top margin, and of their column in the left one, CSS pixels. */
+const ROW = 17;
+/** Bubbles are this far apart at least. */
+const APART = 25;
 
-function Leader({ bubble: { kind, end }, colours }: { bubble: Bubble; colours: SheetColours }) {
-  const from = kind === "plumb" ? [end[0], ACROSS_AT] : [DOWN_AT, end[1]];
-  return <Line points={[...from, end[0], end[1]]} stroke={colours[kind]} strokeWidth={1} dash={[2, 3]} opacity={0.8} />;
+interface Placed extends Bubble {
+  readonly at: Vec2;
 }
 
-/** Kept in the margin beside its line; a line out of sight to the side keeps its bubble at the margin's end. */
-function BubbleMark({ bubble, colours, sheet }: { bubble: Bubble; colours: SheetColours; sheet: Vec2 }) {
-  const { kind, end, name, on, selected } = bubble;
-  const plumb = kind === "plumb";
-  const x = plumb ? Math.min(sheet[0] - 14, Math.max(MARGIN.left + 12, end[0])) : DOWN_AT;
-  const y = plumb ? ACROSS_AT : Math.min(sheet[1] - 14, Math.max(MARGIN.top + 12, end[1]));
+/** Every bubble in its margin beside its line; those that would overlap are spread, those out of sight stay at the end. */
+function placedBubbles(bubbles: readonly Bubble[], [width, height]: Vec2): Placed[] {
+  const plumbs = bubbles.filter((b) => b.kind === "plumb");
+  const sills = bubbles.filter((b) => b.kind === "sill");
+  const wanted = (all: readonly Bubble[], axis: 0 | 1) => all.map((b) => b.end[axis]);
+  const across = spread(wanted(plumbs, 0), APART, MARGIN.left + 13, width - 14);
+  const down = spread(wanted(sills, 1), APART, MARGIN.top + 13, height - 14);
+  return [
+    ...plumbs.map((b, i): Placed => ({ ...b, at: [across[i]!, ROW] })),
+    ...sills.map((b, i): Placed => ({ ...b, at: [ROW, down[i]!] })),
+  ];
+}
+
+/** From the bubble to the line's end: square to the margin while over the ruler, then to the end. */
+function Leader({ bubble: { kind, end, at }, colours }: { bubble: Placed; colours: SheetColours }) {
+  const knee = kind === "plumb" ? [at[0], MARGIN.top] : [MARGIN.left, at[1]];
+  return <Line points={[...at, ...knee, ...end]} stroke={colours[kind]} strokeWidth={1} dash={[2, 3]} opacity={0.8} />;
+}
+
+function BubbleMark({ bubble, colours }: { bubble: Placed; colours: SheetColours }) {
+  const { kind, at, name, on, selected } = bubble;
   const colour = colours[kind];
   const shared = { fill: selected ? colour : colours.paper, stroke: colour, strokeWidth: 1.6 };
   return (
-    <Group x={x} y={y} opacity={on ? 1 : 0.5}>
-      {plumb ? (
+    <Group x={at[0]} y={at[1]} opacity={on ? 1 : 0.5}>
+      {kind === "plumb" ? (
         <Circle radius={11} {...shared} />
       ) : (
         <Rect x={-11} y={-11} width={22} height={22} cornerRadius={3} {...shared} />

@@ -67,12 +67,16 @@ export function usePicture(
   useEffect(() => {
     const target = view.current;
     if (!target || arrived === 0) return;
-    const frame = requestAnimationFrame(() => target.draw(panes, false));
-    const rest = setTimeout(() => {
-      target.draw(panes, true);
-      canvas.current?.setAttribute("data-rested", String(Date.now()));
-    }, REST_MS);
     canvas.current?.removeAttribute("data-rested");
+    let rest: ReturnType<typeof setTimeout>;
+    // The careful draw waits for the quick one, which may come late on a busy machine.
+    const frame = requestAnimationFrame(() => {
+      target.draw(panes, false);
+      rest = setTimeout(() => {
+        target.draw(panes, true);
+        canvas.current?.setAttribute("data-rested", "");
+      }, REST_MS);
+    });
     return () => {
       cancelAnimationFrame(frame);
       clearTimeout(rest);

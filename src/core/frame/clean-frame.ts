@@ -126,8 +126,11 @@ function pop(heap: Cell[]): Cell | undefined {
 export function cleanFrame(outline: readonly Vec2[], ratio: number | null): Rect | null {
   if (outline.length < 3) return null;
   if (ratio !== null) return largestOfRatio(outline, ratio, 0);
-  let best: Rect | null = null;
-  let area = 0;
+  // A good frame to begin with lets most of the search be dropped unseen.
+  const [, , bw, bh] = bounds(outline);
+  const first = largestOfRatio(outline, Math.min(FREE_RATIOS[1], Math.max(FREE_RATIOS[0], bw / bh)), 0);
+  let best = first && grown(outline, first);
+  let area = best ? best[2] * best[3] : 0;
   const slack = (1 + HALF_HEIGHT_SLACK) ** 2;
   const [low, high] = [Math.log(FREE_RATIOS[0]), Math.log(FREE_RATIOS[1])];
   const parts = 8;

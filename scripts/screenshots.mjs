@@ -1,0 +1,87 @@
+/**
+ * Makes the pictures in docs/screenshots from the demo: node scripts/screenshots.mjs http://127.0.0.1:4380
+ * It draws two plumbs on the demo's photo in a version of its own, so the demo stays as it was.
+ */
+import { chromium } from "playwright-core";
+import { build } from "esbuild";
+
+const address = process.argv[2];
+if (!address) throw new Error("Give the app's address.");
+const { outputFiles } = await build({
+  entryPoints: ["e2e/scene.ts"],
+  bundle: true,
+  write: false,
+  format: "cjs",
+  platform: "node",
+});
+const scene = { exports: {} };
+new Function("module", "exports", "require", "__dirname", outputFiles[0].text)(
+  scene,
+  scene.exports,
+  process.getBuiltinModule("node:module").createRequire(import.meta.url),
+  `${process.cwd()}/e2e`,
+);
+const browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-quic", "--use-angle=swiftshader", "--enable-unsafe-swiftshader"],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const shot = async (name) => {
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+};
+const rested = () => page.waitForSelector("canvas[data-rested]", { timeout: 30_000 });
+const at = async ([x, y]) => {
+  const { scale, shift } = JSON.parse(await page.getByTestId("sheet").getAttribute("data-view"));
+  const box = await page.getByTestId("sheet").boundingBox();
+  return [box.x + x * scale + shift[0], box.y + y * scale + shift[1]];
+};
+
+await page.goto(address);
+await page.waitForLoadState("networkidle");
+await shot("assignments");
+await page.getByRole("link", { name: "Sallow Mill, reading rooms" }).last().click();
+await page.getByRole("link", { name: "SM-0412.jpg", exact: true }).waitFor();
+await page.waitForLoadState("networkidle");
+await shot("photos");
+await page.getByRole("link", { name: "SM-0412.jpg", exact: true }).click();
+await rested();
+const first = page.url();
+await page.getByRole("button", { name: "New version from this one" }).click();
+await page.waitForURL((u) => u.href !== first);
+await rested();
+while ((await page.locator("tbody tr").count()) > 0) {
+  await page.keyboard.press("j");
+  await page.keyboard.press("Delete");
+}
+await page.keyboard.press("s");
+for (const [id, halfway] of [
+  ["quoin-right", false],
+  ["w11-left", false],
+  ["w02-right", false],
+  ["w21-left", true],
+]) {
+  const [a, b] = scene.exports.edge(id);
+  await page.mouse.move(...(await at(a)));
+  await page.mouse.down();
+  await page.mouse.move(...(await at(b)), { steps: 4 });
+  if (halfway) await shot("drawing-a-plumb");
+  await page.mouse.up();
+}
+await page.mouse.move(20, 300);
+await page.keyboard.press("s");
+await rested();
+await shot("lines");
+await page.keyboard.press("4");
+await shot("frame");
+await page.keyboard.press("1");
+await shot("lens");
+await page.getByRole("button", { name: "Deliver …" }).click();
+await page.getByRole("button", { name: "Render at full resolution" }).click();
+await page.getByRole("link", { name: "Download" }).first().waitFor({ timeout: 60_000 });
+await shot("deliver");
+await page.getByRole("button", { name: "Close" }).click();
+await page.getByRole("button", { name: "Day or night" }).click();
+await page.keyboard.press("2");
+await shot("lines-at-night");
+await browser.close();
