@@ -35,10 +35,17 @@ export function observe(lens: Lens, id: string, recorded: readonly [Vec2, Vec2])
  *
  * @param v vanishing point, homogeneous pixels; its scale does not matter.
  */
-export function missOfVanishingPoint({ ends: [p, q], spread: [sp, sq] }: ObservedLine, v: Vec3): number {
+export function missOfVanishingPoint({ ends, spread }: ObservedLine, v: Vec3): number {
+  // Plain numbers: this runs for every line at every step of the solve.
+  const p = ends[0];
+  const q = ends[1];
+  const sp = spread[0];
+  const sq = spread[1];
   // Gradients of e with respect to p and q: normals of the lines from the other end to v.
-  const [px, py] = [q[1] * v[2] - v[1], v[0] - q[0] * v[2]];
-  const [qx, qy] = [v[1] - p[1] * v[2], p[0] * v[2] - v[0]];
+  const px = q[1] * v[2] - v[1];
+  const py = v[0] - q[0] * v[2];
+  const qx = v[1] - p[1] * v[2];
+  const qy = p[0] * v[2] - v[0];
   const e = p[0] * px + p[1] * py + (q[0] * v[1] - q[1] * v[0]);
   const variance =
     px * px * sp[0] + 2 * px * py * sp[1] + py * py * sp[2] + qx * qx * sq[0] + 2 * qx * qy * sq[1] + qy * qy * sq[2];

@@ -48,6 +48,8 @@ export const END_SIGMA_PX = 0.5;
 const PRIOR_WEIGHT = 10;
 /** A pitch or roll less certain than this is no answer, degrees. */
 const HOPELESS_DEG = 15;
+/** A step smaller than this changes nothing any more, degrees. */
+const CONVERGED_DEG = 1e-8;
 /** Ends closer than this make no line, pixels. */
 const SHORTEST_PX = 2;
 
@@ -122,7 +124,7 @@ function refine(camera: Intrinsics, lines: readonly ObservedLine[], start: { pit
       roll += stepR;
       now = next;
       damping = Math.max(damping / 10, 1e-12);
-      if (Math.abs(stepP) + Math.abs(stepR) < 1e-11) break;
+      if (Math.abs(stepP) + Math.abs(stepR) < CONVERGED_DEG) break;
     } else {
       damping = Math.max(damping, 1e-9) * 10;
       if (damping > 1e8) break;

@@ -1,3 +1,4 @@
+import { setMaxListeners } from "node:events";
 import { availableParallelism } from "node:os";
 import type { Size } from "@/core/geometry";
 import {
@@ -69,6 +70,8 @@ export async function inThreads(script: string, threads = availableParallelism()
   const pool = new Piscina({ filename: script, minThreads: threads, maxThreads: threads, concurrentTasksPerWorker: 1 });
   return {
     async run(bands, { signal, onBand }) {
+      // Each waiting band listens for the cancel.
+      if (signal) setMaxListeners(bands.length + 10, signal);
       await Promise.all(
         bands.map(async (band) => {
           await pool.run(band, signal ? { signal } : {});
