@@ -48,7 +48,7 @@ function edgeNear(data: Buffer, w: number, x: number, y: number): number | null 
   return null;
 }
 
-test("measured in the delivered file, the stone beside the door stands upright", async () => {
+test("measured in the delivered file, the stone beside the door stands vertical", async () => {
   const recipeFile = path.join(folder, "r.json");
   writeFileSync(recipeFile, JSON.stringify(recipeWith("w11-left", "w28-right")));
   const root = path.join(__dirname, "..");

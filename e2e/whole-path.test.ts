@@ -119,7 +119,7 @@ test("a mark stays on its edge whichever way the picture is shown, and can be dr
   const rows = await page.getByRole("table").getByRole("row").count();
   await stroke(page, [box.x + 500, box.y + 200], [box.x + 500, box.y + 480]);
   expect(await page.getByRole("table").getByRole("row").count()).toBe(rows + 1);
-  // Drawn upright on the corrected picture, so it is true after and leans before.
+  // Drawn vertically on the corrected picture, so it is true after and leans before.
   const cells = (await page.getByRole("table").getByRole("row").nth(3).innerText()).split(/\s+/);
   expect(cells.join(" ")).toMatch(/3 \d/);
   const [before, after] = cells.filter((c) => c.endsWith("°")).map(parseFloat) as [number, number];

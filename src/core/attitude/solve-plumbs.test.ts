@@ -169,7 +169,7 @@ describe("too little to go by", () => {
     expect(explainPlumbs(solution, new Map())[0]!.text.length).toBeGreaterThan(20);
   });
 
-  test("plumbs that are upright already leave the camera level", () => {
+  test("plumbs that are vertical already leave the camera level", () => {
     const { status, attitude } = solvePlumbs(
       camera,
       none,

@@ -115,7 +115,7 @@ function pop(heap: Cell[]): Cell | undefined {
 }
 
 /**
- * Largest upright rectangle inside a simple polygon, of a given ratio (width / height) or of any.
+ * Largest axis-parallel rectangle inside a simple polygon, of a given ratio (width / height) or of any.
  * Its area is within 0.5 % of the best there is (with a free ratio, of the best between 1:4 and 4:1).
  *
  * For the free ratio: shrinking one side turns a frame of ratio a·eᵟ into one of ratio a at a cost of a

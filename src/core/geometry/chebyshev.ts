@@ -13,7 +13,7 @@ export const borderOf = (polygon: readonly Vec2[], squeezeX = 1): Border => ({
 
 /**
  * Chebyshev (L∞) distance from the origin to the segment a → a + d: half the side of the largest
- * upright square about the origin whose inside the segment does not enter.
+ * axis-parallel square about the origin whose inside the segment does not enter.
  *
  * max(|x|, |y|) along the segment is convex and piecewise linear, so its minimum
  * lies at an end or where x = 0, y = 0, x = y or x = −y.

@@ -1,6 +1,6 @@
 import type { Vec2, Vec3 } from "./vec";
 
-/** An upright rectangle, [x, y, width, height]. */
+/** An axis-parallel rectangle, [x, y, width, height]. */
 export type Rect = readonly [number, number, number, number];
 
 /** Signed area by the shoelace formula; positive when the corners run clockwise with y down. */
@@ -23,7 +23,7 @@ export function contains(polygon: readonly Vec2[], p: Vec2): boolean {
   return inside;
 }
 
-/** The upright rectangle around all points. @throws RangeError when there are none. */
+/** The axis-parallel rectangle around all points. @throws RangeError when there are none. */
 export function bounds(points: readonly Vec2[]): Rect {
   if (points.length === 0) throw new RangeError("No points to enclose.");
   let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
@@ -56,7 +56,7 @@ function clipBy<P extends Vec2 | Vec3>(polygon: readonly P[], side: (p: P) => nu
 export const clipInFront = (polygon: readonly Vec3[], minimum: number): Vec3[] =>
   clipBy(polygon, (p) => p[2] - minimum);
 
-/** The part of a polygon inside an upright rectangle. */
+/** The part of a polygon inside an axis-parallel rectangle. */
 export function clipToRect(polygon: readonly Vec2[], [x, y, w, h]: Rect): Vec2[] {
   const sides: ((p: Vec2) => number)[] = [(p) => p[0] - x, (p) => x + w - p[0], (p) => p[1] - y, (p) => y + h - p[1]];
   return sides.reduce<Vec2[]>((left, side) => clipBy(left, side), [...polygon]);

@@ -1,6 +1,6 @@
 import { offHorizontal, offVertical, outOfTrue } from ".";
 
-test("a line's angle from the upright, whichever end comes first", () => {
+test("a line's angle from the vertical, whichever end comes first", () => {
   expect(offVertical([0, 0], [0, 10])).toBe(0);
   expect(offVertical([10, 0], [0, 10])).toBeCloseTo(45, 12);
   expect(offVertical([0, 10], [10, 0])).toBeCloseTo(45, 12);

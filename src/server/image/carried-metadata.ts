@@ -44,7 +44,7 @@ export async function carriedFrom(file: string, meta: Metadata): Promise<Carried
 }
 
 /**
- * EXIF that is true of the delivered file: upright, of its own size, without the old thumbnail
+ * EXIF that is true of the delivered file: turned the right way, of its own size, without the old thumbnail
  * (which lives in a directory that is not carried) and without pointers into the old file.
  */
 export function trueOfDelivery(exif: Directories, [width, height]: readonly [number, number]): Directories {

@@ -3,13 +3,13 @@ import type { Raster } from "@/core/render";
 import { LIMITS } from "../config";
 import { type Carried, carriedFrom } from "./carried-metadata";
 
-/** A decoded original: upright pixels in its own colour space, shareable between threads. */
+/** A decoded original: oriented pixels in its own colour space, shareable between threads. */
 export interface Decoded {
   readonly raster: Raster<Uint8Array | Uint16Array>;
   readonly carried: Carried;
 }
 
-/** Decodes a picture file at full size, upright; 16-bit files stay 16-bit; colours are not converted. */
+/** Decodes a picture file at full size, oriented by its EXIF; 16-bit files stay 16-bit; colours are not converted. */
 export async function decode(file: string): Promise<Decoded> {
   const options = { limitInputPixels: LIMITS.pixels, failOn: "error", sequentialRead: true, ignoreIcc: true } as const;
   const meta = await sharp(file, options).metadata();

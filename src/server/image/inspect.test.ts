@@ -58,7 +58,7 @@ test("16-bit TIFF and PNG are taken as such", async () => {
   expect(await inspect(await file("deep.png", deep().png()), "deep.png")).toMatchObject({ bits: 16 });
 });
 
-test("the size is that of the upright picture", async () => {
+test("the size is that of the oriented picture", async () => {
   const turned = await file("turned.jpg", small().withMetadata({ orientation: 6 }).jpeg());
   expect(await inspect(turned, "turned.jpg")).toMatchObject({ width: 48, height: 64 });
 });

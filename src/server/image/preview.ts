@@ -11,7 +11,7 @@ const inHand = new Map<string, Promise<string>>();
 sharp.concurrency(availableParallelism());
 
 /**
- * The path of a preview of an original, made if need be: upright, sRGB, JPEG. Previews may be deleted at any time.
+ * The path of a preview of an original, made if need be: oriented, sRGB, JPEG. Previews may be deleted at any time.
  */
 export function preview(sha256: string, level: PreviewLevel): Promise<string> {
   const target = previewPath(sha256, level);

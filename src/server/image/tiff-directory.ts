@@ -1,6 +1,6 @@
 /**
  * TIFF image file directories, as EXIF uses them: read into entries, written anew.
- * TIFF 6.0 (Adobe, 1992), §2; EXIF 2.32 (CIPA DC-008), §4.6. Classic TIFF only, not BigTIFF.
+ * TIFF 6.0 (1992), §2; EXIF 2.32 (CIPA DC-008), §4.6. Classic TIFF only, not BigTIFF.
  */
 export interface Entry {
   readonly tag: number;
