@@ -30,19 +30,3 @@ const lanczos3: Kernel = {
 };
 
 export const KERNELS: Readonly<Record<KernelName, Kernel>> = { cubic, lanczos3 };
-
-/** Table steps per source pixel; whole distances fall exactly on a step. */
-export const TABLE_STEPS = 1024;
-
-const tables = new Map<KernelName, Float64Array>();
-
-/** The kernel's values at 0, 1/TABLE_STEPS, 2/TABLE_STEPS … up to its radius. */
-export function kernelTable(name: KernelName): Float64Array {
-  let table = tables.get(name);
-  if (!table) {
-    const kernel = KERNELS[name];
-    table = Float64Array.from({ length: kernel.radius * TABLE_STEPS + 2 }, (_, i) => kernel.at(i / TABLE_STEPS));
-    tables.set(name, table);
-  }
-  return table;
-}

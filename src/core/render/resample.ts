@@ -1,7 +1,9 @@
 import type { CompiledMap } from "./compile";
-import { KERNELS, type KernelName, TABLE_STEPS, kernelTable } from "./kernels";
+import type { KernelName } from "./kernels";
+import { type Samples, summation } from "./sums";
+import { Taps } from "./taps";
 
-export type Samples = Uint8Array | Uint8ClampedArray | Uint16Array | Float32Array;
+export type { Samples };
 
 /** Pixels in row order, channels side by side; with alpha it is the last channel, not premultiplied. */
 export interface Raster<S extends Samples = Samples> {
@@ -17,8 +19,6 @@ const CELL = 8;
 const CELL_TOLERANCE = 0.01;
 /** Steepness of the blend at the photo's border; a little over 1 so that a clean frame stays opaque. */
 const EDGE_STEEPNESS = 1.1;
-/** More source pixels than this per output pixel and axis are not averaged; nobody shrinks that far here. */
-const MAX_SHRINK = 64;
 
 export interface BandRequest {
   readonly map: CompiledMap;
@@ -105,8 +105,8 @@ function pixelWriter(source: Raster, request: BandRequest, target: Samples, chan
   const colours = source.channels <= 2 ? 1 : 3;
   const full = peak(data);
   const integer = !(data instanceof Float32Array);
-  const axisX = new Axis(width, request.kernel);
-  const axisY = new Axis(height, request.kernel);
+  const across = new Taps(width, request.kernel);
+  const down = new Taps(height, request.kernel);
   const sum = summation(source.channels);
   const sums = new Float64Array(4);
 
@@ -119,9 +119,9 @@ function pixelWriter(source: Raster, request: BandRequest, target: Samples, chan
       for (let c = 0; c < channels; c++) target[to + c] = 0;
       return;
     }
-    const nx = axisX.prepare(sx, shrinkX);
-    const ny = axisY.prepare(sy, shrinkY);
-    sum(data, width, axisX.index, axisX.weight, nx, axisY.index, axisY.weight, ny, sums, full);
+    across.prepare(sx, shrinkX);
+    down.prepare(sy, shrinkY);
+    sum(data, width, height, across, down, sums, full);
     for (let c = 0; c < colours; c++) {
       const v = sums[c]!;
       target[to + c] = integer ? (v <= 0 ? 0 : v >= full ? full : (v + 0.5) | 0) : v;
@@ -131,137 +131,4 @@ function pixelWriter(source: Raster, request: BandRequest, target: Samples, chan
       target[to + colours] = integer ? Math.round(alpha * full) : alpha;
     }
   };
-}
-
-/** Sums the weighted taps of one pixel into `sums`: colours at 0…2, alpha (0…1) at 3. */
-type Summation = (
-  data: Samples,
-  width: number,
-  indexX: Int32Array,
-  weightX: Float64Array,
-  nx: number,
-  indexY: Int32Array,
-  weightY: Float64Array,
-  ny: number,
-  sums: Float64Array,
-  full: number,
-) => void;
-
-function summation(channels: Raster["channels"]): Summation {
-  if (channels === 3) return sumColour;
-  return channels === 1 ? sumGrey : channels === 4 ? sumColourAlpha : sumGreyAlpha;
-}
-
-// One plain loop per layout: the engine turns each into tight machine code, which it does not for a general one.
-const sumColour: Summation = (data, width, indexX, weightX, nx, indexY, weightY, ny, sums) => {
-  let s0 = 0;
-  let s1 = 0;
-  let s2 = 0;
-  for (let j = 0; j < ny; j++) {
-    const row = indexY[j]! * width;
-    let r0 = 0;
-    let r1 = 0;
-    let r2 = 0;
-    for (let i = 0; i < nx; i++) {
-      const p = (row + indexX[i]!) * 3;
-      const w = weightX[i]!;
-      r0 += w * data[p]!;
-      r1 += w * data[p + 1]!;
-      r2 += w * data[p + 2]!;
-    }
-    const w = weightY[j]!;
-    s0 += w * r0;
-    s1 += w * r1;
-    s2 += w * r2;
-  }
-  sums[0] = s0;
-  sums[1] = s1;
-  sums[2] = s2;
-  sums[3] = 1;
-};
-
-const sumGrey: Summation = (data, width, indexX, weightX, nx, indexY, weightY, ny, sums) => {
-  let s = 0;
-  for (let j = 0; j < ny; j++) {
-    const row = indexY[j]! * width;
-    let r = 0;
-    for (let i = 0; i < nx; i++) r += weightX[i]! * data[row + indexX[i]!]!;
-    s += weightY[j]! * r;
-  }
-  sums[0] = s;
-  sums[3] = 1;
-};
-
-/** Colours weighted by their alpha, so that what is transparent does not bleed. */
-function sumWithAlpha(colours: 1 | 3): Summation {
-  const stride = colours + 1;
-  return (data, width, indexX, weightX, nx, indexY, weightY, ny, sums, full) => {
-    let s0 = 0;
-    let s1 = 0;
-    let s2 = 0;
-    let sa = 0;
-    for (let j = 0; j < ny; j++) {
-      const row = indexY[j]! * width;
-      for (let i = 0; i < nx; i++) {
-        const p = (row + indexX[i]!) * stride;
-        const w = (weightY[j]! * weightX[i]! * data[p + colours]!) / full;
-        sa += w;
-        s0 += w * data[p]!;
-        if (colours === 3) {
-          s1 += w * data[p + 1]!;
-          s2 += w * data[p + 2]!;
-        }
-      }
-    }
-    const by = sa > 1e-6 ? 1 / sa : 0;
-    sums[0] = s0 * by;
-    sums[1] = s1 * by;
-    sums[2] = s2 * by;
-    sums[3] = sa < 0 ? 0 : sa > 1 ? 1 : sa;
-  };
-}
-
-const sumColourAlpha = sumWithAlpha(3);
-const sumGreyAlpha = sumWithAlpha(1);
-
-/** Taps and normalised weights along one axis, for one pixel after the other. */
-class Axis {
-  readonly index: Int32Array;
-  readonly weight: Float64Array;
-  private readonly radius: number;
-  private readonly table: Float64Array;
-
-  constructor(
-    private readonly length: number,
-    name: KernelName,
-  ) {
-    this.radius = KERNELS[name].radius;
-    this.table = kernelTable(name);
-    const most = 2 * Math.ceil(this.radius * MAX_SHRINK) + 2;
-    this.index = new Int32Array(most);
-    this.weight = new Float64Array(most);
-  }
-
-  /** @returns the number of taps for a pixel at `position`, where the map shrinks by `shrink`. */
-  prepare(position: number, shrink: number): number {
-    const { index, weight, table, length } = this;
-    const scale = shrink <= 1 ? 1 : shrink < MAX_SHRINK ? shrink : MAX_SHRINK;
-    const centre = position - 0.5;
-    const reach = this.radius * scale;
-    const first = Math.ceil(centre - reach);
-    const n = Math.floor(centre + reach) - first + 1;
-    const perPixel = TABLE_STEPS / scale;
-    let sum = 0;
-    for (let k = 0; k < n; k++) {
-      const tap = first + k;
-      const distance = tap - centre;
-      const value = table[((distance < 0 ? -distance : distance) * perPixel + 0.5) | 0]!;
-      index[k] = tap < 0 ? 0 : tap >= length ? length - 1 : tap;
-      weight[k] = value;
-      sum += value;
-    }
-    const by = 1 / sum;
-    for (let k = 0; k < n; k++) weight[k] = weight[k]! * by;
-    return n;
-  }
 }
