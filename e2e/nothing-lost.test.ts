@@ -113,5 +113,12 @@ test("a frame is moved by hand and reset; the lens by numbers; each a step back"
   await page.getByText("Nothing set yet").waitFor();
   await page.getByRole("button", { name: "Undo" }).click();
   await page.getByText("Bow at the corner -5.00 %").waitFor();
+  const focal = page.getByLabel(/^Focal, 35 mm eq/);
+  expect(await focal.inputValue()).toBe("21.0");
+  await focal.fill("24");
+  await page.keyboard.press("Enter");
+  await page.getByText("24 mm eq.").waitFor();
+  await page.getByRole("button", { name: /Reset Focal/ }).click();
+  await page.getByText("21 mm eq.").waitFor();
   await page.close();
 });

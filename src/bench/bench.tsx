@@ -101,7 +101,7 @@ function OpenBench({ opened, flush }: { opened: Opened; flush: () => Promise<voi
       </div>
       <aside className="ruled flex min-h-0 flex-col border-l bg-base-100">
         <div className="min-h-0 grow overflow-y-auto">
-          {course === "lens" && <LensPanel />}
+          {course === "lens" && <LensPanel photo={photo} />}
           {course === "lines" && <LinesPanel derived={derived} />}
           {course === "frame" && <FramePanel derived={derived} />}
         </div>

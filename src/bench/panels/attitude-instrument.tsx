@@ -1,10 +1,12 @@
 /** Degrees of pitch from the middle of the instrument to its rim. */
 const RANGE = 30;
 const RADIUS = 46;
+/** The horizon goes no further than this from the middle, so that some of both sides is always seen. */
+const FURTHEST = 40;
 
 /** A level seen from behind the camera: the ground rises and falls with pitch and leans with roll. */
 export function AttitudeInstrument({ pitch, roll }: { pitch: number; roll: number }) {
-  const fall = Math.max(-RADIUS, Math.min(RADIUS, (pitch / RANGE) * RADIUS));
+  const fall = Math.max(-FURTHEST, Math.min(FURTHEST, (pitch / RANGE) * RADIUS));
   const half = Math.sqrt(RADIUS * RADIUS - fall * fall);
   const ground = `M${-half} ${fall}A${RADIUS} ${RADIUS} 0 ${fall > 0 ? 0 : 1} 0 ${half} ${fall}Z`;
   return (

@@ -1,6 +1,8 @@
 "use client";
 
+import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
+import { equivalentOf, focalFromMetadata } from "@/core/camera";
 import { cornerBow } from "@/core/lens";
 import type { Recipe } from "@/core/recipe";
 import { NumberField } from "@/ui";
@@ -8,7 +10,7 @@ import { CourseSwitch } from "./course-switch";
 import { DistortionCurve } from "./distortion-curve";
 
 /** Course 1, by numbers: the distortion's terms, its centre, and how much of it is taken out. */
-export function LensPanel() {
+export function LensPanel({ photo }: { photo: Photo }) {
   const { recipe, size, edit, endGesture } = useBench();
   const { lens } = recipe;
   const change = (label: string, f: (l: Recipe["lens"]) => void): void =>
@@ -67,6 +69,7 @@ export function LensPanel() {
             onDone={endGesture}
           />
         ))}
+        <FocalField photo={photo} />
         <NumberField
           label="Amount"
           value={lens.amount * 100}
@@ -81,5 +84,37 @@ export function LensPanel() {
         />
       </div>
     </>
+  );
+}
+
+/** The focal length, stated by hand where the photo does not record it or records it wrongly; reset goes back to the photo's. */
+function FocalField({ photo }: { photo: Photo }) {
+  const { recipe, size, edit, endGesture } = useBench();
+  const own = focalFromMetadata(size, { equivalent: photo.equivalentMm, focal: photo.focalMm });
+  const standard = equivalentOf(size, own.focalPx);
+  const value = equivalentOf(size, recipe.camera.focalPx ?? own.focalPx);
+  return (
+    <NumberField
+      label={recipe.camera.focalFrom === "assumed" ? "Focal, 35 mm eq., assumed" : "Focal, 35 mm eq."}
+      value={value}
+      standard={standard}
+      step={1}
+      digits={1}
+      unit="mm"
+      min={4}
+      max={2000}
+      onChange={(mm) =>
+        edit(
+          "Focal length",
+          (r) => {
+            const back = mm === standard;
+            r.camera.focalPx = back ? own.focalPx : (own.focalPx * mm) / standard;
+            r.camera.focalFrom = back ? own.focalFrom : "stated";
+          },
+          "focal",
+        )
+      }
+      onDone={endGesture}
+    />
   );
 }

@@ -30,8 +30,8 @@ export function TitleBlock({ opened: { photo, sheet }, derived }: { opened: Open
       </Cell>
       <Cell title="Camera">{photo.camera ?? "not recorded"}</Cell>
       <Cell title="Lens">{lens || "not recorded"}</Cell>
-      <Cell title="Focal length">
-        {grouped(focalPx)} px · {mm.toFixed(0)} mm eq.{focalFrom === "assumed" && " assumed"}
+      <Cell title={focalFrom === "assumed" ? "Focal length, assumed" : "Focal length"}>
+        {grouped(focalPx)} px · {mm.toFixed(0)} mm eq.
       </Cell>
       <Cell title="Attitude">
         {angle(recipe.attitude.pitch, 1)} / {angle(recipe.attitude.yaw, 1)} / {angle(recipe.attitude.roll, 1)}
