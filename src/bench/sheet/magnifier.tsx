@@ -1,3 +1,6 @@
+"use client";
+
+import { Rect } from "react-konva";
 import type { Rect as Area, Vec2 } from "@/core/geometry";
 import type { SheetColours } from "./colours";
 import { MARGIN } from "./layout";
@@ -11,6 +14,13 @@ export function magnifierPlace([px, py]: Vec2, [width, height]: Vec2): Area {
   const x = px + 36 + side < width ? px + 36 : px - 36 - side;
   const y = py - 36 - side > MARGIN.top ? py - 36 - side : Math.min(py + 36, height - side - 8);
   return [Math.round(Math.max(MARGIN.left, x)), Math.round(Math.max(MARGIN.top, y)), side, side];
+}
+
+/** Takes the marks of a layer away where the magnifier lies; to stand last in the layer. */
+export function MagnifierHole({ place: [x, y, width, height] }: { place: Area }) {
+  return (
+    <Rect {...{ x, y, width, height }} fill="black" globalCompositeOperation="destination-out" listening={false} />
+  );
 }
 
 /** The frame and cross-hair of the magnifier; the picture under it is drawn by the picture's view. */

@@ -15,7 +15,7 @@ import { useSheetColours } from "./colours";
 import { FrameMark } from "./frame-mark";
 import { fieldOf } from "./layout";
 import { LineMark } from "./line-mark";
-import { MAGNIFIER, MagnifierMark, magnifierPlace } from "./magnifier";
+import { MAGNIFIER, MagnifierHole, MagnifierMark, magnifierPlace } from "./magnifier";
 import { type Bubble, Margins } from "./margins";
 import { type Projection, onScreen, pathOf, recordedAt } from "./projection";
 import { SheetBar } from "./sheet-bar";
@@ -172,9 +172,11 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
             {drawing && (
               <LineMark path={pathOf(projection, drawing)} kind="plumb" on selected end={null} colours={colours} />
             )}
+            {magnified && <MagnifierHole place={magnified.screen} />}
           </Layer>
           <Layer listening={false}>
             <Margins sheet={sheet} view={view} bubbles={bubbles} colours={colours} />
+            {magnified && <MagnifierHole place={magnified.screen} />}
           </Layer>
         </Stage>
       )}
