@@ -15,18 +15,23 @@ export function useSaving(opened: OpenedVersion): { flush: () => Promise<void> }
     const { version, photo, revision, recipe } = opened;
     const store = useBench.getState();
     store.open(version.id, [photo.width, photo.height], recipe);
-    const saver = new Autosave(revision, {
-      save: (base, r, token) => api.saveRevision(version.id, base, r, token),
-      keep: (draft) => keepDraft(localStorage, version.id, draft),
-      drop: () => dropDraft(localStorage, version.id),
-      onState: (save) => useBench.getState().set({ save }),
-    });
+    const draft = readDraft(localStorage, version.id);
+    const saver = new Autosave(
+      revision,
+      {
+        save: (base, r, token) => api.saveRevision(version.id, base, r, token),
+        keep: (kept) => keepDraft(localStorage, version.id, kept),
+        drop: () => dropDraft(localStorage, version.id),
+        onState: (save) => useBench.getState().set({ save }),
+      },
+      // A save sent while the window closed may arrive only after this page was made.
+      draft?.base === revision ? draft.tokens : [],
+    );
     autosave.current = saver;
     const stopWatching = useBench.subscribe((now, before) => {
       if (now.recipe !== before.recipe && now.versionId === version.id && before.versionId === version.id)
         saver.changed(now.recipe);
     });
-    const draft = readDraft(localStorage, version.id);
     if (draft) {
       useBench.getState().edit("Take up unsaved work", () => draft.recipe);
       // Somebody saved on top of what this draft was made from: the photographer decides.

@@ -144,6 +144,29 @@ test("a save whose answer was lost is known again by its mark, and work goes on 
   expect(states.at(-1)).toBe("saved");
 });
 
+test("a save that left with the closing window and arrives after the reload is known by the draft's marks", async () => {
+  const stored = { number: 2, token: "sent while closing" };
+  const states: SaveState[] = [];
+  const bases: number[] = [];
+  const parts = {
+    save: async (base: number) => {
+      bases.push(base);
+      if (base !== stored.number)
+        throw new ServerRefusal(409, "changed", { revision: stored.number, token: stored.token });
+      return { revision: ++stored.number };
+    },
+    keep: () => undefined,
+    drop: () => undefined,
+    onState: (s: SaveState) => states.push(s),
+  };
+  const autosave = new Autosave(1, parts, ["sent while closing"]);
+  autosave.changed(at(1.2));
+  await jest.advanceTimersByTimeAsync(RETRY_MS);
+  expect(bases).toEqual([1, 2]);
+  expect(states).not.toContain("conflict");
+  expect(states.at(-1)).toBe("saved");
+});
+
 test("a draft goes on from its own base or its own lost save, from nothing else", () => {
   const draft: Draft = { base: 3, recipe: at(1), tokens: ["mine"] };
   expect(continues(draft, { revision: 3, token: "x" })).toBe(true);

@@ -24,12 +24,16 @@ export class Autosave {
   private timer: ReturnType<typeof setTimeout> | null = null;
   private running = false;
   private stopped = false;
-  private tokens: string[] = [];
+  private tokens: string[];
 
+  /** @param tokens marks of earlier saves on this revision of which no answer came, from a draft taken up again. */
   constructor(
     private revision: number,
     private readonly parts: AutosaveParts,
-  ) {}
+    tokens: readonly string[] = [],
+  ) {
+    this.tokens = [...tokens];
+  }
 
   changed(recipe: Recipe): void {
     this.keep(recipe);
