@@ -22,7 +22,7 @@ const held = (i: number, length: number): number => (i < 0 ? 0 : i >= length ? l
 const sumColour: Summation = (data, width, height, across, down, sums) => {
   const nx = across.count;
   const tableX = across.table;
-  const offsetX = across.offset;
+  const weightsX = across.offset;
   const firstX = across.first;
   const inside = across.inside;
   let s0 = 0;
@@ -36,7 +36,7 @@ const sumColour: Summation = (data, width, height, across, down, sums) => {
     if (inside) {
       let p = (row + firstX) * 3;
       for (let i = 0; i < nx; i++, p += 3) {
-        const w = tableX[offsetX + i]!;
+        const w = tableX[weightsX + i]!;
         r0 += w * data[p]!;
         r1 += w * data[p + 1]!;
         r2 += w * data[p + 2]!;
@@ -44,7 +44,7 @@ const sumColour: Summation = (data, width, height, across, down, sums) => {
     } else {
       for (let i = 0; i < nx; i++) {
         const p = (row + held(firstX + i, width)) * 3;
-        const w = tableX[offsetX + i]!;
+        const w = tableX[weightsX + i]!;
         r0 += w * data[p]!;
         r1 += w * data[p + 1]!;
         r2 += w * data[p + 2]!;
