@@ -32,6 +32,13 @@ module.exports = {
     only("worker-on-server", "^src/worker/", ["src/worker/", "src/server/", "src/core/"]),
     only("cli-on-server", "^src/cli/", ["src/cli/", "src/server/", "src/core/"]),
     only("demo-on-server", "^demo/", ["demo/", "src/server/", "src/core/"]),
+    {
+      name: "truth-apart",
+      comment: "The truth must be able to contradict the product.",
+      severity: "error",
+      from: { path: "^demo/truth/", pathNot: "\\.test\\.ts$" },
+      to: { path: "^src/" },
+    },
     only("e2e-on-nothing", "^e2e/", ["e2e/"]),
     { name: "screens-apart", severity: "error", from: { path: "^src/bench/" }, to: { path: "^src/board/" } },
     { name: "screens-apart-too", severity: "error", from: { path: "^src/board/" }, to: { path: "^src/bench/" } },

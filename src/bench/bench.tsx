@@ -13,12 +13,14 @@ import { KeyCard } from "./key-card";
 import { useKeys } from "./keys";
 import { NewVersion } from "./new-version";
 import { FramePanel } from "./panels/frame-panel";
-import { LensPanel } from "./panels/lens-panel";
+import { LensNudge } from "./panels/lens/lens-nudge";
+import { LensPanel } from "./panels/lens/lens-panel";
 import { LinesPanel } from "./panels/lines-panel";
 import { TitleBlock } from "./panels/title-block";
 import { ConflictBar, SaveWords } from "./save-state";
 import { Sheet } from "./sheet/sheet";
 import { ToolStrip } from "./tool-strip";
+import { useLensKey } from "./use-lens-key";
 import { useSaving } from "./use-saving";
 
 /** The screen where one photo is corrected. */
@@ -31,6 +33,7 @@ export function Bench({ opened }: { opened: Opened }) {
 
 function OpenBench({ opened, flush }: { opened: Opened; flush: () => Promise<void> }) {
   useKeys();
+  useLensKey(opened.photo);
   const derived = useDerived();
   const { course, past, future, undo, redo } = useBench();
   const [delivering, setDelivering] = useState(false);
@@ -101,7 +104,8 @@ function OpenBench({ opened, flush }: { opened: Opened; flush: () => Promise<voi
       </div>
       <aside className="ruled flex min-h-0 flex-col border-l bg-base-100">
         <div className="min-h-0 grow overflow-y-auto">
-          {course === "lens" && <LensPanel photo={photo} />}
+          {course === "lens" && <LensPanel photo={photo} derived={derived} />}
+          {course === "lines" && <LensNudge photo={photo} />}
           {course === "lines" && <LinesPanel derived={derived} />}
           {course === "frame" && <FramePanel derived={derived} />}
         </div>

@@ -8,7 +8,7 @@ import { COURSES, type CourseKey, type Recipe, laidCourses } from "@/core/recipe
 function note(key: CourseKey, recipe: Recipe, laid: boolean): string {
   if (key === "lens" && laid) return `${cornerBow(recipe.lens.k, recipe.lens.amount).toFixed(1)} % bow`;
   if (key === "lines") {
-    const n = recipe.lines.filter((l) => l.on).length;
+    const n = recipe.lines.filter((l) => l.on && l.kind !== "taut").length;
     return n === 0 ? "" : n === 1 ? "1 line" : `${n} lines`;
   }
   if (key === "frame" && laid) return recipe.frame.rule === "free" ? "by hand" : "clean";

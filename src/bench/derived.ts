@@ -27,20 +27,22 @@ export function useDerived() {
     const { solution, messages } = solveRecipe(settled, size);
     const names = bubbleNames(recipe.lines);
     const shares = new Map(solution.lines.map((l) => [l.id, l]));
-    const rows = recipe.lines.map((line): LineRow => {
-      const [a, b] = endsOf(line);
-      const after = [map.fromRecorded(a), map.fromRecorded(b)];
-      const seen = after.every((p): p is Vec2 => p !== null);
-      return {
-        line,
-        name: names.get(line.id) ?? "",
-        lengthPx: Math.hypot(b[0] - a[0], b[1] - a[1]),
-        before: outOfTrue(line.kind, a, b),
-        after: seen ? outOfTrue(line.kind, after[0]!, after[1]!) : null,
-        pull: shares.get(line.id)?.pull ?? 0,
-        residualPx: shares.get(line.id)?.residualPx ?? 0,
-      };
-    });
+    const rows = recipe.lines
+      .filter((l) => l.kind !== "taut")
+      .map((line): LineRow => {
+        const [a, b] = endsOf(line);
+        const after = [map.fromRecorded(a), map.fromRecorded(b)];
+        const seen = after.every((p): p is Vec2 => p !== null);
+        return {
+          line,
+          name: names.get(line.id) ?? "",
+          lengthPx: Math.hypot(b[0] - a[0], b[1] - a[1]),
+          before: outOfTrue(line.kind, a, b),
+          after: seen ? outOfTrue(line.kind, after[0]!, after[1]!) : null,
+          pull: shares.get(line.id)?.pull ?? 0,
+          residualPx: shares.get(line.id)?.residualPx ?? 0,
+        };
+      });
     return { recipe: settled, map, solution, messages, rows, names };
   }, [recipe, size]);
 }

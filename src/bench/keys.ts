@@ -8,6 +8,7 @@ import { addPlumb, deleteLine, moveBy, switchLine } from "./line-edits";
 export const KEYS: readonly (readonly [string, string])[] = [
   ["1 – 6", "Course"],
   ["P", "Draw plumbs"],
+  ["T", "Trace an edge for the lens"],
   ["M", "Move the picture, select marks"],
   ["N", "New plumb in the middle"],
   ["J / K", "Next / previous line"],
@@ -18,6 +19,8 @@ export const KEYS: readonly (readonly [string, string])[] = [
   ["S", "As shot / corrected"],
   ["O (hold)", "The original alone"],
   ["H", "Marks shown or hidden"],
+  ["G", "Grid over the picture"],
+  ["L", "Take the lens profile that fits"],
   ["F, D", "Fit, 100 %"],
   ["+ −", "Larger, smaller"],
   ["Space + drag", "Pan"],
@@ -70,6 +73,9 @@ function press(event: KeyboardEvent): boolean {
     case "p":
       bench.set({ course: "lines", tool: "plumb" });
       return true;
+    case "t":
+      bench.set({ course: "lens", tool: "taut" });
+      return true;
     case "m":
       bench.set({ tool: "move" });
       return true;
@@ -108,6 +114,9 @@ function press(event: KeyboardEvent): boolean {
       return true;
     case "h":
       bench.set({ marks: !bench.marks });
+      return true;
+    case "g":
+      bench.set({ grid: !bench.grid });
       return true;
     case "f":
       zoom("fit");

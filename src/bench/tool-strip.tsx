@@ -37,9 +37,21 @@ const PLUMB: Tool = {
   ),
 };
 
+const TAUT: Tool = {
+  name: "taut",
+  label: "Trace",
+  key: "T",
+  icon: icon(
+    <>
+      <path d="M2 12C6 5 12 5 16 12" strokeDasharray="3 2" />
+      <path d="M2 9.5v5M16 9.5v5" />
+    </>,
+  ),
+};
+
 /** Only the current course's tools. */
 const TOOLS: Readonly<Partial<Record<CourseKey, readonly Tool[]>>> = {
-  lens: [MOVE],
+  lens: [MOVE, TAUT],
   lines: [MOVE, PLUMB],
   frame: [MOVE],
 };

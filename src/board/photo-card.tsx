@@ -12,8 +12,8 @@ export function PhotoCard({ photo, onDelete }: { photo: PhotoOnBoard; onDelete: 
   const href = first ? `/bench/${first.id}` : "#";
   return (
     <li className="ruled flex flex-col overflow-hidden rounded border bg-base-100">
-      <Link href={href} aria-label={`Work on ${photo.name}`} className="block aspect-[3/2] bg-(--surround)">
-        <img src={previewUrl(photo.sha256, "thumb")} alt="" className="h-full w-full object-contain" />
+      <Link href={href} aria-label={`Work on ${photo.name}`} className="relative block aspect-[3/2] bg-(--surround)">
+        <img src={previewUrl(photo.sha256, "thumb")} alt="" className="absolute inset-0 h-full w-full object-contain" />
       </Link>
       <div className="flex gap-2 p-3 pb-2">
         <div className="min-w-0 grow">

@@ -11,7 +11,8 @@ export class UsageError extends Error {
 export const usage = `Usage:
   flatstone render PHOTO --recipe R.json --out OUT.(jpg|png|tif) [--quality 92]
   flatstone solve PHOTO|--size W,H (--recipe R.json | --recipes FILE.ndjson)
-  flatstone frame PHOTO|--size W,H --recipe R.json`;
+  flatstone frame PHOTO|--size W,H --recipe R.json
+  flatstone calibrate PHOTO… --corners 9x6 [--kind checker|lines]`;
 
 /** Options by name and free arguments. @throws UsageError for anything not in `names`. */
 export function options<N extends string>(

@@ -8,6 +8,7 @@ const COMMANDS: Readonly<Record<string, () => Promise<{ run(args: string[]): Pro
   render: () => import("./render"),
   solve: () => import("./solve"),
   frame: () => import("./frame"),
+  calibrate: () => import("./calibrate"),
 };
 
 async function main([command, ...args]: string[]): Promise<void> {

@@ -1,3 +1,4 @@
+import type { Calibration, LensProfile } from "@/core/lens";
 import type { Recipe, CourseKey } from "@/core/recipe";
 
 export interface Assignment {
@@ -28,6 +29,7 @@ export interface Photo {
   lens: string | null;
   focalMm: number | null;
   equivalentMm: number | null;
+  aperture: number | null;
   takenAt: string | null;
 }
 
@@ -44,6 +46,18 @@ export interface OpenedVersion {
   revision: number;
   token: string | null;
   recipe: Recipe;
+}
+
+export interface KeptProfile {
+  id: string;
+  document: LensProfile;
+}
+
+/** A lens measured from charts, with a profile ready to be kept. */
+export interface Measured extends Calibration {
+  used: string[];
+  without: string[];
+  profile: LensProfile;
 }
 
 export interface Delivery {
@@ -102,6 +116,17 @@ export const api = {
   deliveries: (versionId: string) => call<Delivery[]>(`/api/versions/${versionId}/deliveries`),
   deliver: (versionId: string, order: Pick<Delivery, "format" | "quality">) =>
     call<Delivery>(`/api/versions/${versionId}/deliveries`, "POST", order),
+  profiles: () => call<KeptProfile[]>("/api/profiles"),
+  keepProfile: (document: unknown) => call<KeptProfile>("/api/profiles", "POST", { document }),
+  changeProfile: (id: string, change: { document?: unknown; deleted?: boolean }) =>
+    call<KeptProfile>(`/api/profiles/${id}`, "PATCH", change),
+  /** Takes a profile on every photo of the assignment with that lens whose Lens course is untouched. */
+  takeProfile: (assignmentId: string, profileId: string, lens: string, except: string) =>
+    call<{ photos: number }>(`/api/assignments/${assignmentId}/lens`, "POST", { profileId, lens, except }),
+  calibrate: (
+    assignmentId: string,
+    order: { photoIds: string[]; columns: number; rows: number; kind: "checker" | "lines" },
+  ) => call<Measured>(`/api/assignments/${assignmentId}/calibrations`, "POST", order),
   cancelDelivery: (id: string) => call<Delivery>(`/api/deliveries/${id}`, "PATCH", { cancelled: true }),
 };
 

@@ -4,7 +4,7 @@ import type { Size } from "@/core/geometry";
 import { type CourseKey, type Recipe, emptyRecipe } from "@/core/recipe";
 import { withSolvedAttitude } from "@/core/render";
 
-export type ToolName = "move" | "plumb" | "frame";
+export type ToolName = "move" | "plumb" | "taut" | "frame";
 export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict";
 
 interface Step {
@@ -28,6 +28,8 @@ export interface BenchState {
   selectedEnd: 0 | 1 | null;
   view: "corrected" | "as-shot";
   marks: boolean;
+  /** A grid over the picture: straight on the corrected one, as the lens bends it on the one as shot. */
+  grid: boolean;
   /** While held, the original alone is shown. */
   holding: boolean;
   save: SaveState;
@@ -40,7 +42,7 @@ export interface BenchState {
   redo(): void;
   set(
     change: Partial<
-      Pick<BenchState, "course" | "tool" | "selected" | "selectedEnd" | "view" | "marks" | "holding" | "save">
+      Pick<BenchState, "course" | "tool" | "selected" | "selectedEnd" | "view" | "marks" | "grid" | "holding" | "save">
     >,
   ): void;
 }
@@ -67,6 +69,7 @@ export const createBenchStore = () =>
     selectedEnd: null,
     view: "corrected",
     marks: true,
+    grid: false,
     holding: false,
     save: "saved",
 

@@ -10,4 +10,6 @@ export * from "./assignments";
 export * from "./photos";
 export * from "./versions";
 export * from "./deliveries";
+export * from "./calibrate";
+export * from "./profiles";
 export * from "./problem";

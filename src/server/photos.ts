@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, isNull } from "drizzle-orm";
-import { type CourseKey, type Recipe, emptyRecipe, laidCourses } from "@/core/recipe";
+import { type CourseKey, type Recipe, emptyRecipe, laidCourses, readRecipe } from "@/core/recipe";
 import { focalFromMetadata } from "@/core/camera";
 import { getAssignment } from "./assignments";
 import { database } from "./db/client";
@@ -10,7 +10,7 @@ import { notFound } from "./problem";
 
 export interface PhotoSummary extends PhotoRow {
   readonly versions: readonly VersionRow[];
-  /** Courses settled in the first version. */
+  /** Courses settled in the version that is furthest. */
   readonly laid: readonly CourseKey[];
 }
 
@@ -95,8 +95,12 @@ export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> 
   const recipes = new Map(latest.map((r) => [r.versionId, r.recipe]));
   return rows.map((photo) => {
     const own = allVersions.filter((v) => v.photoId === photo.id);
-    const recipe = own[0] && recipes.get(own[0].id);
-    return { ...photo, versions: own, laid: recipe ? laidCourses(recipe) : [] };
+    const laid = own.map((v) => laidCourses(readRecipe(recipes.get(v.id))));
+    return {
+      ...photo,
+      versions: own,
+      laid: laid.reduce((most, next) => (next.length > most.length ? next : most), []),
+    };
   });
 }
 

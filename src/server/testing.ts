@@ -42,3 +42,16 @@ export const lossless = (picture: Sharp, format: "png" | "tiff" | "webp" | "jpeg
     : format === "webp"
       ? picture.webp({ lossless: true })
       : picture.toFormat(format);
+
+/** A lens profile of a zoom measured at two focal lengths. */
+export const quarlLike = (name: string) => ({
+  format: "flat-stone-lens",
+  version: 1,
+  name,
+  lens: ["Quarl 16-35 mm"],
+  sensor: { width: 36, height: 24 },
+  distortion: [
+    { focalMm: 16, k: [-0.06, 0, 0] },
+    { focalMm: 24, k: [-0.01, 0, 0] },
+  ],
+});

@@ -25,6 +25,9 @@ export const useNotices = create<NoticeStore>((set) => ({
   dismiss: (key) => set((s) => ({ notices: s.notices.filter((n) => n.key !== key) })),
 }));
 
+/** Says something at the foot of the page. */
+export const notify = (text: string, kind: Notice["kind"] = "info"): void => useNotices.getState().show({ text, kind });
+
 /** Long enough to read and to take back what was done, ms. */
 const STAY_MS = 10_000;
 

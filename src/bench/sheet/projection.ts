@@ -41,6 +41,12 @@ export function pathOf(projection: Projection, [a, b]: readonly [Vec2, Vec2]): V
   return path;
 }
 
+/** The way a line of the recipe runs over the screen: a taut through all its points, the others straight between their ends. */
+export function pathOfLine(projection: Projection, line: Line): Vec2[] {
+  if (line.kind !== "taut") return pathOf(projection, endsOf(line));
+  return line.points.map((p) => onScreen(projection, p)).filter((p): p is Vec2 => p !== null);
+}
+
 /** Distance of a point from a path, screen pixels. */
 export function distanceToPath(path: readonly Vec2[], p: Vec2): number {
   let best = path.length === 1 ? distance2(path[0]!, p) : Infinity;
@@ -72,6 +78,6 @@ export function hitTest(projection: Projection, lines: readonly Line[], selected
     }
   if (nearest) return nearest.hit;
   for (const line of ordered)
-    if (distanceToPath(pathOf(projection, endsOf(line)), pointer) <= LINE_REACH) return { on: "line", id: line.id };
+    if (distanceToPath(pathOfLine(projection, line), pointer) <= LINE_REACH) return { on: "line", id: line.id };
   return { on: "nothing" };
 }

@@ -15,7 +15,7 @@ const item =
 
 /** How the picture is looked at. Pointer events stop here, so that nothing is drawn by pressing a button. */
 export function SheetBar({ scale, isFitted, onFit, onZoom }: Props) {
-  const { view, marks, holding, set } = useBench();
+  const { view, marks, grid, holding, set } = useBench();
   const hold = (on: boolean) => () => set({ holding: on });
   return (
     <div
@@ -33,6 +33,9 @@ export function SheetBar({ scale, isFitted, onFit, onZoom }: Props) {
       <span className="ruled mx-1 border-l" />
       <button className={item} aria-pressed={marks} title="H" onClick={() => set({ marks: !marks })}>
         Marks
+      </button>
+      <button className={item} aria-pressed={grid} title="G" onClick={() => set({ grid: !grid })}>
+        Grid
       </button>
       <button
         className={item}

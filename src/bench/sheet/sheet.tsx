@@ -8,16 +8,17 @@ import type { Pane } from "@/client/picture/picture-view";
 import { planeUnder, toPlane } from "@/client/picture/view";
 import type { Rect, Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
-import { endsOf } from "@/core/recipe";
 import { AS_SHOT, planeExtent } from "@/core/render";
 import type { Derived } from "../derived";
+import { addTaut } from "../taut-edits";
 import { useSheetColours } from "./colours";
 import { FrameMark } from "./frame-mark";
 import { fieldOf } from "./layout";
+import { GridMark } from "./grid-mark";
 import { LineMark } from "./line-mark";
 import { MAGNIFIER, MagnifierHole, MagnifierMark, magnifierPlace } from "./magnifier";
 import { type Bubble, Margins } from "./margins";
-import { type Projection, onScreen, pathOf, recordedAt } from "./projection";
+import { type Projection, onScreen, pathOf, pathOfLine, recordedAt } from "./projection";
 import { SheetBar } from "./sheet-bar";
 import { usePicture } from "./use-picture";
 import { useGestures } from "./use-gestures";
@@ -27,7 +28,7 @@ const NO_LENS = makeLens([1, 1], null);
 
 /** The picture with its margins, rulers, bubbles and marks, and the pointer on it. */
 export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
-  const { recipe, course, view: shown, marks, holding, selected, selectedEnd, size } = useBench();
+  const { recipe, course, view: shown, marks, grid, gesture, holding, selected, selectedEnd, size } = useBench();
   const colours = useSheetColours();
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -65,26 +66,28 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     frame: derived.map.frame,
     ratio: recipe.frame.ratio,
     onPan: pan,
+    onTrace: (ends) => void addTaut(useBench.getState, photo, ends),
     onBegin: () => setHeld(asShot ? null : derived.map),
     onEnd: () => setHeld(null),
   });
-  const { drawing, heldEnd, pointer, cursor } = gestures;
+  const { drawing, kind, heldEnd, pointer, cursor } = gestures;
 
   const focus = drawing && pointer ? recordedAt(projection, pointer) : heldEnd;
   const magnifier = focus && pointer ? magnifierPlace(pointer, sheet) : null;
+  const optics = asShot ? null : derived.map.optics;
   const magnified = useMemo((): Pane | null => {
     const centre = focus && map.fromRecorded(focus);
     if (!centre || !magnifier) return null;
     const span = MAGNIFIER.side / MAGNIFIER.scale;
-    return { map, screen: magnifier, plane: [centre[0] - span / 2, centre[1] - span / 2, span, span] };
+    return { map, screen: magnifier, plane: [centre[0] - span / 2, centre[1] - span / 2, span, span], optics };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- compared by value
-  }, [map, focus?.[0], focus?.[1], magnifier?.[0], magnifier?.[1]]);
+  }, [map, optics, focus?.[0], focus?.[1], magnifier?.[0], magnifier?.[1]]);
   const panes = useMemo((): Pane[] => {
     if (sheet[0] === 0) return [];
     const field = fieldOf(sheet);
-    const main: Pane = { map, screen: field, plane: planeUnder(view, field) };
+    const main: Pane = { map, screen: field, plane: planeUnder(view, field), optics };
     return magnified ? [main, magnified] : [main];
-  }, [sheet, map, view, magnified]);
+  }, [sheet, map, view, optics, magnified]);
   const { error, ready } = usePicture(canvas, photo, panes, magnified ? MAGNIFIER.scale : view.scale);
 
   useEffect(() => {
@@ -110,10 +113,12 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     return () => window.removeEventListener("bench-zoom", onKey);
   });
 
+  const gridShown = grid || (course === "lens" && gesture !== null);
   const showMarks = marks && !holding && (course === "lines" || course === "lens");
   const paths = showMarks
     ? recipe.lines
-        .map((line) => ({ line, path: pathOf(projection, endsOf(line)) }))
+        .filter((line) => (line.kind === "taut") === (course === "lens"))
+        .map((line) => ({ line, path: pathOfLine(projection, line) }))
         .filter(({ path }) => path.length > 1)
     : [];
   const bubbles = paths.flatMap(({ line, path }): Bubble[] => {
@@ -149,6 +154,15 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
       {sheet[0] > 0 && (
         <Stage width={sheet[0]} height={sheet[1]} className="absolute inset-0" listening={false}>
           <Layer listening={false} clip={{ x: fx, y: fy, width: fw, height: fh }}>
+            {gridShown && (
+              <GridMark
+                projection={projection}
+                size={[photo.width, photo.height]}
+                sheet={sheet}
+                asShot={asShot}
+                colours={colours}
+              />
+            )}
             {!asShot && recipe.frame.on && (
               <FrameMark
                 frame={derived.map.frame}
@@ -170,7 +184,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
               />
             ))}
             {drawing && (
-              <LineMark path={pathOf(projection, drawing)} kind="plumb" on selected end={null} colours={colours} />
+              <LineMark path={pathOf(projection, drawing)} kind={kind} on selected end={null} colours={colours} />
             )}
             {magnified && <MagnifierHole place={magnified.screen} />}
           </Layer>

@@ -18,6 +18,8 @@ interface Parts {
   frame: Rect;
   ratio: number | null;
   onPan(by: Vec2): void;
+  /** An edge is to be followed from one end to the other. */
+  onTrace(ends: readonly [Vec2, Vec2]): void;
   /** A gesture that edits begins or ends. */
   onBegin(): void;
   onEnd(): void;
@@ -38,14 +40,15 @@ type Running =
 let gestureCount = 0;
 
 /** The pointer on the sheet: hands its events to the tool in hand and carries out what the tool says. */
-export function useGestures({ projection, frame, ratio, onPan, onBegin, onEnd }: Parts) {
+export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin, onEnd }: Parts) {
   const bench = useBench();
   const running = useRef<Running | null>(null);
   const [drawing, setDrawing] = useState<readonly [Vec2, Vec2] | null>(null);
   const [heldId, setHeldId] = useState<{ id: string; end: 0 | 1 } | null>(null);
   const [pointer, setPointer] = useState<Vec2 | null>(null);
   const [space, setSpace] = useState(false);
-  const draws = bench.course === "lines" && bench.tool === "plumb" && !bench.holding;
+  const kind: "taut" | "plumb" = bench.course === "lens" && bench.tool === "taut" ? "taut" : "plumb";
+  const draws = (kind === "taut" || (bench.course === "lines" && bench.tool === "plumb")) && !bench.holding;
   const editsLines = (bench.course === "lines" || bench.course === "lens") && bench.marks && !bench.holding;
   const editsFrame = bench.course === "frame" && bench.view === "corrected" && !bench.holding;
 
@@ -58,7 +61,8 @@ export function useGestures({ projection, frame, ratio, onPan, onBegin, onEnd }:
           bench.set({ selected: command.id, selectedEnd: command.end });
           break;
         case "add":
-          bench.set({ selected: addPlumb(bench, command.ends), selectedEnd: null, marks: true });
+          if (kind === "taut") onTrace(command.ends);
+          else bench.set({ selected: addPlumb(bench, command.ends), selectedEnd: null, marks: true });
           break;
         case "moveEnd":
           moveEnd(bench, command.id, command.end, command.to, key);
@@ -113,9 +117,15 @@ export function useGestures({ projection, frame, ratio, onPan, onBegin, onEnd }:
       return;
     }
     const recorded = recordedAt(projection, screen);
-    const hit = editsLines
-      ? hitTest(projection, bench.recipe.lines, bench.selected, screen)
-      : ({ on: "nothing" } as const);
+    const shown = bench.recipe.lines.filter((l) => (l.kind === "taut") === (bench.course === "lens"));
+    const hit =
+      editsLines && !(draws && kind === "taut")
+        ? hitTest(projection, shown, bench.selected, screen)
+        : ({ on: "nothing" } as const);
+    if (hit.on !== "nothing" && bench.recipe.lines.find((l) => l.id === hit.id)?.kind === "taut") {
+      bench.set({ selected: hit.id, selectedEnd: null });
+      return beginPan();
+    }
     if (!recorded || (hit.on === "nothing" && !draws)) {
       if (bench.selected) bench.set({ selected: null, selectedEnd: null });
       return beginPan();
@@ -193,6 +203,7 @@ export function useGestures({ projection, frame, ratio, onPan, onBegin, onEnd }:
   const heldLine = heldId && bench.recipe.lines.find((l) => l.id === heldId.id);
   return {
     drawing,
+    kind,
     heldEnd: heldLine && heldId ? endsOf(heldLine)[heldId.end] : null,
     pointer,
     cursor: space ? "grab" : draws ? "crosshair" : "default",

@@ -1,5 +1,5 @@
 import type { Rect, Size } from "@/core/geometry";
-import { type PlaneMap, sampleGrid } from "@/core/render";
+import { type Optics, type PlaneMap, hasVignetting, sampleGrid } from "@/core/render";
 import { FRAGMENT, VERTEX } from "./shaders";
 
 /** One window onto the plane: where it lies on the canvas (CSS pixels) and what of the plane it shows. */
@@ -7,7 +7,11 @@ export interface Pane {
   readonly map: PlaneMap;
   readonly screen: Rect;
   readonly plane: Rect;
+  /** Colour and light to undo; null: as shot. */
+  readonly optics: Optics | null;
 }
+
+type Uniform = "cells" | "photo" | "fine" | "optics" | "fringes" | "vignetting";
 
 /** Cells of the sampled map across a pane's longer side; the error stays far below a screen pixel. */
 const CELLS = 96;
@@ -24,7 +28,7 @@ function compileShader(gl: WebGL2RenderingContext, type: number, source: string)
 /** Draws one photo through a map with WebGL2. Everything it shows comes from the map it is given. */
 export class PictureView {
   private readonly gl: WebGL2RenderingContext;
-  private readonly place: Record<"cells" | "photo" | "fine", WebGLUniformLocation | null>;
+  private readonly place: Record<Uniform, WebGLUniformLocation | null>;
   private readonly gridTexture: WebGLTexture;
   private picture: { texture: WebGLTexture; photo: Size; sharpness: number } | null = null;
 
@@ -41,7 +45,8 @@ export class PictureView {
       throw new Error(`The picture's program does not link: ${gl.getProgramInfoLog(program)}`);
     gl.useProgram(program);
     const at = (name: string) => gl.getUniformLocation(program, name);
-    this.place = { cells: at("cells"), photo: at("photo"), fine: at("fine") };
+    const names: readonly Uniform[] = ["cells", "photo", "fine", "optics", "fringes", "vignetting"];
+    this.place = Object.fromEntries(names.map((name) => [name, at(name)])) as typeof this.place;
     gl.uniform1i(at("picture"), 0);
     gl.uniform1i(at("grid"), 1);
     this.gridTexture = gl.createTexture();
@@ -98,16 +103,26 @@ export class PictureView {
     gl.enable(gl.SCISSOR_TEST);
     gl.uniform2f(this.place.photo, this.picture.photo[0], this.picture.photo[1]);
     gl.uniform1i(this.place.fine, fine ? 1 : 0);
-    for (const { map, screen, plane } of panes) {
+    for (const { map, screen, plane, optics } of panes) {
       const [x, y, w, h] = screen.map((v) => Math.round(v * ratio)) as [number, number, number, number];
       gl.viewport(x, height - y - h, w, h);
       gl.scissor(x, height - y - h, w, h);
       gl.clear(gl.COLOR_BUFFER_BIT);
-      this.drawPane(map, plane);
+      this.drawPane(map, plane, optics);
     }
   }
 
-  private drawPane(map: PlaneMap, plane: Rect): void {
+  private setOptics(optics: Optics | null): void {
+    const { gl, place } = this;
+    gl.uniform3f(place.optics, optics?.centre[0] ?? 0, optics?.centre[1] ?? 0, optics?.unit ?? 1);
+    gl.uniform4f(place.fringes, ...(optics ? ([...optics.red, ...optics.blue] as const) : ([0, 0, 0, 0] as const)));
+    gl.uniform4f(
+      place.vignetting,
+      ...(optics && hasVignetting(optics) ? ([...optics.vignetting, optics.amount] as const) : ([0, 0, 0, 0] as const)),
+    );
+  }
+
+  private drawPane(map: PlaneMap, plane: Rect, optics: Optics | null): void {
     const { gl } = this;
     const longer = Math.max(plane[2], plane[3]);
     const cols = Math.max(2, Math.round((CELLS * plane[2]) / longer));
@@ -117,6 +132,7 @@ export class PictureView {
     const samples = sampleGrid(map, plane, cols, rows);
     gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA32F, cols + 1, rows + 1, 0, gl.RGBA, gl.FLOAT, samples);
     gl.uniform2f(this.place.cells, cols, rows);
+    this.setOptics(optics);
     gl.drawArrays(gl.TRIANGLES, 0, 3);
   }
 

@@ -19,6 +19,10 @@ uniform sampler2D grid;
 uniform vec2 cells;
 uniform vec2 photo;
 uniform bool fine;
+// Distortion centre and half diagonal, pixels; fringes of red and blue; vignetting and its amount.
+uniform vec3 optics;
+uniform vec4 fringes;
+uniform vec4 vignetting;
 in vec2 place;
 out vec4 colour;
 
@@ -48,6 +52,15 @@ vec3 widened(vec2 at, vec2 shrink) {
   return sum / weights;
 }
 
+vec3 taken(vec2 at, vec2 shrink) {
+  vec2 uv = at / photo;
+  vec2 texels = shrink * vec2(textureSize(picture, 0)) / photo;
+  return fine ? widened(uv, texels) : textureLod(picture, uv, max(0.0, log2(max(texels.x, texels.y)) - 0.5)).rgb;
+}
+
+vec3 toLinear(vec3 v) { return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v)); }
+vec3 fromLinear(vec3 v) { return mix(v * 12.92, 1.055 * pow(max(v, 1e-6), vec3(1.0 / 2.4)) - 0.055, step(0.0031308, v)); }
+
 void main() {
   vec2 g = place * cells;
   vec2 cell = clamp(floor(g), vec2(0.0), cells - 1.0);
@@ -62,8 +75,19 @@ void main() {
   float cover = clamp(0.5 + 1.1 * min(inset.x, inset.y), 0.0, 1.0);
   // Where one corner of the cell lies behind the camera, the cell is beyond everything that was recorded.
   if (min(min(a.w, b.w), min(d.w, e.w)) < 0.5 || at.z <= 0.0) cover = 0.0;
-  vec2 uv = at.xy / photo;
-  vec2 texels = shrink * vec2(textureSize(picture, 0)) / photo;
-  vec3 rgb = fine && cover > 0.0 ? widened(uv, texels) : textureLod(picture, uv, max(0.0, log2(max(texels.x, texels.y)) - 0.5)).rgb;
+  vec3 rgb = vec3(0.0);
+  if (cover > 0.0) {
+    rgb = taken(at.xy, shrink);
+    vec2 off = at.xy - optics.xy;
+    float squared = dot(off, off) / (optics.z * optics.z);
+    if (fringes != vec4(0.0)) {
+      rgb.r = taken(at.xy + off * (fringes.x + fringes.y * squared), shrink).r;
+      rgb.b = taken(at.xy + off * (fringes.z + fringes.w * squared), shrink).b;
+    }
+    if (vignetting.w != 0.0) {
+      float kept = max(1.0 / 64.0, 1.0 + squared * (vignetting.x + squared * (vignetting.y + squared * vignetting.z)));
+      rgb = fromLinear(min(toLinear(clamp(rgb, 0.0, 1.0)) * pow(kept, -vignetting.w), 1.0));
+    }
+  }
   colour = vec4(clamp(rgb, 0.0, 1.0), 1.0) * cover;
 }`;

@@ -1,3 +1,10 @@
 /** The lens: where it put a point on the sensor, and where an ideal lens would have put it. */
 export * from "./brown-conrady";
+export * from "./equidistant";
+export * from "./fringes";
 export * from "./lens";
+export * from "./measure-fringes";
+export * from "./vignetting";
+export * from "./profile";
+export * from "./traced";
+export * from "./chart";

@@ -6,6 +6,7 @@ import {
   turningRadius,
   undistortNormalised,
 } from "./brown-conrady";
+import { fisheyeIdeal, fisheyeRadius, fisheyeSlope, widestAngle } from "./equidistant";
 
 /** A lens made ready for one picture; points in pixels of the original. */
 export interface Lens {
@@ -24,8 +25,11 @@ export interface Lens {
 export interface LensParameters extends BrownConrady {
   /** Distortion centre, pixels. */
   readonly centre: Vec2;
-  /** Share of the correction to apply; 1 is all of it. */
+  /** Share of the correction to apply; 1 is all of it. A fisheye is always corrected wholly. */
   readonly amount: number;
+  readonly model?: "brown-conrady" | "equidistant";
+  /** Focal length, pixels; an equidistant lens needs it. */
+  readonly focalPx?: number;
 }
 
 const STRAIGHT: Lens = {
@@ -39,6 +43,7 @@ const STRAIGHT: Lens = {
 /** A Brown–Conrady lens for a picture of `size` (pixels); null stands for a lens that is left alone. */
 export function makeLens(size: Size, parameters: LensParameters | null): Lens {
   if (!parameters) return STRAIGHT;
+  if (parameters.model === "equidistant") return makeFisheye(size, parameters);
   const { amount, centre } = parameters;
   const scaled: BrownConrady = {
     k: [parameters.k[0] * amount, parameters.k[1] * amount, parameters.k[2] * amount],
@@ -55,6 +60,38 @@ export function makeLens(size: Size, parameters: LensParameters | null): Lens {
     undistort: (p) => inPixels(undistortNormalised(scaled, ...inUnits(p), turning)),
     jacobian: (p) => distortionJacobian(scaled, ...inUnits(p)),
     margin: (p) => (turning === Infinity ? Infinity : (turning - Math.hypot(...inUnits(p))) * unit),
+  };
+}
+
+/** A fisheye, rectified as far as a flat picture allows. @throws RangeError without a focal length. */
+function makeFisheye(size: Size, { k, centre, focalPx }: LensParameters): Lens {
+  if (!focalPx || !(focalPx > 0)) throw new RangeError("A fisheye cannot be rectified without its focal length.");
+  const unit = Math.hypot(size[0], size[1]) / 2;
+  const lens = { k, focal: focalPx / unit };
+  const widest = widestAngle(k);
+  const edge = lens.focal * Math.tan(widest);
+  const scaled = (p: Vec2, radius: (r: number) => number): Vec2 => {
+    const [dx, dy] = [p[0] - centre[0], p[1] - centre[1]];
+    const r = Math.hypot(dx, dy) / unit;
+    if (r === 0) return p;
+    const by = radius(r) / r;
+    return [centre[0] + dx * by, centre[1] + dy * by];
+  };
+  return {
+    straight: false,
+    distort: (p) => scaled(p, (r) => fisheyeRadius(lens, r)),
+    undistort: (p) => scaled(p, (r) => fisheyeIdeal(lens, r, widest)),
+    jacobian: (p) => {
+      const [x, y] = [(p[0] - centre[0]) / unit, (p[1] - centre[1]) / unit];
+      const r = Math.hypot(x, y);
+      if (r < 1e-9) return [1, 0, 0, 1];
+      // Across the radius it is magnified by r_d / r, along it by the slope.
+      const [across, along] = [fisheyeRadius(lens, r) / r, fisheyeSlope(lens, r)];
+      const [c, s] = [x / r, y / r];
+      const shared = (along - across) * c * s;
+      return [across + (along - across) * c * c, shared, shared, across + (along - across) * s * s];
+    },
+    margin: (p) => (edge - Math.hypot(p[0] - centre[0], p[1] - centre[1]) / unit) * unit,
   };
 }
 

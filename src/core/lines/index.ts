@@ -1,2 +1,4 @@
 /** Marks that are straight in reality, and how far they stand out of true. */
 export * from "./out-of-true";
+export * from "./luminance";
+export * from "./trace-edge";

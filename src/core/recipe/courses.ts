@@ -11,9 +11,17 @@ export interface Course {
   laid(recipe: Recipe): boolean;
 }
 
+const lensNumbers = ({ lens: { k, p, fringes, vignetting } }: Recipe): number[] => [
+  ...k,
+  ...p,
+  ...fringes.red,
+  ...fringes.blue,
+  ...vignetting.v,
+];
+
 /** The six courses in the order of the job. To add one, mark it ready and say when it is laid. */
 export const COURSES: readonly Course[] = [
-  { key: "lens", name: "Lens", ready: true, laid: (r) => [...r.lens.k, ...r.lens.p].some((v) => v !== 0) },
+  { key: "lens", name: "Lens", ready: true, laid: (r) => lensNumbers(r).some((v) => v !== 0) },
   {
     key: "lines",
     name: "Lines",

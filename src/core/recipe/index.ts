@@ -3,3 +3,4 @@ export * from "./schema";
 export * from "./defaults";
 export * from "./read";
 export * from "./courses";
+export * from "./lens-edits";

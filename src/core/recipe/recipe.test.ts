@@ -17,6 +17,8 @@ test("a full recipe survives the round trip unchanged", () => {
       p: [0, 0],
       centre: [3000, 2000],
       amount: 1,
+      fringes: { red: [0.0004, 0.0003], blue: [-0.0006, 0] },
+      vignetting: { v: [-0.4, -0.1, 0], amount: 1 },
     },
     lines: [
       {

@@ -16,6 +16,7 @@ import {
 } from "../geometry";
 import type { Lens } from "../lens";
 import type { Recipe } from "../recipe";
+import { type Optics, opticsOf } from "./optics";
 import { type SettledRecipe, lensOf } from "./settle";
 
 /** Both ways between a plane and the recorded picture; see CompiledMap for each. */
@@ -52,6 +53,8 @@ export interface CompiledMap extends PlaneMap {
   /** Outline of what the photo covers on the plane; empty when it covers nothing. */
   readonly outline: readonly Vec2[];
   readonly lens: Lens;
+  /** Colour and light to be undone in the same pass; null: nothing. */
+  readonly optics: Optics | null;
   /** Ideal (undistorted) pixels → plane. */
   readonly toPlane: Mat3;
   /**
@@ -137,6 +140,7 @@ export function compile(recipe: SettledRecipe, size: Size): CompiledMap {
     output: [Math.max(1, Math.round(frame[2])), Math.max(1, Math.round(frame[3]))],
     outline,
     lens,
+    optics: opticsOf(recipe, size),
     toPlane,
     toRecorded,
     fromRecorded,

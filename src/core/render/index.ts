@@ -4,3 +4,4 @@ export * from "./compile";
 export * from "./sample-grid";
 export * from "./kernels";
 export * from "./resample";
+export * from "./optics";

@@ -1,5 +1,6 @@
 import type { CompiledMap } from "./compile";
 import type { KernelName } from "./kernels";
+import { type Optics, gainTable, hasFringes, hasVignetting, relit } from "./optics";
 import { type Samples, summation } from "./sums";
 import { Taps } from "./taps";
 
@@ -109,6 +110,24 @@ function pixelWriter(source: Raster, request: BandRequest, target: Samples, chan
   const down = new Taps(height, request.kernel);
   const sum = summation(source.channels);
   const sums = new Float64Array(4);
+  const { optics } = request.map;
+  const parted = optics && colours === 3 && hasFringes(optics) ? optics : null;
+  const gainAt = optics && hasVignetting(optics) ? gainTable(optics) : null;
+  const [cx, cy] = optics ? optics.centre : [0, 0];
+  const perUnit = optics ? 1 / (optics.unit * optics.unit) : 0;
+  const other = new Float64Array(4);
+
+  /** Reads red and blue where the lens put them. */
+  const partedSums = (sx: number, sy: number, squared: number, { red, blue }: Optics): void => {
+    for (let c = 0; c < 3; c += 2) {
+      const fringe = c === 0 ? red : blue;
+      const by = fringe[0] + fringe[1] * squared;
+      across.move(sx + (sx - cx) * by);
+      down.move(sy + (sy - cy) * by);
+      sum(data, width, height, across, down, other, full);
+      sums[c] = other[c]!;
+    }
+  };
 
   return (index, sx, sy, margin, shrinkX, shrinkY) => {
     const to = index * channels;
@@ -122,6 +141,14 @@ function pixelWriter(source: Raster, request: BandRequest, target: Samples, chan
     across.prepare(sx, shrinkX);
     down.prepare(sy, shrinkY);
     sum(data, width, height, across, down, sums, full);
+    if (optics) {
+      const squared = ((sx - cx) * (sx - cx) + (sy - cy) * (sy - cy)) * perUnit;
+      if (parted) partedSums(sx, sy, squared, parted);
+      if (gainAt) {
+        const gain = gainAt(squared);
+        for (let c = 0; c < colours; c++) sums[c] = relit(sums[c]! / full, gain) * full;
+      }
+    }
     for (let c = 0; c < colours; c++) {
       const v = sums[c]!;
       target[to + c] = integer ? (v <= 0 ? 0 : v >= full ? full : (v + 0.5) | 0) : v;

@@ -31,7 +31,7 @@ export function withCamera(recipe: Recipe, size: Size, meta: FocalMetadata = {})
 
 /** The lens of a settled recipe, ready for a photo of `size`. */
 export function lensOf(recipe: SettledRecipe, size: Size): Lens {
-  return makeLens(size, recipe.lens.on ? recipe.lens : null);
+  return makeLens(size, recipe.lens.on ? { ...recipe.lens, focalPx: recipe.camera.focalPx } : null);
 }
 
 /** Pitch and roll from the recipe's plumbs that are switched on, with what to say about them. */

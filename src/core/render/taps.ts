@@ -46,6 +46,7 @@ export class Taps {
   offset = 0;
   /** Whether all pixels lie inside the picture. */
   inside = false;
+  private weights: Weights = { count: 0, table: this.table };
   private readonly widths: (Weights | undefined)[] = [];
 
   constructor(
@@ -56,7 +57,13 @@ export class Taps {
   /** @param position along the axis, pixels. @param shrink source pixels per output pixel; up to 1 nothing is widened. */
   prepare(position: number, shrink: number): void {
     const width = shrink <= 1 ? 0 : Math.ceil(Math.log2(shrink < MAX_SHRINK ? shrink : MAX_SHRINK) * WIDTHS - 1e-6);
-    const weights = (this.widths[width] ??= weightsFor(this.kernel, width));
+    this.weights = this.widths[width] ??= weightsFor(this.kernel, width);
+    this.move(position);
+  }
+
+  /** To another position under the same shrink. */
+  move(position: number): void {
+    const { weights } = this;
     const centre = position - 0.5;
     const whole = Math.floor(centre);
     const phase = ((centre - whole) * PHASES + 0.5) | 0;

@@ -17,6 +17,7 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
+import type { LensProfile } from "@/core/lens";
 import type { Recipe } from "@/core/recipe";
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
@@ -53,6 +54,7 @@ export const photos = pgTable(
     lens: text("lens"),
     focalMm: doublePrecision("focal_mm"),
     equivalentMm: doublePrecision("equivalent_mm"),
+    aperture: doublePrecision("aperture"),
     takenAt: moment("taken_at"),
     createdAt: created(),
     deletedAt: moment("deleted_at"),
@@ -136,6 +138,20 @@ export const deliveries = pgTable(
   ],
 );
 
+/** Lens profiles, each one open document; several for one lens are welcome. Deleting only marks. */
+export const lensProfiles = pgTable(
+  "lens_profiles",
+  {
+    id: uuid("id").primaryKey().defaultRandom(),
+    document: jsonb("document").$type<LensProfile>().notNull(),
+    createdAt: created(),
+    updatedAt: moment("updated_at").notNull().defaultNow(),
+    deletedAt: moment("deleted_at"),
+  },
+  (t) => [check("lens_profiles_format", sql`${t.document}->>'format' = 'flat-stone-lens'`)],
+);
+
+export type LensProfileRow = typeof lensProfiles.$inferSelect;
 export type AssignmentRow = typeof assignments.$inferSelect;
 export type PhotoRow = typeof photos.$inferSelect;
 export type VersionRow = typeof versions.$inferSelect;

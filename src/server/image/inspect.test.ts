@@ -31,7 +31,7 @@ test("what the camera recorded is read", async () => {
     height: 2000,
     bits: 8,
     camera: "Harrow K3",
-    lens: "Quarl 16-35 mm",
+    lens: "Ostrey 21 mm",
     focalMm: 21,
     equivalentMm: 21,
   });

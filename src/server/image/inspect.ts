@@ -16,6 +16,7 @@ export interface Inspected {
   readonly lens: string | null;
   readonly focalMm: number | null;
   readonly equivalentMm: number | null;
+  readonly aperture: number | null;
   readonly takenAt: Date | null;
 }
 
@@ -96,7 +97,7 @@ const number = (v: unknown): number | null => (typeof v === "number" && Number.i
 async function cameraData(
   file: string,
   meta: Metadata,
-): Promise<Pick<Inspected, "camera" | "lens" | "focalMm" | "equivalentMm" | "takenAt">> {
+): Promise<Pick<Inspected, "camera" | "lens" | "focalMm" | "equivalentMm" | "aperture" | "takenAt">> {
   const block = meta.exif;
   const source = block ? (block.subarray(0, 4).toString("latin1") === "Exif" ? block.subarray(6) : block) : file;
   const tags: Record<string, unknown> =
@@ -110,6 +111,7 @@ async function cameraData(
     lens: words(tags["LensModel"]),
     focalMm: number(tags["FocalLength"]),
     equivalentMm: number(tags["FocalLengthIn35mmFormat"]),
+    aperture: number(tags["FNumber"]),
     takenAt: taken instanceof Date && !Number.isNaN(taken.getTime()) ? taken : null,
   };
 }

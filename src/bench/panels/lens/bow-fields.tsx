@@ -1,0 +1,102 @@
+"use client";
+
+import { useBench } from "@/client/bench-store";
+import { NumberField } from "@/ui";
+import { useLensEdit } from "./use-lens-edit";
+
+/**
+ * The distortion by hand, as people say it: the bow at the corner, and the second-order part that makes a moustache.
+ * With k3 left as it is, bow = k1 + k2 + k3 and moustache = k2, in percent.
+ */
+export function BowFields() {
+  const { recipe, size, edit, endGesture } = useBench();
+  const change = useLensEdit();
+  const { lens } = recipe;
+  const [k1, k2, k3] = lens.k;
+  const centre = lens.centre ?? [size[0] / 2, size[1] / 2];
+  const percent = { step: 0.05, digits: 2, unit: "%", min: -40, max: 40, standard: 0, onDone: endGesture };
+  const terms = { standard: 0, step: 0.001, digits: 4, min: -1, max: 1, onDone: endGesture };
+  return (
+    <section aria-label="Bow">
+      <NumberField
+        label="Bow at the corner"
+        value={100 * (k1 + k2 + k3)}
+        {...percent}
+        onChange={(v) => change("Bow", (l) => void (l.k[0] = v / 100 - l.k[1] - l.k[2]))}
+      />
+      <NumberField
+        label="Moustache"
+        value={100 * k2}
+        {...percent}
+        onChange={(v) =>
+          change("Moustache", (l) => {
+            // The corner stays where it is.
+            l.k[0] += l.k[1] - v / 100;
+            l.k[1] = v / 100;
+          })
+        }
+      />
+      <NumberField
+        label="Amount"
+        value={lens.amount * 100}
+        standard={100}
+        step={1}
+        digits={0}
+        unit="%"
+        min={0}
+        max={150}
+        onChange={(v) => edit("Lens amount", (r) => void (r.lens.amount = v / 100), "amount")}
+        onDone={endGesture}
+      />
+      <details className="mt-1">
+        <summary className="cursor-pointer py-1 text-[0.95rem]">Centre and terms</summary>
+        {([0, 1] as const).map((i) => (
+          <NumberField
+            key={i}
+            label={i === 0 ? "Centre, across" : "Centre, down"}
+            value={centre[i]}
+            standard={size[i] / 2}
+            step={1}
+            digits={1}
+            unit="px"
+            min={0}
+            max={size[i]}
+            onChange={(v) =>
+              change(`Lens centre ${i}`, (l) => void (l.centre = i === 0 ? [v, centre[1]] : [centre[0], v]))
+            }
+            onDone={endGesture}
+          />
+        ))}
+        {([0, 1, 2] as const).map((i) => (
+          <NumberField
+            key={i}
+            label={`k${i + 1}`}
+            value={lens.k[i]}
+            {...terms}
+            onChange={(v) => change(`Lens k${i + 1}`, (l) => void (l.k[i] = v))}
+          />
+        ))}
+        {([0, 1] as const).map((i) => (
+          <NumberField
+            key={i}
+            label={`p${i + 1}`}
+            value={lens.p[i]}
+            {...terms}
+            onChange={(v) => change(`Lens p${i + 1}`, (l) => void (l.p[i] = v))}
+          />
+        ))}
+        <label className="flex items-center justify-between py-1">
+          <span>Kind of lens</span>
+          <select
+            className="select select-sm w-auto"
+            value={lens.model}
+            onChange={(e) => change("Kind of lens", (l) => void (l.model = e.target.value as typeof l.model))}
+          >
+            <option value="brown-conrady">Straight-drawing</option>
+            <option value="equidistant">Fisheye, equidistant</option>
+          </select>
+        </label>
+      </details>
+    </section>
+  );
+}

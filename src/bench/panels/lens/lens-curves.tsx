@@ -1,0 +1,154 @@
+"use client";
+
+import {
+  type ChartConfiguration,
+  Chart,
+  Filler,
+  LineController,
+  LineElement,
+  LinearScale,
+  PointElement,
+} from "chart.js";
+import { useEffect, useRef, useState } from "react";
+import { cornerBow, distortNormalised, fisheyeRadius, stopsLost } from "@/core/lens";
+import type { Recipe } from "@/core/recipe";
+
+Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
+
+type Lens = Recipe["lens"];
+type Curve = "distortion" | "fringes" | "light";
+/** A measured value at an image height, drawn as a point. */
+export interface Sample {
+  readonly r: number;
+  readonly value: number;
+}
+
+const STEPS = 40;
+const heights = Array.from({ length: STEPS + 1 }, (_, i) => i / STEPS);
+
+/** Distortion in percent at an image height (1 is the corner). */
+export function percentAt({ k, amount, model }: Lens, r: number, focal: number): number {
+  if (r === 0) return 0;
+  if (model === "equidistant") return 100 * (fisheyeRadius({ k, focal }, r) / r - 1);
+  const scaled = k.map((v) => v * amount) as [number, number, number];
+  return 100 * (distortNormalised({ k: scaled, p: [0, 0] }, r, 0)[0] / r - 1);
+}
+
+interface Series {
+  readonly colour: string;
+  readonly dash?: number[];
+  readonly values: readonly number[];
+}
+
+function seriesOf(curve: Curve, lens: Lens, unit: number, focal: number, ink: (name: string) => string): Series[] {
+  if (curve === "distortion")
+    return [{ colour: ink("--plumb"), values: heights.map((r) => percentAt(lens, r, focal)) }];
+  if (curve === "light")
+    return [
+      {
+        colour: ink("--color-base-content"),
+        values: heights.map((r) => -lens.vignetting.amount * stopsLost(lens.vignetting.v, r)),
+      },
+    ];
+  return (["red", "blue"] as const).map((c) => ({
+    colour: c === "red" ? "#c0392b" : "#2e6fbf",
+    ...(c === "blue" ? { dash: [5, 3] } : {}),
+    values: heights.map((r) => unit * r * (lens.fringes[c][0] + lens.fringes[c][1] * r * r)),
+  }));
+}
+
+const UNITS: Record<Curve, string> = { distortion: "%", fringes: "px", light: "stops" };
+const WORDS: Record<Curve, string> = { distortion: "Distortion", fringes: "Fringes", light: "Fall-off" };
+
+/** Curves over image height, centre to corner: distortion, fringes of red and blue, fall-off; with measured points. */
+export function LensCurves({
+  lens,
+  unit,
+  focal,
+  samples = [],
+}: {
+  lens: Lens;
+  unit: number;
+  focal: number;
+  samples?: readonly Sample[];
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const chart = useRef<Chart | null>(null);
+  const [curve, setCurve] = useState<Curve>("distortion");
+  useEffect(() => () => chart.current?.destroy(), []);
+  useEffect(() => {
+    if (!canvas.current) return;
+    const style = getComputedStyle(canvas.current);
+    const ink = (name: string): string => style.getPropertyValue(name).trim() || "#555";
+    const data: ChartConfiguration<"line">["data"] = {
+      datasets: [
+        ...seriesOf(curve, lens, unit, focal, ink).map(({ colour, dash, values }) => ({
+          data: values.map((y, i) => ({ x: heights[i]!, y })),
+          borderColor: colour,
+          borderWidth: 2,
+          pointRadius: 0,
+          ...(dash ? { borderDash: dash } : {}),
+        })),
+        ...(curve === "distortion" && samples.length > 0
+          ? [
+              {
+                data: samples.map(({ r, value }) => ({ x: r, y: value })),
+                showLine: false,
+                pointRadius: 2,
+                borderColor: ink("--taut"),
+              },
+            ]
+          : []),
+      ],
+    };
+    if (chart.current) {
+      chart.current.data = data;
+      chart.current.update("none");
+      return;
+    }
+    Chart.defaults.font.family = style.fontFamily;
+    const muted = ink("--color-base-content");
+    chart.current = new Chart(canvas.current, {
+      type: "line",
+      data,
+      options: {
+        animation: false,
+        responsive: true,
+        maintainAspectRatio: false,
+        events: [],
+        scales: {
+          x: { type: "linear", min: 0, max: 1, ticks: { color: muted, maxTicksLimit: 5 }, grid: { color: "#8883" } },
+          y: {
+            type: "linear",
+            grace: "8%",
+            suggestedMin: -0.1,
+            suggestedMax: 0.1,
+            ticks: { color: muted, maxTicksLimit: 5 },
+            grid: { color: "#8883" },
+          },
+        },
+      },
+    });
+  }, [curve, lens, unit, focal, samples]);
+  return (
+    <figure className="mb-2" aria-label={`Distortion ${cornerBow(lens.k, lens.amount).toFixed(2)} % at the corner`}>
+      <div className="flex gap-1" role="tablist" aria-label="Curves">
+        {(Object.keys(WORDS) as Curve[]).map((c) => (
+          <button
+            key={c}
+            role="tab"
+            aria-selected={c === curve}
+            className="rounded px-2 py-0.5 text-[0.9rem] aria-selected:bg-base-300 aria-selected:font-semibold"
+            onClick={() => setCurve(c)}
+          >
+            {WORDS[c]}
+          </button>
+        ))}
+        <span className="muted ml-auto text-[0.85rem]">{UNITS[curve]}, centre to corner</span>
+      </div>
+      <div className="h-28">
+        <canvas ref={canvas} aria-hidden />
+      </div>
+    </figure>
+  );
+}

@@ -1,0 +1,124 @@
+"use client";
+
+import { useState } from "react";
+import type { Photo } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { coloursOf } from "@/client/picture/pixels";
+import { measureFringes, stopsLost } from "@/core/lens";
+import { NumberField, notify } from "@/ui";
+import { useLensEdit } from "./use-lens-edit";
+
+/** Fringes as the shift of a colour at the corner, and dark corners as stops lost there. */
+export function LightFields({ photo }: { photo: Photo }) {
+  const { recipe, size, edit, endGesture } = useBench();
+  const change = useLensEdit();
+  const { fringes, vignetting } = recipe.lens;
+  const unit = Math.hypot(size[0], size[1]) / 2;
+  const lost = stopsLost(vignetting.v, 1);
+  return (
+    <section aria-label="Fringes and corners" className="ruled mt-2 border-t pt-2">
+      <MeasureFringes photo={photo} />
+      {(["red", "blue"] as const).map((c) => {
+        const [a, b] = fringes[c];
+        const field = { standard: 0, step: 0.05, digits: 2, unit: "px", min: -60, max: 60, onDone: endGesture };
+        return (
+          <div key={c}>
+            <NumberField
+              label={`${c === "red" ? "Red" : "Blue"} at the corner`}
+              value={(a + b) * unit}
+              {...field}
+              onChange={(v) => change(`Fringe, ${c}`, (l) => void (l.fringes[c][0] = v / unit - l.fringes[c][1]))}
+            />
+            <NumberField
+              label="of it, cubic"
+              value={b * unit}
+              {...field}
+              onChange={(v) =>
+                change(`Fringe, ${c}, cubic`, (l) => {
+                  l.fringes[c][0] += l.fringes[c][1] - v / unit;
+                  l.fringes[c][1] = v / unit;
+                })
+              }
+            />
+          </div>
+        );
+      })}
+      <NumberField
+        label="Corners lost"
+        value={lost}
+        standard={0}
+        step={0.05}
+        digits={2}
+        unit="st"
+        min={0}
+        max={5}
+        onChange={(stops) =>
+          change("Dark corners", (l) => {
+            // The shape of the fall-off stays; from nothing it starts as r².
+            const [v1, v2, v3] = l.vignetting.v;
+            const now = v1 + v2 + v3;
+            const wanted = 2 ** -stops - 1;
+            l.vignetting.v = now < 0 ? [(v1 * wanted) / now, (v2 * wanted) / now, (v3 * wanted) / now] : [wanted, 0, 0];
+          })
+        }
+        onDone={endGesture}
+      />
+      <NumberField
+        label="Corners, amount"
+        value={vignetting.amount * 100}
+        standard={100}
+        step={1}
+        digits={0}
+        unit="%"
+        min={0}
+        max={150}
+        onChange={(v) => edit("Corners, amount", (r) => void (r.lens.vignetting.amount = v / 100), "corners")}
+        onDone={endGesture}
+      />
+    </section>
+  );
+}
+
+/** Measures the fringes from edges all over the photo, and says how well. */
+function MeasureFringes({ photo }: { photo: Photo }) {
+  const { recipe, size } = useBench();
+  const change = useLensEdit();
+  const [busy, setBusy] = useState(false);
+  const [said, setSaid] = useState<string | null>(null);
+  const measure = async (): Promise<void> => {
+    setBusy(true);
+    setSaid(null);
+    try {
+      const { pixels, scale } = await coloursOf(photo);
+      const centre = recipe.lens.centre ?? [size[0] / 2, size[1] / 2];
+      const found = measureFringes(pixels, [centre[0] * scale, centre[1] * scale]);
+      if (!found) {
+        setSaid("There are too few crisp edges towards the corners to measure fringes by.");
+        return;
+      }
+      change("Measure the fringes", (l) => {
+        l.fringes = { red: [...found.red], blue: [...found.blue] };
+      });
+      const [red, blue] = found.sigmaPx.map((s) => (s / scale).toFixed(2));
+      setSaid(
+        `Measured from ${found.edges} edges: red ± ${red} px, blue ± ${blue} px at the corner; single edges miss by ${(found.rmsPx / scale).toFixed(2)} px.`,
+      );
+    } catch (error) {
+      notify(`The fringes could not be measured: ${(error as Error).message}`, "error");
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <div className="pb-1.5">
+      <button className="btn btn-sm" disabled={busy} onClick={() => void measure()}>
+        {busy ? "Measuring …" : "Measure the fringes"}
+      </button>
+      {said && (
+        <p role="status" className="mt-1">
+          {said}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,77 @@
+"use client";
+
+import { Line } from "react-konva";
+import { toPlane, toScreen } from "@/client/picture/view";
+import type { Size, Vec2 } from "@/core/geometry";
+import type { SheetColours } from "./colours";
+import { type Projection, onScreen } from "./projection";
+
+/** Lines across the longer side of the picture. */
+const ACROSS = 18;
+const PARTS = 40;
+
+interface Props {
+  projection: Projection;
+  size: Size;
+  sheet: Size;
+  asShot: boolean;
+  colours: SheetColours;
+}
+
+/** A grid over the picture: level and plumb on the corrected one; on the one as shot, a straight grid as the lens bends it. */
+export function GridMark({ projection, size, sheet, asShot, colours }: Props) {
+  const lines = asShot ? bentLines(projection, size) : levelLines(projection, size, sheet);
+  return lines.map((points, i) => (
+    <Line
+      key={i}
+      points={points}
+      stroke={i % 2 ? colours.ink : colours.halo}
+      strokeWidth={1}
+      opacity={0.5}
+      listening={false}
+    />
+  ));
+}
+
+/** Every line twice, so that one is drawn light and the next one dark over it, half a pixel aside. */
+const doubled = (line: readonly Vec2[]): number[][] => [
+  line.flatMap(([x, y]) => [x + 0.5, y + 0.5]),
+  line.flatMap(([x, y]) => [x, y]),
+];
+
+function levelLines({ view }: Projection, size: Size, [width, height]: Size): number[][] {
+  const step = Math.max(...size) / ACROSS;
+  const [x0, y0] = toPlane(view, [0, 0]);
+  const [x1, y1] = toPlane(view, [width, height]);
+  const found: number[][] = [];
+  const [cx, cy] = [size[0] / 2, size[1] / 2];
+  for (let i = Math.ceil((x0 - cx) / step); cx + i * step < x1; i++)
+    found.push(...doubled([toScreen(view, [cx + i * step, y0]), toScreen(view, [cx + i * step, y1])]));
+  for (let j = Math.ceil((y0 - cy) / step); cy + j * step < y1; j++)
+    found.push(...doubled([toScreen(view, [x0, cy + j * step]), toScreen(view, [x1, cy + j * step])]));
+  return found;
+}
+
+function bentLines(projection: Projection, size: Size): number[][] {
+  const { lens } = projection;
+  const step = Math.max(...size) / ACROSS;
+  const [cx, cy] = [size[0] / 2, size[1] / 2];
+  // A little beyond the picture, since barrel draws more of the grid into it.
+  const [halfX, halfY] = [size[0] * 0.56, size[1] * 0.56];
+  const along = (from: Vec2, to: Vec2): number[][] => {
+    const path: Vec2[] = [];
+    for (let i = 0; i <= PARTS; i++) {
+      const ideal: Vec2 = [from[0] + ((to[0] - from[0]) * i) / PARTS, from[1] + ((to[1] - from[1]) * i) / PARTS];
+      if (lens.margin(ideal) <= 0) continue;
+      const p = onScreen(projection, lens.distort(ideal));
+      if (p) path.push(p);
+    }
+    return path.length > 1 ? doubled(path) : [];
+  };
+  const found: number[][] = [];
+  for (let i = -Math.floor(halfX / step); i * step <= halfX; i++)
+    found.push(...along([cx + i * step, cy - halfY], [cx + i * step, cy + halfY]));
+  for (let j = -Math.floor(halfY / step); j * step <= halfY; j++)
+    found.push(...along([cx - halfX, cy + j * step], [cx + halfX, cy + j * step]));
+  return found;
+}

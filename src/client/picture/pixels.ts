@@ -1,0 +1,67 @@
+import type { Rect, Size } from "@/core/geometry";
+import type { ColourPixels } from "@/core/lens";
+import type { Luminance } from "@/core/lines";
+import { previewUrl } from "../api";
+
+/** The closest preview of the photo last asked for, decoded once. */
+let kept: { readonly sha256: string; readonly bitmap: Promise<ImageBitmap> } | null = null;
+
+async function fetched(sha256: string): Promise<ImageBitmap> {
+  const response = await fetch(previewUrl(sha256, "close"));
+  if (!response.ok) throw new Error(`The picture could not be fetched (${response.status}).`);
+  return createImageBitmap(await response.blob(), { colorSpaceConversion: "none", premultiplyAlpha: "none" });
+}
+
+function bitmapOf(sha256: string): Promise<ImageBitmap> {
+  if (kept?.sha256 !== sha256) {
+    const bitmap = fetched(sha256);
+    const own = { sha256, bitmap };
+    kept = own;
+    bitmap.catch(() => {
+      if (kept === own) kept = null;
+    });
+  }
+  return kept.bitmap;
+}
+
+/** The whole photo in colour, in pixels of the preview, and how many of those there are to one of the original. */
+export async function coloursOf(photo: {
+  sha256: string;
+  width: number;
+}): Promise<{ pixels: ColourPixels; scale: number }> {
+  const bitmap = await bitmapOf(photo.sha256);
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  const context = canvas.getContext("2d", { willReadFrequently: true });
+  if (!context) throw new Error("This browser cannot read the picture's pixels.");
+  context.drawImage(bitmap, 0, 0);
+  const { data, width, height } = context.getImageData(0, 0, bitmap.width, bitmap.height);
+  return { pixels: { data, width, height, channels: 4 }, scale: bitmap.width / photo.width };
+}
+
+/**
+ * Brightness of part of a photo. @param area pixels of the original.
+ * @returns the part, in pixels of the preview, and how many of those there are to one of the original.
+ */
+export async function luminanceOf(
+  photo: { sha256: string; width: number; height: number },
+  area: Rect,
+): Promise<{ image: Luminance; scale: number }> {
+  const bitmap = await bitmapOf(photo.sha256);
+  const scale = bitmap.width / photo.width;
+  const left = Math.max(0, Math.floor(area[0] * scale));
+  const top = Math.max(0, Math.floor(area[1] * scale));
+  const size: Size = [
+    Math.max(1, Math.min(bitmap.width, Math.ceil((area[0] + area[2]) * scale)) - left),
+    Math.max(1, Math.min(bitmap.height, Math.ceil((area[1] + area[3]) * scale)) - top),
+  ];
+  const canvas = new OffscreenCanvas(size[0], size[1]);
+  const context = canvas.getContext("2d", { willReadFrequently: true });
+  if (!context) throw new Error("This browser cannot read the picture's pixels.");
+  context.drawImage(bitmap, -left, -top);
+  const { data } = context.getImageData(0, 0, size[0], size[1]);
+  const grey = new Uint8Array(size[0] * size[1]);
+  // Rec. 709 weights.
+  for (let i = 0, p = 0; i < grey.length; i++, p += 4)
+    grey[i] = 0.2126 * data[p]! + 0.7152 * data[p + 1]! + 0.0722 * data[p + 2]! + 0.5;
+  return { image: { data: grey, width: size[0], height: size[1], left, top }, scale };
+}

@@ -1,0 +1,55 @@
+import { turningRadius } from "../brown-conrady";
+import { lightKept } from "../vignetting";
+import { type LensProfile, PROFILE_FORMAT, PROFILE_VERSION, profileSchema } from "./schema";
+
+/** A profile that cannot be used; the message is a sentence for people. */
+export class ProfileError extends Error {
+  override readonly name = "ProfileError";
+}
+
+/** How far the polynomial must go on rising, recorded radius in half diagonals; a little beyond the corner. */
+const REACH = 1.02;
+/** Most that a sound lens moves its corner, as a share of the radius. */
+const MOST_BOW = 0.5;
+
+/**
+ * A profile from parsed JSON, checked.
+ *
+ * @throws ProfileError when it is foreign, of an unknown version, holds wrong numbers, or folds the picture over.
+ */
+export function readProfile(json: unknown): LensProfile {
+  const head = (typeof json === "object" && json !== null ? json : {}) as { format?: unknown; version?: unknown };
+  if (head.format !== PROFILE_FORMAT)
+    throw new ProfileError(`This is not a lens profile: its "format" is not "${PROFILE_FORMAT}".`);
+  if (head.version !== PROFILE_VERSION)
+    throw new ProfileError(
+      `This profile is of version ${JSON.stringify(head.version) ?? "none"}; this program knows version ${PROFILE_VERSION}.`,
+    );
+  const result = profileSchema.safeParse(json);
+  if (!result.success) {
+    const issue = result.error.issues[0]!;
+    throw new ProfileError(`The profile does not hold at "${issue.path.join(".")}": ${issue.message}`);
+  }
+  const profile = result.data;
+  for (const entry of profile.distortion) checkDistortion(profile, entry);
+  for (const { focalMm, red, blue } of profile.fringes)
+    if ([red, blue].some(([a, b]) => Math.abs(a) + Math.abs(b) > 0.05))
+      throw new ProfileError(`At ${focalMm} mm the fringes would move a colour by more than 5 %; no lens does.`);
+  for (const { focalMm, aperture, v } of profile.vignetting)
+    for (let r = 0; r <= 1.001; r += 0.05)
+      if (!(lightKept(v, r) > 0.01) || lightKept(v, r) > 2)
+        throw new ProfileError(
+          `At ${focalMm} mm, f/${aperture}, the fall-off leaves no light, or adds some, at ${r.toFixed(2)} of the corner.`,
+        );
+  return profile;
+}
+
+function checkDistortion({ model }: LensProfile, { focalMm, k, p }: LensProfile["distortion"][number]): void {
+  if (model === "equidistant") return;
+  const turning = turningRadius(k);
+  const recorded = turning * (1 + k[0] * turning ** 2 + k[1] * turning ** 4 + k[2] * turning ** 6);
+  if (turning < Infinity && !(recorded > REACH))
+    throw new ProfileError(`At ${focalMm} mm the distortion folds the picture over inside its corners.`);
+  if (Math.abs(k[0] + k[1] + k[2]) > MOST_BOW || Math.abs(p[0]) + Math.abs(p[1]) > 0.05)
+    throw new ProfileError(`At ${focalMm} mm the distortion moves the corner further than any lens does.`);
+}

@@ -1,0 +1,6 @@
+/** The distortion measured from edges that are straight in reality (plumb-line method). */
+export * from "./advise";
+export * from "./least-squares";
+export * from "./line-fit";
+export * from "./residuals";
+export * from "./solve-traces";

@@ -1,0 +1,27 @@
+/** Part of a picture as brightness, 0…255, with the place of its top-left corner in the whole. */
+export interface Luminance {
+  readonly data: Uint8Array | Uint8ClampedArray | Float32Array;
+  readonly width: number;
+  readonly height: number;
+  /** Pixels of the whole picture; 0, 0 when this is the whole. */
+  readonly left: number;
+  readonly top: number;
+}
+
+/** Brightness at a place of the whole picture (pixel centres at halves), linear between pixels; the border repeats. */
+export function brightnessAt({ data, width, height, left, top }: Luminance, px: number, py: number): number {
+  let x = px - left - 0.5;
+  let y = py - top - 0.5;
+  x = x < 0 ? 0 : x > width - 1 ? width - 1 : x;
+  y = y < 0 ? 0 : y > height - 1 ? height - 1 : y;
+  const x0 = x | 0;
+  const y0 = y | 0;
+  const u = x - x0;
+  const v = y - y0;
+  const a = y0 * width + x0;
+  const right = x0 + 1 < width ? 1 : 0;
+  const below = y0 + 1 < height ? width : 0;
+  const above = data[a]! + (data[a + right]! - data[a]!) * u;
+  const under = data[a + below]! + (data[a + below + right]! - data[a + below]!) * u;
+  return above + (under - above) * v;
+}
