@@ -1,82 +1,84 @@
-import { spawnSync } from "node:child_process";
 import { mkdirSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
-import { embedInJpeg } from "@/server/image/embed";
-import { ascii, rational, short } from "@/server/image/tiff-directory";
-import { camera, plumbEdges } from "./scenes/street-front";
-import { layoutInclude } from "./scenes/write-layout";
+import { develop } from "./camera/develop";
+import { keep } from "./camera/keep";
+import type { LinearPicture } from "./camera/radiance";
+import { record } from "./camera/record";
+import { type Photo, nameOf, photos } from "./photos";
+import { referenceRender, sightOf, wideRender } from "./trace-scene";
+import { type Reference, truthOf, truthText } from "./truth/truth";
 
-/** Re-makes the demo's picture with POV-Ray; an existing render (--from FILE.png) is only developed anew. */
-const root = process.cwd();
-const scenes = path.join(root, "demo/scenes");
-const photos = path.join(root, "demo/photos");
-const work = path.join(root, ".local/render");
-const given = process.argv.indexOf("--from");
-const png = given > 0 ? process.argv[given + 1]! : path.join(work, "street-front.png");
+/**
+ * Re-makes the demo's pictures, their truth, their marker pictures and references. Names of photos may be
+ * given (SM-0415 …); --truth leaves the photos alone and renews what lies beside them.
+ */
+const folder = path.join(process.cwd(), "demo/photos");
+const given = process.argv.slice(2);
+const truthOnly = given.includes("--truth");
+const wanted = given.filter((a) => !a.startsWith("--"));
+const none = { red: [0, 0], blue: [0, 0] } as const;
 
-mkdirSync(work, { recursive: true });
-mkdirSync(photos, { recursive: true });
-writeFileSync(path.join(scenes, "layout.inc"), layoutInclude());
-if (given < 0) {
-  const [w, h] = camera.size;
-  const options = ["street-front.pov", "+L.", `+W${w}`, `+H${h}`, "+A0.2", "+AM2", "+R2", "-D", `+O${png}`];
-  const { status } = spawnSync("povray", options, { cwd: scenes, stdio: "inherit" });
-  if (status !== 0) throw new Error("POV-Ray did not finish; is Debian's povray installed?");
-}
-await develop(png, path.join(photos, "SM-0412.jpg"));
-writeFileSync(path.join(photos, "SM-0412.truth.json"), `${JSON.stringify(truth(), null, 1)}\n`);
-
-/** Fine, even grain, so that the picture is not smoother than a photograph. */
-async function develop(from: string, to: string): Promise<void> {
-  const { data, info } = await sharp(from).removeAlpha().raw().toBuffer({ resolveWithObject: true });
-  let seed = 20261125;
-  const random = (): number => {
-    seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
-    return seed / 4294967296;
-  };
-  for (let i = 0; i < data.length; i += 3) {
-    const shared = random() + random() + random() - 1.5;
-    for (let c = 0; c < 3; c++) {
-      const v = data[i + c]! + 3.2 * shared + 1.2 * (random() - 0.5);
-      data[i + c] = v < 0 ? 0 : v > 255 ? 255 : Math.round(v);
-    }
-  }
-  const raw = { width: info.width, height: info.height, channels: 3 as const };
-  const jpeg = await sharp(data, { raw }).jpeg({ quality: 93, chromaSubsampling: "4:4:4" }).toBuffer();
-  const equivalent = (camera.focalPx / Math.hypot(...camera.size)) * Math.hypot(36, 24);
-  const exif = {
-    main: [
-      ascii(0x010e, "Rendered picture of a place that does not exist"),
-      ascii(0x010f, "Harrow"),
-      ascii(0x0110, "Harrow K3"),
-      short(0x0112, 1),
-      ascii(0x0132, "2026:05:14 10:22:31"),
-    ],
-    exif: [
-      rational(0x829a, 1, 250),
-      rational(0x829d, 80, 10),
-      short(0x8827, 200),
-      ascii(0x9003, "2026:05:14 10:22:31"),
-      rational(0x920a, Math.round(equivalent * 10), 10),
-      short(0xa405, Math.round(equivalent)),
-      ascii(0xa434, "Quarl 16-35 mm"),
-    ],
-    gps: [],
-  };
-  writeFileSync(to, embedInJpeg(jpeg, { icc: null, exif }));
+mkdirSync(path.join(folder, "markers"), { recursive: true });
+mkdirSync(path.join(folder, "references"), { recursive: true });
+for (const photo of photos) {
+  if (wanted.length > 0 && !wanted.includes(nameOf(photo.file))) continue;
+  console.log(photo.file);
+  if (!truthOnly && !photo.kept) await takePhoto(photo);
+  await writeMarkers(photo);
+  const references = await writeReferences(photo);
+  const truth = truthOf(photo.file, photo.scene, sightOf(photo.scene), references);
+  writeFileSync(path.join(folder, `${nameOf(photo.file)}.truth.json`), truthText(truth));
 }
 
-function truth(): object {
-  return {
-    picture: "SM-0412.jpg",
-    size: camera.size,
-    focalPx: camera.focalPx,
-    principal: camera.principal,
-    attitude: { pitch: camera.pitch, yaw: camera.yaw, roll: camera.roll },
-    lens: null,
-    position: camera.position,
-    axes: "x right, y up, z into the wall; metres",
-    plumbs: plumbEdges(),
-  };
+async function takePhoto(photo: Photo): Promise<void> {
+  const { scene, spread } = photo;
+  const grain = (photo.iso ?? 200) / 200;
+  const taken = record(wideRender(scene, spread, 0), scene.camera.size, scene.lens, {
+    gain: photo.gain * 2 ** (photo.ev ?? 0),
+    noise: [2e-4 * grain, 2.5e-6 * grain],
+    seed: Number(photo.file.replace(/\D/g, "")) + 77,
+  });
+  writeFileSync(path.join(folder, photo.file), await keep(taken, photo));
+}
+
+/** The marker spheres through the same lens, without fringes, fall-off or noise. */
+async function writeMarkers({ file, scene, spread }: Photo): Promise<void> {
+  if (scene.edges.length === 0) return;
+  const clean = { ...scene.lens, fringes: none, vignetting: [0, 0, 0] as const };
+  const seen = record(wideRender(scene, spread, 1), scene.camera.size, clean, { gain: 1, noise: [0, 0], seed: 1 });
+  await writePng(seen, path.join(folder, "markers", `${nameOf(file)}.png`));
+}
+
+async function writePng(picture: LinearPicture, file: string): Promise<void> {
+  // Linear, one channel: the middle of a spot is then the middle of its light.
+  const grey = Buffer.from(
+    picture.data.filter((_, i) => i % 3 === 1).map((v) => Math.round(255 * Math.min(1, Math.max(0, v)))),
+  );
+  const raw = { width: picture.width, height: picture.height, channels: 1 as const };
+  await sharp(grey, { raw }).toColourspace("b-w").png({ compressionLevel: 9, palette: false }).toFile(file);
+}
+
+async function writeReferences({ file, scene, references, gain }: Photo): Promise<Reference[]> {
+  if (!references) return [];
+  const { camera } = scene;
+  return Promise.all(
+    (["levelled", "wider"] as const).map(async (is): Promise<Reference> => {
+      const picture = referenceRender(scene, references[is], is === "levelled");
+      const scaled = { ...picture, data: picture.data.map((v) => v * gain) };
+      const raw = { width: picture.width, height: picture.height, channels: 3 as const };
+      const name = `references/${nameOf(file)}-${is}.jpg`;
+      await sharp(develop(scaled, 255), { raw }).jpeg({ quality: 86 }).toFile(path.join(folder, name));
+      return {
+        file: name,
+        is,
+        attitude:
+          is === "levelled"
+            ? { pitch: 0, yaw: Object.values(scene.walls)[0] ?? 0, roll: 0 }
+            : { pitch: camera.pitch, yaw: camera.yaw, roll: camera.roll },
+        size: [picture.width, picture.height],
+        focalPx: (camera.focalPx * picture.width) / (camera.size[0] * references[is]),
+      };
+    }),
+  );
 }

@@ -6,16 +6,22 @@ import { type Recipe, emptyRecipe } from "@/core/recipe";
 import { compile, settle } from "@/core/render";
 import { offVertical } from "@/core/lines";
 import { temporaryFolder } from "@/server/testing";
-import { camera, plumbEdges } from "./scenes/street-front";
-import { type Point, edge, seen } from "../e2e/scene";
+import { type Point, edge, seen, truth } from "../e2e/scene";
+import { streetFront } from "./scenes/street-front";
 
 const folder = temporaryFolder();
+const { camera } = streetFront;
+const plumbs = truth.edges.filter((e) => e.kind === "plumb");
 const [width, height] = camera.size;
 const inPicture = ([x, y]: Point): boolean => x > 0 && y > 0 && x < width && y < height;
 
 function recipeWith(...ids: string[]): Recipe {
   const recipe = emptyRecipe();
-  recipe.camera = { focalPx: camera.focalPx, focalFrom: "metadata", principal: [...camera.principal] };
+  recipe.camera = {
+    focalPx: camera.focalPx,
+    focalFrom: "metadata",
+    principal: [camera.principal[0], camera.principal[1]],
+  };
   recipe.lines = ids.map((id) => ({ id, kind: "plumb", points: edge(id), on: true }));
   return recipe;
 }
@@ -25,7 +31,7 @@ test("the two plumbs of two windows make every plumb edge of the scene vertical 
   expect(recipe.attitude.pitch).toBeCloseTo(camera.pitch, 4);
   expect(recipe.attitude.roll).toBeCloseTo(camera.roll, 4);
   const map = compile(recipe, camera.size);
-  const edges = plumbEdges().map((e) => [seen(e.from), seen(e.to)] as const);
+  const edges = plumbs.map((e) => [seen(e.from), seen(e.to)] as const);
   const visible = edges.filter((ends) => ends.every(inPicture));
   expect(visible.length).toBeGreaterThan(40);
   for (const [a, b] of visible) expect(offVertical(map.fromRecorded(a)!, map.fromRecorded(b)!)).toBeLessThan(0.02);

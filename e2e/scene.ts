@@ -7,7 +7,7 @@ interface Truth {
   principal: [number, number];
   attitude: { pitch: number; yaw: number; roll: number };
   position: [number, number, number];
-  plumbs: { id: string; from: number[]; to: number[] }[];
+  edges: { id: string; kind: string; from: number[]; to: number[] }[];
 }
 
 export type Point = [number, number];
@@ -36,7 +36,7 @@ export function seen([x, y, z]: number[]): Point {
 }
 
 export function edge(id: string): [Point, Point] {
-  const found = truth.plumbs.find((p) => p.id === id);
+  const found = truth.edges.find((p) => p.id === id);
   if (!found) throw new Error(`The scene has no edge ${id}.`);
   return [seen(found.from), seen(found.to)];
 }

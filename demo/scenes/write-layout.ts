@@ -1,11 +1,11 @@
-import { bands, camera, openings, wall, type SceneCamera } from "./street-front";
+import type { Layout, P3, Scene, SceneCamera } from "./scene";
 
 const vec = (v: readonly number[]): string => `<${v.map((n) => n.toFixed(9)).join(",")}>`;
-
-type V3 = [number, number, number];
+const vecs = (list: readonly P3[]): string =>
+  `array[${Math.max(1, list.length)}] {${list.map(vec).join(", ") || "<0,0,0>"}}`;
 
 /** Columns of Ry(yaw)·Rx(pitch)·Rz(roll) (x right, y down, z forward), written out in full. */
-function axes(c: SceneCamera): { right: V3; down: V3; forward: V3 } {
+export function axes(c: Pick<SceneCamera, "pitch" | "yaw" | "roll">): { right: P3; down: P3; forward: P3 } {
   const rad = Math.PI / 180;
   const [sp, cp] = [Math.sin(c.pitch * rad), Math.cos(c.pitch * rad)];
   const [sy, cy] = [Math.sin(c.yaw * rad), Math.cos(c.yaw * rad)];
@@ -18,33 +18,56 @@ function axes(c: SceneCamera): { right: V3; down: V3; forward: V3 } {
 }
 
 /** POV-Ray's axes have y up: flip the sign of y. */
-const up = (v: V3): V3 => [v[0], -v[1], v[2]];
-const scaled = (v: V3, s: number): V3 => [v[0] * s, v[1] * s, v[2] * s];
+const up = (v: P3): P3 => [v[0], -v[1], v[2]];
+const back = (v: P3): P3 => [-v[0], -v[1], -v[2]];
 
-/** The camera as a POV-Ray block; an off-centre principal point is not needed here. */
-export function cameraBlock(c: SceneCamera): string {
-  const a = axes(c);
-  const [w, h] = c.size;
-  return `camera { perspective location ${vec(c.position)}
-  right ${vec(scaled(up(a.right), w / c.focalPx))}
-  up ${vec(scaled(up(scaled(a.down, -1)), h / c.focalPx))}
-  direction ${vec(up(a.forward))} }
+/** The camera as shot, and levelled to face `heading`. */
+function cameraText(c: SceneCamera, heading: number): string {
+  const both = [axes(c), axes({ pitch: 0, yaw: heading, roll: 0 })];
+  return `#declare CamPosition = ${vec(c.position)};
+#declare CamRight = ${vecs(both.map((a) => up(a.right)))}
+#declare CamUp = ${vecs(both.map((a) => up(back(a.down))))}
+#declare CamForward = ${vecs(both.map((a) => up(a.forward)))}
+#declare CamFocal = ${c.focalPx}; #declare CamWidth = ${c.size[0]}; #declare CamHeight = ${c.size[1]};
+#declare CamCylinder = ${c.projection === "cylindrical" ? 1 : 0};
 `;
 }
 
-/** The include file that gives the scene its numbers. */
-export function layoutInclude(): string {
-  const kinds = { window: 0, loading: 1, door: 2 } as const;
-  const rows = openings.map((o) => `  {${kinds[o.kind]}, ${o.x0}, ${o.x1}, ${o.y0}, ${o.y1}}`);
-  return `// Written by demo/render from demo/scenes/street-front.ts; do not edit.
-#declare WallX0 = ${wall.x0};
-#declare WallX1 = ${wall.x1};
-#declare WallHeight = ${wall.height};
-#declare BandCount = ${bands.length};
-#declare Bands = array[${bands.length}] {${bands.join(", ")}}
-#declare OpeningCount = ${openings.length};
-#declare Openings = array[${openings.length}][5] {
-${rows.join(",\n")}
+function numbers(layout: Layout): string {
+  return Object.entries(layout)
+    .map(([name, value]) =>
+      typeof value === "number"
+        ? `#declare ${name} = ${value};`
+        : `#declare ${name} = array[${value.length}] {${value.join(", ")}}\n#declare ${name.replace(/[A-Z]$/, "")}Count = ${value.length};`,
+    )
+    .join("\n");
 }
-${cameraBlock(camera)}`;
+
+/** Where the marker spheres of a scene stand: the middles and ends of its edges, thinned out. */
+export function markersOf(scene: Scene, most = 60): P3[] {
+  const all = scene.edges.flatMap(({ from, to }): P3[] => [
+    from,
+    to,
+    [0, 1, 2].map((i) => (from[i]! + to[i]!) / 2) as unknown as P3,
+  ]);
+  const step = Math.max(1, all.length / most);
+  return Array.from({ length: Math.min(most, all.length) }, (_, i) => all[Math.floor(i * step)]!);
+}
+
+/** Radius of a marker sphere as a share of its distance. */
+export const markerSize = 0.0022;
+
+/** The include file that gives a scene its numbers. `heading` is the wall that the levelled camera faces. */
+export function layoutInclude(scene: Scene, heading: number): string {
+  const markers = markersOf(scene);
+  return `// Written by demo/render from demo/scenes/*.ts; do not edit.
+${cameraText(scene.camera, heading)}
+${numbers(scene.layout)}
+${scene.extra ?? ""}
+#declare MarkerCount = ${markers.length}; #declare MarkerSize = ${markerSize};
+#declare Markers = ${vecs(markers)}
+#declare EdgeCount = ${scene.edges.length};
+#declare EdgeFrom = ${vecs(scene.edges.map((e) => e.from))}
+#declare EdgeTo = ${vecs(scene.edges.map((e) => e.to))}
+`;
 }

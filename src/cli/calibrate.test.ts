@@ -34,7 +34,7 @@ test("small, soft, much compressed pictures of a chart do as well", async () => 
     [429, 430, 431].map(async (n) => {
       const file = path.join(folder, `${n}.jpg`);
       await sharp(chart(n))
-        .resize(640, 480, { fit: "fill" })
+        .resize(640, 427, { fit: "fill" })
         .blur(1.1)
         .modulate({ brightness: 0.7 })
         .jpeg({ quality: 40 })

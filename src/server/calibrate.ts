@@ -44,7 +44,7 @@ export async function calibrateFiles({ pictures, columns, rows, kind }: ChartOrd
     if (size && (size[0] !== grey.width || size[1] !== grey.height))
       throw new Problem(
         422,
-        `${name} has ${grey.width} × ${grey.height} pixels, the first picture ${size[0]} × ${size[1]}; use pictures of one size, all upright or all on their side.`,
+        `${name} has ${grey.width} × ${grey.height} pixels, the first picture ${size[0]} × ${size[1]}; use pictures of one size, all turned the same way.`,
       );
     size = [grey.width, grey.height];
     const chart = findChart(grey, columns, rows, kind);

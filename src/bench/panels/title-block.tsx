@@ -29,7 +29,9 @@ export function TitleBlock({ opened: { photo, sheet }, derived }: { opened: Open
         {photo.name} &nbsp; {grouped(photo.width)} × {grouped(photo.height)}
       </Cell>
       <Cell title="Camera">{photo.camera ?? "not recorded"}</Cell>
-      <Cell title="Lens">{lens || "not recorded"}</Cell>
+      <Cell title={recipe.lens.profile ? `Lens, profile ${recipe.lens.profile}` : "Lens"}>
+        {lens || "not recorded"}
+      </Cell>
       <Cell title={focalFrom === "assumed" ? "Focal length, assumed" : "Focal length"}>
         {grouped(focalPx)} px · {mm.toFixed(0)} mm eq.
       </Cell>

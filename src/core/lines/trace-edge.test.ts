@@ -47,7 +47,7 @@ test("what covers the edge is left out", () => {
   expect(traced.points.filter(([x]) => Math.abs(x - 250) < 18)).toEqual([]);
 });
 
-test("upright strokes as well, and in a cut-out of the picture", () => {
+test("standing strokes as well, and in a cut-out of the picture", () => {
   const flat = picture((x) => 200 + 0.02 * x);
   const cut: Luminance = {
     data: Uint8Array.from({ length: 400 * 100 }, (_, i) =>
@@ -63,8 +63,8 @@ test("upright strokes as well, and in a cut-out of the picture", () => {
   const turned: Luminance = { data: new Uint8Array(width * height), width: height, height: width, left: 0, top: 0 };
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) (turned.data as Uint8Array)[x * height + y] = flat.data[y * width + x]!;
-  const upright = traceEdge(turned, [204, 30], [208, 570])!;
-  expect(Math.abs(upright.points[50]![0] - (200 + 0.02 * upright.points[50]![1]))).toBeLessThan(0.3);
+  const standing = traceEdge(turned, [204, 30], [208, 570])!;
+  expect(Math.abs(standing.points[50]![0] - (200 + 0.02 * standing.points[50]![1]))).toBeLessThan(0.3);
 });
 
 test("where there is no edge, nothing is found", () => {

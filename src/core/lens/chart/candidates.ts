@@ -50,7 +50,7 @@ export function candidates(even: Grey, kind: ChartKind, sigma: number): Candidat
   const reference = peaks[Math.min(peaks.length - 1, 12)]?.v ?? 0;
   return peaks
     .slice(0, MOST * 2)
-    .filter((p) => p.v > LEAST * reference)
+    .filter((p) => p.v > (kind === "lines" ? 4 : 1) * LEAST * reference)
     .flatMap(({ i, v }): Candidate[] => {
       const [x, y] = [i % width, Math.floor(i / width)];
       const turn = patternAbout(soft, x, y, 3 * sigma, kind);
@@ -99,7 +99,7 @@ function patternAbout(
     return re * re + im * im;
   });
   const all = energies.reduce((a, b) => a + b, 0);
-  if (kind === "lines") return all > 0 && (energies[3]! + 0.5 * energies[1]!) / all > 0.35 ? 0 : null;
+  if (kind === "lines") return all > 0 && (energies[3]! + 0.5 * energies[1]!) / all > 0.3 ? 0 : null;
   if (!(energies[1]! / all > 0.5)) return null;
   const [re, im] = power(2);
   return Math.atan2(im, re) / 2;

@@ -121,6 +121,8 @@ function attempt(traces: readonly Trace[], size: Size, terms: Terms): TracedSolu
     for (let round = 0; round < L1_ROUNDS + 6; round++) {
       const seen = fit.residuals.subarray(0, count);
       sigma = Math.max(LEAST_SIGMA, spread(seen));
+      // The prior counts against the noise that is there, not against the one first supposed.
+      weights.fill((sigma / CENTRE_PRIOR.noise) ** 2, count);
       seen.forEach((r, i) => {
         const t = r / (TUKEY * sigma);
         // First least absolute deviations, which a trace that strays for part of its way cannot bend to itself.

@@ -1,0 +1,33 @@
+import { makeLens, profileAt, readProfile, stopsLost } from "@/core/lens";
+import { demoProfiles } from "./profiles";
+import { quarlZoom } from "./quarl";
+
+const size = [3000, 2000] as const;
+const unit = Math.hypot(...size) / 2;
+
+test("the demo's profiles hold", () => {
+  for (const p of demoProfiles) expect(readProfile(JSON.parse(JSON.stringify(p)))).toEqual(p);
+});
+
+test.each([17, 18, 19, 21, 22, 26, 30, 33])(
+  "between measured focal lengths the zoom at %d mm is met within 1 px in the corners, 0.05 stop",
+  (focalMm) => {
+    const at = profileAt(demoProfiles[0]!, { focalMm, aperture: 8 });
+    const truth = quarlZoom(focalMm);
+    const lensOf = (
+      l: { k: readonly [number, number, number]; p: readonly [number, number] },
+      centre: readonly [number, number],
+    ) => makeLens(size, { k: l.k, p: l.p, centre: [1500 + centre[0] * unit, 1000 + centre[1] * unit], amount: 1 });
+    const [ours, real] = [lensOf(at, at.centre), lensOf(truth, truth.offCentre)];
+    for (const corner of [
+      [0, 0],
+      [3000, 0],
+      [0, 2000],
+      [3000, 2000],
+    ] as const) {
+      const [a, b] = [ours.distort(corner), real.distort(corner)];
+      expect(Math.hypot(a[0] - b[0], a[1] - b[1])).toBeLessThan(1);
+    }
+    expect(Math.abs(stopsLost(at.vignetting, 1) - stopsLost(truth.vignetting, 1))).toBeLessThan(0.05);
+  },
+);

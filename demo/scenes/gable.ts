@@ -1,0 +1,55 @@
+import { focalPixels, quarlZoom } from "../lens/quarl";
+import { type Edge, type Scene, type Wall, plumb, rectangle, sill } from "./scene";
+
+/** The gable (i): a round window, and a field of square tiles of known size under it. */
+const wall: Wall = { id: "gable", origin: [0, 0, 0], heading: 0 };
+const half = 4.6;
+const eaves = 6.2;
+const ridge = 10.4;
+const round = { y: 7.3, radius: 0.85 };
+const tile = { size: 0.3, columns: 12, rows: 8, x0: -1.8, y0: 1.6 };
+const windows = [-3.3, 3.3];
+
+const edges: Edge[] = [
+  plumb(wall, "quoin-left", -half, 0.6, eaves - 0.1),
+  plumb(wall, "quoin-right", half, 0.6, eaves - 0.1),
+  ...windows.flatMap((x, i) => rectangle(wall, `window-${i}`, x - 0.76, x + 0.76, 1.84, 4.36, -0.05)),
+  ...rectangle(
+    wall,
+    "field",
+    tile.x0,
+    tile.x0 + tile.columns * tile.size,
+    tile.y0,
+    tile.y0 + tile.rows * tile.size,
+    -0.012,
+  ),
+  sill(wall, "band", -half - 0.07, half + 0.07, 5.4, -0.07),
+  { id: "rake-left", kind: "straight", from: [-half - 0.35, eaves - 0.15, -0.32], to: [0, ridge + 0.169, -0.32] },
+  { id: "rake-right", kind: "straight", from: [half + 0.35, eaves - 0.15, -0.32], to: [0, ridge + 0.169, -0.32] },
+];
+for (let i = 2; i < tile.columns; i += 2)
+  edges.push(plumb(wall, `joint-${i}`, tile.x0 + i * tile.size, tile.y0, tile.y0 + tile.rows * tile.size, -0.01));
+for (let j = 2; j < tile.rows; j += 2)
+  edges.push(sill(wall, `course-${j}`, tile.x0, tile.x0 + tile.columns * tile.size, tile.y0 + j * tile.size, -0.01));
+
+const size = [3000, 2000] as const;
+export const gable: Scene = {
+  pov: "gable",
+  name: "gable",
+  walls: { gable: 0 },
+  edges,
+  layout: {
+    WallX0: -half, WallX1: half, GableHalf: half, WallHeight: 11.4, Eaves: eaves, Ridge: ridge, RoundY: round.y, RoundRadius: round.radius,
+    TileSize: tile.size, TileColumns: tile.columns, TileRows: tile.rows, TileX0: tile.x0, TileY0: tile.y0, WindowX: windows,
+  }, // prettier-ignore
+  camera: {
+    size,
+    focalPx: focalPixels(28, size),
+    principal: [1500, 1000],
+    position: [1.1, 1.6, -12.2],
+    pitch: 13,
+    yaw: -4.2,
+    roll: 0.6,
+  },
+  lens: quarlZoom(28),
+};

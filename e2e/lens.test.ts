@@ -1,0 +1,94 @@
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import type { Browser, Page } from "playwright-core";
+import { address, launch, onPage, openPage, rested, stroke } from "./app";
+import type { Point } from "./scene";
+
+/** Course 1 in the real interface: the profile by one key, the nudge, tracing, fringes. */
+let browser: Browser;
+let page: Page;
+const problems: string[] = [];
+
+beforeAll(async () => {
+  browser = await launch();
+  page = await openPage(browser, problems);
+}, 60_000);
+afterAll(() => browser?.close());
+afterEach(() => expect(problems).toEqual([]));
+
+interface Listed {
+  id: string;
+  name: string;
+  versions: { id: string; name: string }[];
+}
+const fetched = async <T>(route: string): Promise<T> => (await (await fetch(`${address}${route}`)).json()) as T;
+
+/** Opens a fresh version of a demo photo. */
+async function openFresh(name: string): Promise<void> {
+  const mill = (await fetched<{ id: string; name: string }[]>("/api/assignments")).find((a) =>
+    a.name.startsWith("Sallow"),
+  )!;
+  const photo = (await fetched<Listed[]>(`/api/assignments/${mill.id}/photos`)).find((p) => p.name === name)!;
+  const made = await fetch(`${address}/api/photos/${photo.id}/versions`, {
+    method: "POST",
+    body: "{}",
+    headers: { "content-type": "application/json" },
+  });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`${address}/bench/${id}`);
+  await rested(page);
+}
+
+test("Lines opened before Lens: a nudge, once; L takes the profile and says why it fits", async () => {
+  await openFresh("SM-0420.jpg");
+  await page.getByText("The lens comes first").waitFor();
+  await page.keyboard.press("1");
+  await page.getByText("Quarl 16–35 at 24 mm: measured at 24.").waitFor();
+  await page.keyboard.press("l");
+  await page.getByText("Profile Quarl 16–35 taken").waitFor();
+  await page.getByTestId("lens-state").getByText("by profile").waitFor();
+  await page.keyboard.press("2");
+  expect(await page.getByText("The lens comes first").count()).toBe(0);
+  await page.keyboard.press("Control+z");
+  // Said once; it does not come again.
+  await page.getByLabel("Line schedule").or(page.getByText("No plumbs yet")).first().waitFor();
+  expect(await page.getByText("The lens comes first").count()).toBe(0);
+}, 60_000);
+
+test("edges are traced and the lens solved from them; one step back takes trace and solution away", async () => {
+  await openFresh("SM-0417.jpg");
+  await page.keyboard.press("t");
+  await page.keyboard.press("s");
+  const truth = JSON.parse(readFileSync(path.join(__dirname, "../demo/photos/SM-0417.truth.json"), "utf8")) as {
+    edges: { id: string; recorded: Point[] }[];
+    lens: { k: number[] };
+  };
+  for (const [n, id] of ["window-2-left", "frieze", "joint-x-14"].entries()) {
+    const { recorded } = truth.edges.find((e) => e.id === id)!;
+    await stroke(page, await onPage(page, recorded[2]!), await onPage(page, recorded[recorded.length - 3]!));
+    await page.getByRole("button", { name: `Select trace t${n + 1}` }).waitFor();
+  }
+  await page.getByTestId("lens-state").getByText("from traced edges").waitFor();
+  const said = await page.getByTestId("lens-state").innerText();
+  const bow = Number(/(-?[\d.]+) %/.exec(said)![1]);
+  expect(Math.abs(bow - 100 * truth.lens.k.reduce((a, b) => a + b))).toBeLessThan(0.5);
+  await page.keyboard.press("Control+z");
+  await page.getByRole("button", { name: "Select trace t3" }).waitFor({ state: "detached" });
+  await page.getByRole("button", { name: "Select trace t2" }).waitFor();
+}, 90_000);
+
+test("the bow by hand shows a grid while it moves, resets on its own, and fringes are measured from the photo", async () => {
+  await openFresh("SM-0415.jpg");
+  await page.keyboard.press("1");
+  const bow = page.getByLabel("Bow at the corner, %");
+  await bow.fill("-3.5");
+  await bow.press("Enter");
+  await page.getByText("Bow at the corner -3.50 %, set by hand.").waitFor();
+  await page.getByRole("button", { name: "Reset Bow at the corner" }).click();
+  await page.getByText("Nothing set yet.").waitFor();
+  await page.getByRole("button", { name: "Measure the fringes" }).click();
+  await page.getByText(/Measured from \d+ edges/).waitFor({ timeout: 30_000 });
+  const red = Number(await page.getByLabel("Red at the corner, px").inputValue());
+  expect(red).toBeGreaterThan(0.9);
+  expect(red).toBeLessThan(1.4);
+}, 60_000);
