@@ -106,6 +106,7 @@ test("a frame is moved by hand and reset; the lens by numbers; each a step back"
   expect(await page.getByLabel("Width, px").inputValue()).toBe("2000");
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: /Lens/ }).first().click();
+  await page.getByText("Centre and terms").click();
   await page.getByLabel("k1", { exact: true }).fill("-0.05");
   await page.keyboard.press("Enter");
   await page.getByText("Bow at the corner -5.00 %").waitFor();
