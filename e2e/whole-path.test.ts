@@ -187,7 +187,7 @@ test("delivered at full resolution: size, metadata and pixels are what the Bench
   const meta = await sharp(file).metadata();
   expect([meta.width, meta.height]).toEqual([w, h]);
   const tags = await exifr.parse(meta.exif!);
-  expect(tags).toMatchObject({ Make: "Harrow", LensModel: "Quarl 16-35 mm", ExifImageWidth: w, ExifImageHeight: h });
+  expect(tags).toMatchObject({ Make: "Harrow", LensModel: "Ostrey 21 mm", ExifImageWidth: w, ExifImageHeight: h });
   expect(meta.orientation ?? 1).toBe(1);
 
   // The delivery brought to the Bench's scale, against the Bench's own canvas over the same whole screen pixels.
