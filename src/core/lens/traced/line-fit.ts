@@ -1,9 +1,9 @@
 import type { Vec2 } from "../../geometry";
 
-/** A line through points: n · p = offset, n of length 1. */
+/** A line through points: n · p = distance, n of length 1. */
 export interface FittedLine {
   readonly normal: Vec2;
-  readonly offset: number;
+  readonly distance: number;
 }
 
 /** The line of least squared distance (total least squares: the principal axis of the points). Weights ≥ 0. */
@@ -32,5 +32,5 @@ export function fitLine(xs: Float64Array, ys: Float64Array, weights?: ArrayLike<
   }
   const angle = 0.5 * Math.atan2(2 * sxy, sxx - syy);
   const normal: Vec2 = [-Math.sin(angle), Math.cos(angle)];
-  return { normal, offset: normal[0] * mx + normal[1] * my };
+  return { normal, distance: normal[0] * mx + normal[1] * my };
 }

@@ -39,7 +39,7 @@ export function traceResiduals(
     xs[i] = x * by;
     ys[i] = y * by;
   }
-  const { normal, offset } = fitLine(xs, ys, weights);
+  const { normal, distance } = fitLine(xs, ys, weights);
   const [nx, ny] = normal;
   const [k1, k2, k3] = lens.k;
   const residuals = new Float64Array(n);
@@ -54,7 +54,7 @@ export function traceResiduals(
     const gx = (nx - along * x) / radial;
     const gy = (ny - along * y) / radial;
     const gain = Math.sqrt(gx * gx + gy * gy);
-    residuals[i] = gain > 1e-9 ? ((nx * x + ny * y - offset) / gain) * unit : 1e3;
+    residuals[i] = gain > 1e-9 ? ((nx * x + ny * y - distance) / gain) * unit : 1e3;
   }
   return residuals;
 }
