@@ -85,9 +85,9 @@ test("eight traced edges of the reading room give its lens", async () => {
     "window-2-left",
     "window-2-right",
     "window-3-left",
-    "beam-3-near",
     "doorcase-right",
     "frieze",
+    "shelf-cornice",
     "joint-x-14",
     "joint-x-8",
   ];
@@ -99,8 +99,7 @@ test("eight traced edges of the reading room give its lens", async () => {
   });
   const solution = solveTraces(traces, truth.size)!;
   const lens = makeLens(truth.size, { ...solution, p: [0, 0], amount: 1 });
-  // Before, they bow by up to 60 px; the goal is 0.4 px, which the joints of the floor, eight millimetres wide, do not give yet.
-  const bows = truth.edges.map((e) => bowOfTrace(e.recorded.map((p) => lens.undistort(p)))).sort((a, b) => a - b);
-  expect(bows[Math.floor(bows.length * 0.9)]).toBeLessThan(0.4);
-  expect(bows[bows.length - 1]).toBeLessThan(1.3);
+  const worst = (bows: number[]): number => bows.reduce((a, b) => Math.max(a, b));
+  expect(worst(truth.edges.map((e) => bowOfTrace(e.recorded)))).toBeGreaterThan(20);
+  expect(worst(truth.edges.map((e) => bowOfTrace(e.recorded.map((p) => lens.undistort(p)))))).toBeLessThan(0.4);
 }, 60_000);
