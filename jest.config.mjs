@@ -12,6 +12,8 @@ const swc = [
 ];
 const shared = {
   testEnvironment: "node",
+  // Handed in, not looked up in the test's own global each time, which makes loops over pixels several times slower.
+  sandboxInjectedGlobals: ["Math", "Number", "Float64Array", "Float32Array", "Uint8Array", "Array"],
   transform: { "^.+\\.(t|j|mj)sx?$": swc },
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
   transformIgnorePatterns: ["/node_modules/(?!(ml-|d3-|internmap|is-any-array))"],
