@@ -55,3 +55,26 @@ export async function stroke(page: Page, from: Point, to: Point): Promise<void> 
 
 /** Waits until the picture has come to rest under the careful filter. */
 export const rested = (page: Page) => page.waitForSelector("canvas[data-rested]", { timeout: 30_000 });
+
+interface Listed {
+  id: string;
+  name: string;
+  versions: { id: string; name: string }[];
+}
+export const fetched = async <T>(route: string): Promise<T> => (await (await fetch(`${address}${route}`)).json()) as T;
+
+/** Opens a fresh version of a photo of the Sallow Mill. */
+export async function openFresh(page: Page, name: string): Promise<void> {
+  const mill = (await fetched<{ id: string; name: string }[]>("/api/assignments")).find((a) =>
+    a.name.startsWith("Sallow"),
+  )!;
+  const photo = (await fetched<Listed[]>(`/api/assignments/${mill.id}/photos`)).find((p) => p.name === name)!;
+  const made = await fetch(`${address}/api/photos/${photo.id}/versions`, {
+    method: "POST",
+    body: "{}",
+    headers: { "content-type": "application/json" },
+  });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`${address}/bench/${id}`);
+  await rested(page);
+}

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import type { Browser, Page } from "playwright-core";
-import { address, launch, onPage, openPage, rested, stroke } from "./app";
+import { launch, onPage, openFresh, openPage, stroke } from "./app";
 import type { Point } from "./scene";
 
 /** Course 1 in the real interface: the profile by one key, the nudge, tracing, fringes. */
@@ -16,31 +16,8 @@ beforeAll(async () => {
 afterAll(() => browser?.close());
 afterEach(() => expect(problems).toEqual([]));
 
-interface Listed {
-  id: string;
-  name: string;
-  versions: { id: string; name: string }[];
-}
-const fetched = async <T>(route: string): Promise<T> => (await (await fetch(`${address}${route}`)).json()) as T;
-
-/** Opens a fresh version of a demo photo. */
-async function openFresh(name: string): Promise<void> {
-  const mill = (await fetched<{ id: string; name: string }[]>("/api/assignments")).find((a) =>
-    a.name.startsWith("Sallow"),
-  )!;
-  const photo = (await fetched<Listed[]>(`/api/assignments/${mill.id}/photos`)).find((p) => p.name === name)!;
-  const made = await fetch(`${address}/api/photos/${photo.id}/versions`, {
-    method: "POST",
-    body: "{}",
-    headers: { "content-type": "application/json" },
-  });
-  const { id } = (await made.json()) as { id: string };
-  await page.goto(`${address}/bench/${id}`);
-  await rested(page);
-}
-
 test("Lines opened before Lens: a nudge, once; L takes the profile and says why it fits", async () => {
-  await openFresh("SM-0420.jpg");
+  await openFresh(page, "SM-0420.jpg");
   await page.getByText("The lens comes first").waitFor();
   await page.keyboard.press("1");
   await page.getByText("Quarl 16–35 at 24 mm: measured at 24.").waitFor();
@@ -56,7 +33,7 @@ test("Lines opened before Lens: a nudge, once; L takes the profile and says why 
 }, 60_000);
 
 test("edges are traced and the lens solved from them; one step back takes trace and solution away", async () => {
-  await openFresh("SM-0417.jpg");
+  await openFresh(page, "SM-0417.jpg");
   await page.keyboard.press("t");
   await page.keyboard.press("s");
   const truth = JSON.parse(readFileSync(path.join(__dirname, "../demo/photos/SM-0417.truth.json"), "utf8")) as {
@@ -78,7 +55,7 @@ test("edges are traced and the lens solved from them; one step back takes trace 
 }, 90_000);
 
 test("the bow by hand shows a grid while it moves, resets on its own, and fringes are measured from the photo", async () => {
-  await openFresh("SM-0415.jpg");
+  await openFresh(page, "SM-0415.jpg");
   await page.keyboard.press("1");
   const bow = page.getByLabel("Bow at the corner, %");
   await bow.fill("-3.5");

@@ -1,4 +1,4 @@
-import { useMemo } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";
 import { outOfTrue } from "@/core/lines";
@@ -21,9 +21,13 @@ export interface LineRow {
 export function useDerived() {
   const recipe = useBench((s) => s.recipe);
   const size = useBench((s) => s.size);
-  return useMemo(() => {
+  const moving = useBench((s) => s.gesture !== null);
+  // The ratio of the frame when things last rested.
+  const [rested, setRested] = useState<number | null>(null);
+  const meanwhile = moving ? rested : null;
+  const derived = useMemo(() => {
     const settled = withCamera(recipe, size);
-    const map = compile(settled, size);
+    const map = compile(settled, size, meanwhile);
     const { solution, messages } = solveRecipe(settled, size);
     const names = bubbleNames(recipe.lines);
     const shares = new Map(solution.lines.map((l) => [l.id, l]));
@@ -44,7 +48,13 @@ export function useDerived() {
         };
       });
     return { recipe: settled, map, solution, messages, rows, names };
-  }, [recipe, size]);
+  }, [recipe, size, meanwhile]);
+  const ratio = derived.map.frame[2] / derived.map.frame[3];
+  useEffect(() => {
+    // eslint-disable-next-line react-hooks/set-state-in-effect -- costs no second solve: it counts only once things move
+    if (!moving) setRested(ratio);
+  }, [moving, ratio]);
+  return derived;
 }
 
 export type Derived = ReturnType<typeof useDerived>;

@@ -9,6 +9,7 @@ export const KEYS: readonly (readonly [string, string])[] = [
   ["1 – 6", "Course"],
   ["P", "Draw plumbs"],
   ["T", "Trace an edge for the lens"],
+  ["B", "Pull a bowed edge straight"],
   ["M", "Move the picture, select marks"],
   ["N", "New plumb in the middle"],
   ["J / K", "Next / previous line"],
@@ -75,6 +76,9 @@ function press(event: KeyboardEvent): boolean {
       return true;
     case "t":
       bench.set({ course: "lens", tool: "taut" });
+      return true;
+    case "b":
+      bench.set({ course: "lens", tool: "pull", view: "corrected" });
       return true;
     case "m":
       bench.set({ tool: "move" });

@@ -1,9 +1,9 @@
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
+import { compute } from "@/client/compute";
 import { luminanceOf } from "@/client/picture/pixels";
 import type { Vec2 } from "@/core/geometry";
-import { type Trace, type TracedSolution, solveTraces } from "@/core/lens";
-import { traceEdge } from "@/core/lines";
+import type { Trace, TracedSolution } from "@/core/lens";
 import type { Recipe } from "@/core/recipe";
 import { notify } from "@/ui";
 import { newLineId } from "./line-edits";
@@ -28,9 +28,12 @@ export const withTraces = (lens: Recipe["lens"], { k, centre }: TracedSolution):
 });
 
 /** Solves the lens anew from what is traced; nothing happens without a trace. */
-export function solveFromTraces({ edit, recipe, size }: Pick<BenchState, "edit" | "recipe" | "size">): void {
-  const solution = solveTraces(tracesOf(recipe), size);
-  if (solution) edit("Lens from traced edges", (r) => void (r.lens = withTraces(r.lens, solution)));
+export async function solveFromTraces(bench: () => BenchState): Promise<void> {
+  const { recipe, size, versionId } = bench();
+  const solution = await compute().solveTraces(tracesOf(recipe), size);
+  const { edit, versionId: now } = bench();
+  if (solution && now === versionId)
+    edit("Lens from traced edges", (r) => void (r.lens = withTraces(r.lens, solution)));
 }
 
 /**
@@ -44,9 +47,7 @@ export async function addTaut(bench: () => BenchState, photo: Photo, [from, to]:
   const area = [x0, y0, Math.max(from[0], to[0]) + reach - x0, Math.max(from[1], to[1]) + reach - y0] as const;
   try {
     const { image, scale } = await luminanceOf(photo, area);
-    const traced = traceEdge(image, [from[0] * scale, from[1] * scale], [to[0] * scale, to[1] * scale]);
-    const { edit, recipe, size, set, versionId: now } = bench();
-    if (now !== versionId) return;
+    const traced = await compute().traceEdge(image, [from[0] * scale, from[1] * scale], [to[0] * scale, to[1] * scale]);
     if (!traced) {
       notify("No edge runs from one end to the other there. Draw along one with some contrast, end to end.");
       return;
@@ -54,8 +55,11 @@ export async function addTaut(bench: () => BenchState, photo: Photo, [from, to]:
     const id = newLineId();
     const points = traced.points.map(([x, y]): [number, number] => [x / scale, y / scale]);
     const line: Recipe["lines"][number] = { id, kind: "taut", points, on: true };
+    const { recipe, size } = bench();
     const solves = recipe.lens.from === "none" || recipe.lens.from === "traced";
-    const solution = solves ? solveTraces(tracesOf({ lines: [...recipe.lines, line] }), size) : null;
+    const solution = solves ? await compute().solveTraces(tracesOf({ lines: [...recipe.lines, line] }), size) : null;
+    const { edit, set, versionId: now } = bench();
+    if (now !== versionId) return;
     edit("Trace an edge", (r) => {
       r.lines.push(line);
       if (solution) r.lens = withTraces(r.lens, solution);

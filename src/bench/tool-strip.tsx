@@ -49,9 +49,21 @@ const TAUT: Tool = {
   ),
 };
 
+const PULL: Tool = {
+  name: "pull",
+  label: "Pull",
+  key: "B",
+  icon: icon(
+    <>
+      <path d="M2 11C6 4 12 4 16 11" />
+      <path d="M9 9v6M9 15l-2-2.2M9 15l2-2.2" />
+    </>,
+  ),
+};
+
 /** Only the current course's tools. */
 const TOOLS: Readonly<Partial<Record<CourseKey, readonly Tool[]>>> = {
-  lens: [MOVE, TAUT],
+  lens: [MOVE, TAUT, PULL],
   lines: [MOVE, PLUMB],
   frame: [MOVE],
 };

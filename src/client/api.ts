@@ -60,6 +60,13 @@ export interface Measured extends Calibration {
   profile: LensProfile;
 }
 
+/** Focal length and the sensor's longer side, mm, as last stated by hand for a camera. */
+export interface StatedCamera {
+  camera: string;
+  focalMm: number;
+  sensorMm: number;
+}
+
 export interface Delivery {
   id: string;
   state: "queued" | "rendering" | "done" | "failed" | "cancelled";
@@ -127,6 +134,8 @@ export const api = {
     assignmentId: string,
     order: { photoIds: string[]; columns: number; rows: number; kind: "checker" | "lines" },
   ) => call<Measured>(`/api/assignments/${assignmentId}/calibrations`, "POST", order),
+  statedCamera: (camera: string) => call<StatedCamera | null>(`/api/cameras?camera=${encodeURIComponent(camera)}`),
+  stateCamera: (stated: StatedCamera) => call<StatedCamera>("/api/cameras", "PUT", stated),
   cancelDelivery: (id: string) => call<Delivery>(`/api/deliveries/${id}`, "PATCH", { cancelled: true }),
 };
 

@@ -4,7 +4,7 @@ import type { Size } from "@/core/geometry";
 import { type CourseKey, type Recipe, emptyRecipe } from "@/core/recipe";
 import { withSolvedAttitude } from "@/core/render";
 
-export type ToolName = "move" | "plumb" | "taut" | "frame";
+export type ToolName = "move" | "plumb" | "taut" | "pull" | "frame";
 export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict";
 
 interface Step {

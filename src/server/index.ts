@@ -12,4 +12,5 @@ export * from "./versions";
 export * from "./deliveries";
 export * from "./calibrate";
 export * from "./profiles";
+export * from "./stated-cameras";
 export * from "./problem";

@@ -1,6 +1,6 @@
 "use client";
 
-import { Line } from "react-konva";
+import { Shape } from "react-konva";
 import { toPlane, toScreen } from "@/client/picture/view";
 import type { Size, Vec2 } from "@/core/geometry";
 import type { SheetColours } from "./colours";
@@ -21,16 +21,23 @@ interface Props {
 /** A grid over the picture: level and plumb on the corrected one; on the one as shot, a straight grid as the lens bends it. */
 export function GridMark({ projection, size, sheet, asShot, colours }: Props) {
   const lines = asShot ? bentLines(projection, size) : levelLines(projection, size, sheet);
-  return lines.map((points, i) => (
-    <Line
-      key={i}
-      points={points}
-      stroke={i % 2 ? colours.ink : colours.halo}
-      strokeWidth={1}
-      opacity={0.5}
+  return (
+    <Shape
       listening={false}
+      perfectDrawEnabled={false}
+      opacity={0.5}
+      sceneFunc={(context) => {
+        context.setAttr("lineWidth", 1);
+        lines.forEach((points, i) => {
+          context.setAttr("strokeStyle", i % 2 ? colours.ink : colours.halo);
+          context.beginPath();
+          context.moveTo(points[0]!, points[1]!);
+          for (let j = 2; j < points.length; j += 2) context.lineTo(points[j]!, points[j + 1]!);
+          context.stroke();
+        });
+      }}
     />
-  ));
+  );
 }
 
 /** Every line twice, so that one is drawn light and the next one dark over it, half a pixel aside. */

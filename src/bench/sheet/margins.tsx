@@ -4,9 +4,8 @@ import { Circle, Group, Line, Rect, Text } from "react-konva";
 import type { View } from "@/client/picture/view";
 import type { Vec2 } from "@/core/geometry";
 import type { SheetColours } from "./colours";
-import { MARGIN, rulerStep, spread } from "./layout";
-
-const FONT = "'Barlow Semi Condensed', sans-serif";
+import { MARGIN, spread } from "./layout";
+import { FONT, Ruler } from "./ruler";
 
 export interface Bubble {
   readonly id: string;
@@ -58,53 +57,6 @@ export function Margins({ sheet: [width, height], view, bubbles, colours }: Prop
       ))}
     </Group>
   );
-}
-
-interface RulerProps {
-  length: number;
-  start: number;
-  shift: number;
-  scale: number;
-  colours: SheetColours;
-  across?: boolean;
-}
-
-function Ruler({ length, start, shift, scale, colours, across = false }: RulerProps) {
-  const step = rulerStep(scale);
-  const minor = step >= 10 ? step / 10 : 1;
-  const first = Math.ceil((start - shift) / scale / minor);
-  const last = Math.floor((length - shift) / scale / minor);
-  const perStep = Math.round(step / minor);
-  const base = across ? MARGIN.top : MARGIN.left;
-  const marks: React.ReactNode[] = [];
-  for (let i = first; i <= last && marks.length < 900; i++) {
-    const at = Math.round(i * minor * scale + shift) + 0.5;
-    const major = i % perStep === 0;
-    const tick = major ? 9 : i % 5 === 0 ? 6 : 4;
-    marks.push(
-      <Line
-        key={i}
-        points={across ? [at, base, at, base - tick] : [base, at, base - tick, at]}
-        stroke={colours.faint}
-        strokeWidth={1}
-      />,
-    );
-    if (major)
-      marks.push(
-        <Text
-          key={`t${i}`}
-          x={across ? at + 3 : base - 11}
-          y={across ? base - 21 : at - 4}
-          rotation={across ? 0 : -90}
-          text={`${Math.round(i * minor)}`}
-          fontSize={10.5}
-          fontFamily={FONT}
-          fill={colours.faint}
-          offsetY={across ? 0 : 10}
-        />,
-      );
-  }
-  return <>{marks}</>;
 }
 
 /** Middle of the bubbles' row in the top margin, and of their column in the left one, CSS pixels. */

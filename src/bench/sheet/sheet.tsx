@@ -10,6 +10,7 @@ import type { Rect, Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { AS_SHOT, planeExtent } from "@/core/render";
 import type { Derived } from "../derived";
+import { LOOK, type Look } from "../look-at";
 import { addTaut } from "../taut-edits";
 import { useSheetColours } from "./colours";
 import { FrameMark } from "./frame-mark";
@@ -40,8 +41,13 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
   const map = asShot ? AS_SHOT : (held ?? derived.map);
   const lens = derived.map.lens;
   const whole: Rect = useMemo(() => [0, 0, size[0], size[1]], [size]);
-  const extent = useMemo(() => (asShot ? whole : planeExtent(held ?? derived.map)), [asShot, whole, held, derived.map]);
-  const { view, isFitted, fit, zoom, pan, rebase } = useView(sheet, extent);
+  // Pulling changes the map, which must be seen, but a fitted view must not follow it meanwhile.
+  const [heldExtent, setHeldExtent] = useState<Rect | null>(null);
+  const extent = useMemo(
+    () => heldExtent ?? (asShot ? whole : planeExtent(held ?? derived.map)),
+    [heldExtent, asShot, whole, held, derived.map],
+  );
+  const { view, isFitted, fit, zoom, pan, show, rebase } = useView(sheet, extent);
   const projection: Projection = useMemo(
     () => ({ map, lens: holding ? NO_LENS : lens, view }),
     [map, lens, holding, view],
@@ -68,7 +74,11 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     onPan: pan,
     onTrace: (ends) => void addTaut(useBench.getState, photo, ends),
     onBegin: () => setHeld(asShot ? null : derived.map),
-    onEnd: () => setHeld(null),
+    onEnd: () => {
+      setHeld(null);
+      setHeldExtent(null);
+    },
+    onHoldView: () => setHeldExtent(extent),
   });
   const { drawing, kind, heldEnd, pointer, cursor } = gestures;
 
@@ -109,8 +119,17 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
       else if (detail === "out") zoom(view.scale / 1.4);
       else if (detail === "actual") zoom(1);
     };
+    const onLook = (event: Event): void => {
+      const { at, scale } = (event as CustomEvent<Look>).detail;
+      const plane = map.fromRecorded(at);
+      if (plane) show(plane, scale);
+    };
     window.addEventListener("bench-zoom", onKey);
-    return () => window.removeEventListener("bench-zoom", onKey);
+    window.addEventListener(LOOK, onLook);
+    return () => {
+      window.removeEventListener("bench-zoom", onKey);
+      window.removeEventListener(LOOK, onLook);
+    };
   });
 
   const gridShown = grid || (course === "lens" && gesture !== null);

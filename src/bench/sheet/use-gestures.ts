@@ -4,6 +4,7 @@ import { toPlane } from "@/client/picture/view";
 import { type Rect, type Vec2, distance2 } from "@/core/geometry";
 import { endsOf } from "@/core/recipe";
 import { addPlumb, moveBy, moveEnd } from "../line-edits";
+import { type Pull, pulled } from "../tools/bow-tool";
 import { type Handle, draggedFrame, handleAt } from "../tools/frame-tool";
 import { IDLE, type PlumbCommand, type PlumbState, type PointerInput, plumbTool } from "../tools/plumb-tool";
 import { type Projection, hitTest, recordedAt } from "./projection";
@@ -23,11 +24,14 @@ interface Parts {
   /** A gesture that edits begins or ends. */
   onBegin(): void;
   onEnd(): void;
+  /** A gesture begins that changes the picture under the pointer: it is to be seen, but the view must stay. */
+  onHoldView(): void;
 }
 
 type Running =
   | { readonly kind: "pan"; last: Vec2 }
   | { readonly kind: "frame"; readonly handle: Handle; readonly from: Vec2; readonly rect: Rect; readonly key: string }
+  | { readonly kind: "pull"; readonly pull: Pull; readonly projection: Projection; readonly key: string }
   | {
       readonly kind: "line";
       state: PlumbState;
@@ -40,7 +44,7 @@ type Running =
 let gestureCount = 0;
 
 /** The pointer on the sheet: hands its events to the tool in hand and carries out what the tool says. */
-export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin, onEnd }: Parts) {
+export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin, onEnd, onHoldView }: Parts) {
   const bench = useBench();
   const running = useRef<Running | null>(null);
   const [drawing, setDrawing] = useState<readonly [Vec2, Vec2] | null>(null);
@@ -50,6 +54,7 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
   const kind: "taut" | "plumb" = bench.course === "lens" && bench.tool === "taut" ? "taut" : "plumb";
   const draws = (kind === "taut" || (bench.course === "lines" && bench.tool === "plumb")) && !bench.holding;
   const editsLines = (bench.course === "lines" || bench.course === "lens") && bench.marks && !bench.holding;
+  const pulls = bench.course === "lens" && bench.tool === "pull" && bench.view === "corrected" && !bench.holding;
   const editsFrame = bench.course === "frame" && bench.view === "corrected" && !bench.holding;
 
   const carryOut = (commands: readonly PlumbCommand[], key: string): void => {
@@ -117,6 +122,13 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
       return;
     }
     const recorded = recordedAt(projection, screen);
+    if (pulls) {
+      if (!recorded) return beginPan();
+      const { map, lens } = projection;
+      onHoldView();
+      running.current = { kind: "pull", pull: { recorded, map, lens, settings: bench.recipe.lens }, projection, key };
+      return;
+    }
     const shown = bench.recipe.lines.filter((l) => (l.kind === "taut") === (bench.course === "lens"));
     const hit =
       editsLines && !(draws && kind === "taut")
@@ -143,6 +155,9 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
     if (run.kind === "pan") {
       onPan([screen[0] - run.last[0], screen[1] - run.last[1]]);
       run.last = screen;
+    } else if (run.kind === "pull") {
+      const lens = pulled(run.pull, bench.size, toPlane(run.projection.view, screen));
+      if (lens) bench.edit("Pull the bow", (r) => void (r.lens = lens), run.key);
     } else if (run.kind === "frame") {
       const plane = toPlane(projection.view, screen);
       const rect = draggedFrame(run.rect, run.handle, [plane[0] - run.from[0], plane[1] - run.from[1]], ratio);
@@ -167,7 +182,7 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
     if (run.kind === "line") {
       const recorded = recordedAt(run.projection, screen);
       step(recorded ? { type: "up", at: recorded, far: distance2(screen, run.from) >= FAR } : { type: "cancel" });
-    } else if (run.kind === "frame") bench.endGesture();
+    } else if (run.kind === "frame" || run.kind === "pull") bench.endGesture();
     finish();
   };
 
@@ -175,7 +190,7 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
     const run = running.current;
     if (!run) return;
     if (run.kind === "line") step({ type: "cancel" });
-    if (run.kind === "frame") bench.undo();
+    if ((run.kind === "frame" || run.kind === "pull") && bench.gesture === run.key) bench.undo();
     finish();
   };
 
@@ -206,7 +221,7 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
     kind,
     heldEnd: heldLine && heldId ? endsOf(heldLine)[heldId.end] : null,
     pointer,
-    cursor: space ? "grab" : draws ? "crosshair" : "default",
+    cursor: space ? "grab" : pulls ? "move" : draws ? "crosshair" : "default",
     handlers: { onPointerDown: down, onPointerMove: move, onPointerUp: up, onPointerCancel: cancel },
   };
 }

@@ -22,7 +22,10 @@ export function useView(sheet: Vec2, extent: Rect) {
     const to = move(toPlane(own, middle));
     if (to) setOwn({ scale: own.scale, shift: [middle[0] - to[0] * own.scale, middle[1] - to[1] * own.scale] });
   };
-  return { view, isFitted: own === null, fit, zoom, pan, rebase };
+  /** Brings a place of the plane to the middle of the field. */
+  const show = (plane: Vec2, scale: number): void =>
+    setOwn({ scale, shift: [x + w / 2 - plane[0] * scale, y + h / 2 - plane[1] * scale] });
+  return { view, isFitted: own === null, fit, zoom, pan, show, rebase };
 }
 
 /** The size of an element, followed as it changes; [0, 0] before it is known. */

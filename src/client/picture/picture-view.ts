@@ -11,7 +11,7 @@ export interface Pane {
   readonly optics: Optics | null;
 }
 
-type Uniform = "cells" | "photo" | "fine" | "optics" | "fringes" | "vignetting";
+type Uniform = "cells" | "photo" | "fine" | "optics" | "fringes" | "vignetting" | "calm";
 
 /** Cells of the sampled map across a pane's longer side; the error stays far below a screen pixel. */
 const CELLS = 96;
@@ -45,7 +45,7 @@ export class PictureView {
       throw new Error(`The picture's program does not link: ${gl.getProgramInfoLog(program)}`);
     gl.useProgram(program);
     const at = (name: string) => gl.getUniformLocation(program, name);
-    const names: readonly Uniform[] = ["cells", "photo", "fine", "optics", "fringes", "vignetting"];
+    const names: readonly Uniform[] = ["cells", "photo", "fine", "optics", "fringes", "vignetting", "calm"];
     this.place = Object.fromEntries(names.map((name) => [name, at(name)])) as typeof this.place;
     gl.uniform1i(at("picture"), 0);
     gl.uniform1i(at("grid"), 1);
@@ -116,6 +116,7 @@ export class PictureView {
     const { gl, place } = this;
     gl.uniform3f(place.optics, optics?.centre[0] ?? 0, optics?.centre[1] ?? 0, optics?.unit ?? 1);
     gl.uniform4f(place.fringes, ...(optics ? ([...optics.red, ...optics.blue] as const) : ([0, 0, 0, 0] as const)));
+    gl.uniform2f(place.calm, optics?.calm.purple ?? 0, optics?.calm.green ?? 0);
     gl.uniform4f(
       place.vignetting,
       ...(optics && hasVignetting(optics) ? ([...optics.vignetting, optics.amount] as const) : ([0, 0, 0, 0] as const)),

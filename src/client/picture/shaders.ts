@@ -1,3 +1,5 @@
+import { CALM_EDGE, CALM_REACH, CALM_TAPS } from "@/core/render";
+
 export const VERTEX = `#version 300 es
 out vec2 place;
 void main() {
@@ -23,6 +25,8 @@ uniform bool fine;
 uniform vec3 optics;
 uniform vec4 fringes;
 uniform vec4 vignetting;
+// Purple and green along hard edges: how far to take them out.
+uniform vec2 calm;
 in vec2 place;
 out vec4 colour;
 
@@ -61,6 +65,25 @@ vec3 taken(vec2 at, vec2 shrink) {
 vec3 toLinear(vec3 v) { return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v)); }
 vec3 fromLinear(vec3 v) { return mix(v * 12.92, 1.055 * pow(max(v, 1e-6), vec3(1.0 / 2.4)) - 0.055, step(0.0031308, v)); }
 
+const vec2 AROUND[${CALM_TAPS.length}] = vec2[](${CALM_TAPS.map(([x, y]) => `vec2(${(x / CALM_REACH).toFixed(6)}, ${(y / CALM_REACH).toFixed(6)})`).join(", ")});
+
+/** As core/render/calm.ts does for the delivery. */
+vec3 calmed(vec3 rgb, vec2 at) {
+  float excess = min(rgb.r, rgb.b) - rgb.g;
+  float lead = rgb.g - max(rgb.r, rgb.b);
+  if (!(excess > 0.0 && calm.x > 0.0) && !(lead > 0.0 && calm.y > 0.0)) return rgb;
+  float least = 1.0, most = 0.0;
+  for (int i = 0; i < ${CALM_TAPS.length}; i++) {
+    float g = textureLod(picture, (at + AROUND[i] * ${CALM_REACH.toFixed(1)}) / photo, 0.0).g;
+    least = min(least, g);
+    most = max(most, g);
+  }
+  float gate = smoothstep(${CALM_EDGE[0].toFixed(3)}, ${CALM_EDGE[1].toFixed(3)}, most - least);
+  if (excess > 0.0) rgb.rb -= excess * calm.x * gate;
+  else rgb.g -= lead * calm.y * gate;
+  return rgb;
+}
+
 void main() {
   vec2 g = place * cells;
   vec2 cell = clamp(floor(g), vec2(0.0), cells - 1.0);
@@ -88,6 +111,7 @@ void main() {
       float kept = max(1.0 / 64.0, 1.0 + squared * (vignetting.x + squared * (vignetting.y + squared * vignetting.z)));
       rgb = fromLinear(min(toLinear(clamp(rgb, 0.0, 1.0)) * pow(kept, -vignetting.w), 1.0));
     }
+    rgb = calmed(rgb, at.xy);
   }
   colour = vec4(clamp(rgb, 0.0, 1.0), 1.0) * cover;
 }`;

@@ -5,6 +5,7 @@ export * from "./fringes";
 export * from "./lens";
 export * from "./measure-fringes";
 export * from "./vignetting";
+export * from "./pulled-bow";
 export * from "./profile";
 export * from "./traced";
 export * from "./chart";

@@ -2,3 +2,4 @@
 export * from "./out-of-true";
 export * from "./luminance";
 export * from "./trace-edge";
+export * from "./contrast-places";

@@ -11,12 +11,14 @@ export interface Course {
   laid(recipe: Recipe): boolean;
 }
 
-const lensNumbers = ({ lens: { k, p, fringes, vignetting } }: Recipe): number[] => [
+const lensNumbers = ({ lens: { k, p, fringes, vignetting, calm } }: Recipe): number[] => [
   ...k,
   ...p,
   ...fringes.red,
   ...fringes.blue,
   ...vignetting.v,
+  calm.purple,
+  calm.green,
 ];
 
 /** The six courses in the order of the job. To add one, mark it ready and say when it is laid. */

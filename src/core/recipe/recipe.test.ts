@@ -19,6 +19,7 @@ test("a full recipe survives the round trip unchanged", () => {
       amount: 1,
       fringes: { red: [0.0004, 0.0003], blue: [-0.0006, 0] },
       vignetting: { v: [-0.4, -0.1, 0], amount: 1 },
+      calm: { purple: 0.5, green: 0.25 },
     },
     lines: [
       {

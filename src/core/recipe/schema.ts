@@ -36,6 +36,10 @@ const lens = z.strictObject({
       amount: z.number().min(0).max(1.5).default(1),
     })
     .prefault({}),
+  calm: z
+    .strictObject({ purple: z.number().min(0).max(1).default(0), green: z.number().min(0).max(1).default(0) })
+    .prefault({})
+    .describe("How far purple and green along hard edges are taken out"),
 });
 
 const line = z.strictObject({

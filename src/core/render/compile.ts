@@ -99,22 +99,27 @@ function coveredOutline(size: Size, lens: Lens, toPlane: Mat3): Vec2[] {
   return seen.length < 3 ? [] : withoutCollinear(seen, OUTLINE_TOLERANCE);
 }
 
-function chooseFrame(recipe: SettledRecipe, size: Size, outline: readonly Vec2[]): Rect {
+function chooseFrame(recipe: SettledRecipe, size: Size, outline: readonly Vec2[], meanwhile: number | null): Rect {
   const whole: Rect = [0, 0, size[0], size[1]];
   const { on, rule, ratio, rect } = recipe.frame;
   if (!on) return whole;
   if (rule === "free") return rect ?? whole;
-  const clean = cleanFrame(outline, ratio);
+  const clean = cleanFrame(outline, ratio ?? meanwhile);
   return clean ? wholePixels(clean) : whole;
 }
 
-/** The one map of a settled recipe; see CompiledMap. Pure: the same recipe gives the same map. */
-export function compile(recipe: SettledRecipe, size: Size): CompiledMap {
+/**
+ * The one map of a settled recipe; see CompiledMap. Pure: the same recipe gives the same map.
+ *
+ * @param meanwhile width / height that a clean frame of any ratio is held to while something moves: finding the best
+ * ratio takes several times as long as all the rest.
+ */
+export function compile(recipe: SettledRecipe, size: Size, meanwhile: number | null = null): CompiledMap {
   const lens = lensOf(recipe, size);
   const toPlane = planeHomography(recipe);
   const [a, b, c, d, e, f, g, h, i] = invert3(toPlane);
   const outline = coveredOutline(size, lens, toPlane);
-  const frame = chooseFrame(recipe, size, outline);
+  const frame = chooseFrame(recipe, size, outline, meanwhile);
 
   const toRecorded = (x: number, y: number, out: Float64Array): void => {
     const w = g * x + h * y + i;

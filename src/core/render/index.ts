@@ -5,3 +5,4 @@ export * from "./sample-grid";
 export * from "./kernels";
 export * from "./resample";
 export * from "./optics";
+export * from "./calm";

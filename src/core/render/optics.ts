@@ -1,5 +1,6 @@
 import type { Vec2 } from "../geometry";
 import { type Fringe, type Vignetting, lightKept } from "../lens";
+import { type Calm, isCalming } from "./calm";
 import type { SettledRecipe } from "./settle";
 
 /**
@@ -16,6 +17,8 @@ export interface Optics {
   readonly vignetting: Vignetting;
   /** Share of the vignetting to take out. */
   readonly amount: number;
+  /** Colour along hard edges to take out. */
+  readonly calm: Calm;
 }
 
 const isZero = (numbers: readonly number[]): boolean => numbers.every((n) => n === 0);
@@ -32,8 +35,9 @@ export function opticsOf({ lens }: SettledRecipe, size: readonly [number, number
     blue: lens.fringes.blue,
     vignetting: lens.vignetting.v,
     amount: lens.vignetting.amount,
+    calm: lens.calm,
   };
-  return hasFringes(optics) || hasVignetting(optics) ? optics : null;
+  return hasFringes(optics) || hasVignetting(optics) || isCalming(optics.calm) ? optics : null;
 }
 
 /** Darkest corner that is still lightened, so that a wrong number does not turn noise into picture: six stops. */

@@ -1,3 +1,4 @@
+import { calmEdge, isCalming } from "./calm";
 import type { CompiledMap } from "./compile";
 import type { KernelName } from "./kernels";
 import { type Optics, gainTable, hasFringes, hasVignetting, relit } from "./optics";
@@ -112,6 +113,7 @@ function pixelWriter(source: Raster, request: BandRequest, target: Samples, chan
   const sums = new Float64Array(4);
   const { optics } = request.map;
   const parted = optics && colours === 3 && hasFringes(optics) ? optics : null;
+  const calm = optics && colours === 3 && isCalming(optics.calm) ? optics.calm : null;
   const gainAt = optics && hasVignetting(optics) ? gainTable(optics) : null;
   const [cx, cy] = optics ? optics.centre : [0, 0];
   const perUnit = optics ? 1 / (optics.unit * optics.unit) : 0;
@@ -148,6 +150,7 @@ function pixelWriter(source: Raster, request: BandRequest, target: Samples, chan
         const gain = gainAt(squared);
         for (let c = 0; c < colours; c++) sums[c] = relit(sums[c]! / full, gain) * full;
       }
+      if (calm) calmEdge(sums, full, calm, source, sx, sy);
     }
     for (let c = 0; c < colours; c++) {
       const v = sums[c]!;

@@ -151,6 +151,20 @@ export const lensProfiles = pgTable(
   (t) => [check("lens_profiles_format", sql`${t.document}->>'format' = 'flat-stone-lens'`)],
 );
 
+/** Focal length and sensor stated by hand for a camera whose photos do not record them. */
+export const statedCameras = pgTable(
+  "stated_cameras",
+  {
+    /** The camera's name in the metadata, or the picture's size where there is none. */
+    camera: text("camera").primaryKey(),
+    focalMm: doublePrecision("focal_mm").notNull(),
+    sensorMm: doublePrecision("sensor_mm").notNull(),
+    updatedAt: moment("updated_at").notNull().defaultNow(),
+  },
+  (t) => [check("stated_cameras_sizes", sql`${t.focalMm} > 0 and ${t.sensorMm} > 0`)],
+);
+
+export type StatedCameraRow = typeof statedCameras.$inferSelect;
 export type LensProfileRow = typeof lensProfiles.$inferSelect;
 export type AssignmentRow = typeof assignments.$inferSelect;
 export type PhotoRow = typeof photos.$inferSelect;

@@ -4,16 +4,18 @@ import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { equivalentOf, focalFromMetadata } from "@/core/camera";
 import { NumberField } from "@/ui";
+import { StatedCameraFields } from "./stated-camera";
 
-/** The focal length, stated by hand where the photo does not record it or records it wrongly; reset goes back to the photo's. */
+/** The focal length: the photo's own, corrected by hand; or where the photo records none, stated with the sensor. */
 export function FocalField({ photo }: { photo: Photo }) {
   const { recipe, size, edit, endGesture } = useBench();
   const own = focalFromMetadata(size, { equivalent: photo.equivalentMm, focal: photo.focalMm });
+  if (own.focalFrom === "assumed") return <StatedCameraFields photo={photo} />;
   const standard = equivalentOf(size, own.focalPx);
   const value = equivalentOf(size, recipe.camera.focalPx ?? own.focalPx);
   return (
     <NumberField
-      label={recipe.camera.focalFrom === "assumed" ? "Focal, 35 mm eq., assumed" : "Focal, 35 mm eq."}
+      label="Focal, 35 mm eq."
       value={value}
       standard={standard}
       step={1}

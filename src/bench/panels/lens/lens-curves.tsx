@@ -12,17 +12,14 @@ import {
 import { useEffect, useRef, useState } from "react";
 import { cornerBow, distortNormalised, fisheyeRadius, stopsLost } from "@/core/lens";
 import type { Recipe } from "@/core/recipe";
+import type { LensSamples } from "./use-lens-samples";
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
 
 type Lens = Recipe["lens"];
-type Curve = "distortion" | "fringes" | "light";
-/** A measured value at an image height, drawn as a point. */
-export interface Sample {
-  readonly r: number;
-  readonly value: number;
-}
-
+type Curve = "distortion" | "fringes" | "light" | "residuals";
+/** Curves are drawn anew when nothing has moved for this long, ms. */
+const PAUSE_MS = 90;
 const STEPS = 40;
 const heights = Array.from({ length: STEPS + 1 }, (_, i) => i / STEPS);
 
@@ -41,6 +38,7 @@ interface Series {
 }
 
 function seriesOf(curve: Curve, lens: Lens, unit: number, focal: number, ink: (name: string) => string): Series[] {
+  if (curve === "residuals") return [];
   if (curve === "distortion")
     return [{ colour: ink("--plumb"), values: heights.map((r) => percentAt(lens, r, focal)) }];
   if (curve === "light")
@@ -57,20 +55,29 @@ function seriesOf(curve: Curve, lens: Lens, unit: number, focal: number, ink: (n
   }));
 }
 
-const UNITS: Record<Curve, string> = { distortion: "%", fringes: "px", light: "stops" };
-const WORDS: Record<Curve, string> = { distortion: "Distortion", fringes: "Fringes", light: "Fall-off" };
+const pointsOf = (curve: Curve, { distortion, residuals }: LensSamples): (readonly (readonly [number, number])[])[] =>
+  curve === "distortion" ? [distortion] : curve === "residuals" ? [residuals] : [];
+
+const UNITS: Record<Curve, string> = { distortion: "%", fringes: "px", light: "stops", residuals: "px from straight" };
+const WORDS: Record<Curve, string> = {
+  distortion: "Distortion",
+  fringes: "Fringes",
+  light: "Fall-off",
+  residuals: "Residuals",
+};
 
 /** Curves over image height, centre to corner: distortion, fringes of red and blue, fall-off; with measured points. */
 export function LensCurves({
   lens,
   unit,
   focal,
-  samples = [],
+  samples,
 }: {
   lens: Lens;
   unit: number;
   focal: number;
-  samples?: readonly Sample[];
+  /** What was measured: points on the distortion curve, and what is left over. */
+  samples: LensSamples;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const chart = useRef<Chart | null>(null);
@@ -80,7 +87,7 @@ export function LensCurves({
     if (!canvas.current) return;
     const style = getComputedStyle(canvas.current);
     const ink = (name: string): string => style.getPropertyValue(name).trim() || "#555";
-    const data: ChartConfiguration<"line">["data"] = {
+    const build = (): ChartConfiguration<"line">["data"] => ({
       datasets: [
         ...seriesOf(curve, lens, unit, focal, ink).map(({ colour, dash, values }) => ({
           data: values.map((y, i) => ({ x: heights[i]!, y })),
@@ -89,28 +96,30 @@ export function LensCurves({
           pointRadius: 0,
           ...(dash ? { borderDash: dash } : {}),
         })),
-        ...(curve === "distortion" && samples.length > 0
-          ? [
-              {
-                data: samples.map(({ r, value }) => ({ x: r, y: value })),
-                showLine: false,
-                pointRadius: 2,
-                borderColor: ink("--taut"),
-              },
-            ]
-          : []),
+        ...pointsOf(curve, samples).map((data) => ({
+          data: data.map(([x, y]) => ({ x, y })),
+          showLine: false,
+          pointRadius: 1.8,
+          pointBackgroundColor: ink("--taut"),
+          pointBorderWidth: 0,
+          borderColor: ink("--taut"),
+        })),
       ],
-    };
+    });
     if (chart.current) {
-      chart.current.data = data;
-      chart.current.update("none");
-      return;
+      // Redrawing costs more than all else that a moving value does, so the curves wait until it pauses.
+      const drawn = chart.current;
+      const later = setTimeout(() => {
+        drawn.data = build();
+        drawn.update("none");
+      }, PAUSE_MS);
+      return () => clearTimeout(later);
     }
     Chart.defaults.font.family = style.fontFamily;
     const muted = ink("--color-base-content");
     chart.current = new Chart(canvas.current, {
       type: "line",
-      data,
+      data: build(),
       options: {
         animation: false,
         responsive: true,
@@ -132,20 +141,22 @@ export function LensCurves({
   }, [curve, lens, unit, focal, samples]);
   return (
     <figure className="mb-2" aria-label={`Distortion ${cornerBow(lens.k, lens.amount).toFixed(2)} % at the corner`}>
-      <div className="flex gap-1" role="tablist" aria-label="Curves">
-        {(Object.keys(WORDS) as Curve[]).map((c) => (
-          <button
-            key={c}
-            role="tab"
-            aria-selected={c === curve}
-            className="rounded px-2 py-0.5 text-[0.9rem] aria-selected:bg-base-300 aria-selected:font-semibold"
-            onClick={() => setCurve(c)}
-          >
-            {WORDS[c]}
-          </button>
-        ))}
-        <span className="muted ml-auto text-[0.85rem]">{UNITS[curve]}, centre to corner</span>
+      <div className="flex flex-wrap" role="tablist" aria-label="Curves">
+        {(Object.keys(WORDS) as Curve[])
+          .filter((c) => c !== "residuals" || samples.residuals.length > 0)
+          .map((c) => (
+            <button
+              key={c}
+              role="tab"
+              aria-selected={c === curve}
+              className="rounded px-2 py-0.5 text-[0.9rem] whitespace-nowrap aria-selected:bg-base-300 aria-selected:font-semibold"
+              onClick={() => setCurve(c)}
+            >
+              {WORDS[c]}
+            </button>
+          ))}
       </div>
+      <span className="muted text-[0.85rem]">{UNITS[curve]}, centre to corner</span>
       <div className="h-28">
         <canvas ref={canvas} aria-hidden />
       </div>

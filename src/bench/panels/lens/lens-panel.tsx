@@ -1,5 +1,6 @@
 "use client";
 
+import { useDeferredValue } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { cornerBow } from "@/core/lens";
@@ -11,6 +12,7 @@ import { FocalField } from "./focal-field";
 import { LensCurves } from "./lens-curves";
 import { LightFields } from "./light-fields";
 import { ProfilePart } from "./profile-part";
+import { useLensSamples } from "./use-lens-samples";
 import { TracePart } from "./trace-part";
 
 const ORIGIN: Record<Recipe["lens"]["from"], string> = {
@@ -24,6 +26,9 @@ const ORIGIN: Record<Recipe["lens"]["from"], string> = {
 export function LensPanel({ photo, derived }: { photo: Photo; derived: Derived }) {
   const { recipe, size } = useBench();
   const { lens } = recipe;
+  const samples = useLensSamples(photo);
+  // The curves follow when there is time; the picture comes first.
+  const curved = useDeferredValue(lens);
   const unit = Math.hypot(size[0], size[1]) / 2;
   return (
     <>
@@ -36,7 +41,7 @@ export function LensPanel({ photo, derived }: { photo: Photo; derived: Derived }
       </p>
       <TracePart photo={photo} derived={derived} />
       <div className="px-3.5 py-2">
-        <LensCurves lens={lens} unit={unit} focal={derived.recipe.camera.focalPx / unit} />
+        <LensCurves lens={curved} unit={unit} focal={derived.recipe.camera.focalPx / unit} samples={samples} />
         <BowFields />
         <FocalField photo={photo} />
         <LightFields photo={photo} />

@@ -3,9 +3,11 @@
 import { useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
+import { compute } from "@/client/compute";
 import { coloursOf } from "@/client/picture/pixels";
-import { measureFringes, stopsLost } from "@/core/lens";
+import { stopsLost } from "@/core/lens";
 import { NumberField, notify } from "@/ui";
+import { CloseLook } from "./close-look";
 import { useLensEdit } from "./use-lens-edit";
 
 /** Fringes as the shift of a colour at the corner, and dark corners as stops lost there. */
@@ -17,6 +19,7 @@ export function LightFields({ photo }: { photo: Photo }) {
   const lost = stopsLost(vignetting.v, 1);
   return (
     <section aria-label="Fringes and corners" className="ruled mt-2 border-t pt-2">
+      <CloseLook photo={photo} />
       <MeasureFringes photo={photo} />
       {(["red", "blue"] as const).map((c) => {
         const [a, b] = fringes[c];
@@ -43,6 +46,21 @@ export function LightFields({ photo }: { photo: Photo }) {
           </div>
         );
       })}
+      {(["purple", "green"] as const).map((c) => (
+        <NumberField
+          key={c}
+          label={c === "purple" ? "Calm purple edges" : "Calm green edges"}
+          value={recipe.lens.calm[c] * 100}
+          standard={0}
+          step={5}
+          digits={0}
+          unit="%"
+          min={0}
+          max={100}
+          onChange={(v) => edit(`Calm ${c} edges`, (r) => void (r.lens.calm[c] = v / 100), `calm-${c}`)}
+          onDone={endGesture}
+        />
+      ))}
       <NumberField
         label="Corners lost"
         value={lost}
@@ -91,7 +109,7 @@ function MeasureFringes({ photo }: { photo: Photo }) {
     try {
       const { pixels, scale } = await coloursOf(photo);
       const centre = recipe.lens.centre ?? [size[0] / 2, size[1] / 2];
-      const found = measureFringes(pixels, [centre[0] * scale, centre[1] * scale]);
+      const found = await compute().measureFringes(pixels, [centre[0] * scale, centre[1] * scale]);
       if (!found) {
         setSaid("There are too few crisp edges towards the corners to measure fringes by.");
         return;

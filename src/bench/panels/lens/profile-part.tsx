@@ -1,15 +1,14 @@
 "use client";
 
 import { useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { type Photo, api } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { readProfile } from "@/core/lens";
 import { notify } from "@/ui";
 import { takeProposal } from "../../lens-edits";
 import { type KeptProposal, useProfiles } from "../../use-profiles";
 import { ChartDialog } from "./chart-dialog";
-import { saveFile } from "./save-file";
+import { ProfilesDialog } from "./profiles-dialog";
 
 /** The profile that fits the photo, why, and one press to take it; taken together by the visit's photos of that lens. */
 export function ProfilePart({ photo }: { photo: Photo }) {
@@ -18,6 +17,7 @@ export function ProfilePart({ photo }: { photo: Photo }) {
   const { all, proposals } = useProfiles(photo);
   const [chosen, setChosen] = useState(0);
   const [measuring, setMeasuring] = useState(false);
+  const [listing, setListing] = useState(false);
   const proposal = proposals[chosen] ?? proposals[0];
   const taken = lens.from === "profile" ? lens.profile : null;
   return (
@@ -54,11 +54,14 @@ export function ProfilePart({ photo }: { photo: Photo }) {
           </button>
         )}
         {proposal && <OnTheOthers photo={photo} proposal={proposal} />}
-        <Exchange proposal={proposal} />
+        <button className="btn btn-ghost btn-sm" onClick={() => setListing(true)}>
+          All profiles …
+        </button>
         <button className="btn btn-ghost btn-sm" onClick={() => setMeasuring(true)}>
           From charts …
         </button>
       </div>
+      {listing && <ProfilesDialog photo={photo} all={all} onClose={() => setListing(false)} />}
       {measuring && <ChartDialog assignmentId={photo.assignmentId} onClose={() => setMeasuring(false)} />}
     </section>
   );
@@ -100,51 +103,5 @@ function OnTheOthers({ photo, proposal }: { photo: Photo; proposal: KeptProposal
     >
       On the visit’s others too
     </button>
-  );
-}
-
-function Exchange({ proposal }: { proposal: KeptProposal | undefined }) {
-  const input = useRef<HTMLInputElement>(null);
-  const client = useQueryClient();
-  const bring = async (file: File): Promise<void> => {
-    try {
-      const document = readProfile(JSON.parse(await file.text()));
-      await api.keepProfile(document);
-      await client.invalidateQueries({ queryKey: ["profiles"] });
-      notify(`${document.name} is kept.`);
-    } catch (error) {
-      const text = error instanceof SyntaxError ? "the file is not JSON." : (error as Error).message;
-      notify(`${file.name} was not taken: ${text}`, "error");
-    }
-  };
-  return (
-    <>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        className="hidden"
-        aria-label="Profile file"
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          e.target.value = "";
-          if (file) void bring(file);
-        }}
-      />
-      <button className="btn btn-ghost btn-sm" onClick={() => input.current?.click()}>
-        Import …
-      </button>
-      {proposal && (
-        <button
-          className="btn btn-ghost btn-sm"
-          onClick={() => {
-            const { id: _, ...document } = proposal.profile;
-            saveFile(`${proposal.profile.name}.lens.json`, JSON.stringify(document, null, 1));
-          }}
-        >
-          Export
-        </button>
-      )}
-    </>
   );
 }

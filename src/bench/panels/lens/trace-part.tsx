@@ -5,21 +5,19 @@ import { useMemo } from "react";
 import { type Photo, api } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { equivalentOf } from "@/core/camera";
-import { adviseTraces, bowOfTrace, solveTraces, termsInWords } from "@/core/lens";
+import { adviseTraces, bowOfTrace, termsInWords } from "@/core/lens";
 import { notify } from "@/ui";
 import type { Derived } from "../../derived";
 import { deleteLine, switchLine } from "../../line-edits";
 import { solveFromTraces, tracesOf } from "../../taut-edits";
+import { useTraceSolution } from "../../use-trace-solution";
 
 /** What has been traced: the bow of each before and after, what the traces determine, and where another would help. */
 export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }) {
   const bench = useBench();
   const { recipe, size, selected, set } = bench;
   const traces = useMemo(() => tracesOf(recipe), [recipe]);
-  const solution = useMemo(
-    () => (recipe.lens.from === "traced" ? solveTraces(traces, size) : null),
-    [recipe.lens.from, traces, size],
-  );
+  const solution = useTraceSolution();
   const rows = useMemo(
     () =>
       recipe.lines
@@ -95,7 +93,7 @@ export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }
           Trace an edge (T)
         </button>
         {traces.length > 0 && (
-          <button className="btn btn-sm" onClick={() => solveFromTraces(bench)}>
+          <button className="btn btn-sm" onClick={() => void solveFromTraces(useBench.getState)}>
             Solve from {traces.length === 1 ? "the trace" : `${traces.length} traces`}
           </button>
         )}

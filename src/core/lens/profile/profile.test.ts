@@ -116,6 +116,11 @@ test.each([
   ["numbers that are words", { ...base, distortion: [{ focalMm: "16", k: [0, 0, 0] }] }, /distortion\.0\.focalMm/],
   ["no distortion", { ...base, distortion: [] }, /distortion/],
   ["a fold inside the picture", { ...base, distortion: [{ focalMm: 16, k: [-0.4, 0, 0] }] }, /folds/],
+  [
+    "a fisheye's fold inside the picture",
+    { ...base, model: "equidistant", distortion: [{ focalMm: 16, k: [-0.4, 0, 0] }] },
+    /fisheye's terms fold/,
+  ],
   ["a corner thrown far out", { ...base, distortion: [{ focalMm: 16, k: [0.9, 0, 0] }] }, /further than any lens/],
   ["wild fringes", { ...base, fringes: [{ focalMm: 16, red: [0.2, 0], blue: [0, 0] }] }, /fringes/],
   ["no light", { ...base, vignetting: [{ focalMm: 16, aperture: 4, v: [-1.2, 0, 0] }] }, /no light/],

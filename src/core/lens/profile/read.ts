@@ -1,4 +1,5 @@
 import { turningRadius } from "../brown-conrady";
+import { widestAngle } from "../equidistant";
 import { lightKept } from "../vignetting";
 import { type LensProfile, PROFILE_FORMAT, PROFILE_VERSION, profileSchema } from "./schema";
 
@@ -9,6 +10,8 @@ export class ProfileError extends Error {
 
 /** How far the polynomial must go on rising, recorded radius in half diagonals; a little beyond the corner. */
 const REACH = 1.02;
+/** A fisheye that is sound to here is sound as far as a flat picture has room, radians: 85°. */
+const FLATTEST = (85 * Math.PI) / 180;
 /** Most that a sound lens moves its corner, as a share of the radius. */
 const MOST_BOW = 0.5;
 
@@ -44,8 +47,16 @@ export function readProfile(json: unknown): LensProfile {
   return profile;
 }
 
-function checkDistortion({ model }: LensProfile, { focalMm, k, p }: LensProfile["distortion"][number]): void {
-  if (model === "equidistant") return;
+function checkDistortion({ model, sensor }: LensProfile, { focalMm, k, p }: LensProfile["distortion"][number]): void {
+  if (model === "equidistant") {
+    // The half diagonal of the sensor over the focal length is the angle at the corner, before its terms.
+    const corner = Math.hypot(sensor.width, sensor.height) / 2 / focalMm;
+    const widest = widestAngle(k);
+    const recorded = widest * (1 + k[0] * widest ** 2 + k[1] * widest ** 4 + k[2] * widest ** 6);
+    if (widest < FLATTEST && recorded < corner)
+      throw new ProfileError(`At ${focalMm} mm the fisheye's terms fold the picture over inside its corners.`);
+    return;
+  }
   const turning = turningRadius(k);
   const recorded = turning * (1 + k[0] * turning ** 2 + k[1] * turning ** 4 + k[2] * turning ** 6);
   if (turning < Infinity && !(recorded > REACH))

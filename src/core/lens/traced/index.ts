@@ -3,4 +3,5 @@ export * from "./advise";
 export * from "./least-squares";
 export * from "./line-fit";
 export * from "./residuals";
+export * from "./samples";
 export * from "./solve-traces";

@@ -1,6 +1,6 @@
 import type { Size, Vec2 } from "../../geometry";
 import { turningRadius, undistortNormalised } from "../brown-conrady";
-import { fitLine } from "./line-fit";
+import { type FittedLine, fitLine } from "./line-fit";
 
 /** Points along the image of something straight, pixels as recorded. */
 export interface Trace {
@@ -19,13 +19,29 @@ export interface TracedLens {
  * undistorted points, carried back through the lens to first order (Sampson), so that a lens which merely shrinks
  * the picture gains nothing (plumb-line method: D. C. Brown, "Close-Range Camera Calibration", 1971).
  */
-export function traceResiduals(
+export const traceResiduals = (
   trace: Trace,
   lens: TracedLens,
   size: Size,
   weights?: ArrayLike<number>,
   turning = turningRadius(lens.k),
-): Float64Array {
+): Float64Array => straightened(trace, lens, size, weights, turning).residuals;
+
+/** A trace without its distortion: the line through it, its points about the distortion centre in half diagonals, and what is left over. */
+export interface Straightened extends FittedLine {
+  readonly xs: Float64Array;
+  readonly ys: Float64Array;
+  readonly residuals: Float64Array;
+}
+
+/** See traceResiduals, which are its residuals; positive to the side of the line's normal. */
+export function straightened(
+  trace: Trace,
+  lens: TracedLens,
+  size: Size,
+  weights?: ArrayLike<number>,
+  turning = turningRadius(lens.k),
+): Straightened {
   const unit = Math.hypot(size[0], size[1]) / 2;
   const { points } = trace;
   const n = points.length;
@@ -56,7 +72,7 @@ export function traceResiduals(
     const gain = Math.sqrt(gx * gx + gy * gy);
     residuals[i] = gain > 1e-9 ? ((nx * x + ny * y - distance) / gain) * unit : 1e3;
   }
-  return residuals;
+  return { xs, ys, normal, distance, residuals };
 }
 
 /** Recorded → ideal radius by a few plain Newton steps, and with care where those do not arrive. */

@@ -1,0 +1,172 @@
+"use client";
+
+import { useState } from "react";
+import { type LensProfile, readProfile } from "@/core/lens";
+import { type Rows, TABLES, type TableName, rowsOf, withRows } from "./profile-rows";
+
+const NAMES: Record<TableName, string> = { distortion: "Distortion", fringes: "Fringes", vignetting: "Dark corners" };
+const lines = (text: string): string[] =>
+  text
+    .split("\n")
+    .map((l) => l.trim())
+    .filter(Boolean);
+
+interface Props {
+  profile: LensProfile;
+  /** What is wrong with keeping it, from the server. */
+  refused: string | null;
+  onKeep(profile: LensProfile): void;
+  onBack(): void;
+}
+
+/** Every number of a profile, to be changed; what does not hold is said and not kept. */
+export function ProfileEditor({ profile, refused, onKeep, onBack }: Props) {
+  const [draft, setDraft] = useState(profile);
+  const [names, setNames] = useState({ lens: profile.lens.join("\n"), camera: profile.camera.join("\n") });
+  const [rows, setRows] = useState<Record<TableName, Rows>>(() => ({
+    distortion: rowsOf(profile, "distortion"),
+    fringes: rowsOf(profile, "fringes"),
+    vignetting: rowsOf(profile, "vignetting"),
+  }));
+  const [wrong, setWrong] = useState<string | null>(null);
+  const keep = (): void => {
+    try {
+      const named = { ...draft, lens: lines(names.lens), camera: lines(names.camera) };
+      onKeep(readProfile(withRows(named, rows)));
+      setWrong(null);
+    } catch (error) {
+      setWrong((error as Error).message);
+    }
+  };
+  const problem = wrong ?? refused;
+  return (
+    <form
+      className="flex flex-col gap-2.5"
+      onSubmit={(e) => {
+        e.preventDefault();
+        keep();
+      }}
+    >
+      <label className="flex flex-col">
+        Name
+        <input
+          className="input input-sm w-full"
+          value={draft.name}
+          onChange={(e) => setDraft({ ...draft, name: e.target.value })}
+        />
+      </label>
+      <div className="grid grid-cols-2 gap-2.5">
+        {(["lens", "camera"] as const).map((key) => (
+          <label key={key} className="flex flex-col">
+            {key === "lens" ? "Lens, as photos record it" : "Cameras; none: any"}
+            <textarea
+              className="textarea w-full text-[1em]"
+              rows={2}
+              value={names[key]}
+              onChange={(e) => setNames({ ...names, [key]: e.target.value })}
+            />
+          </label>
+        ))}
+      </div>
+      <div className="flex items-end gap-2.5">
+        {(["width", "height"] as const).map((side) => (
+          <label key={side} className="flex flex-col">
+            Sensor {side}, mm
+            <input
+              type="number"
+              step="any"
+              className="input input-sm w-32"
+              value={draft.sensor[side]}
+              onChange={(e) => setDraft({ ...draft, sensor: { ...draft.sensor, [side]: Number(e.target.value) } })}
+            />
+          </label>
+        ))}
+      </div>
+      {(Object.keys(TABLES) as TableName[]).map((table) => (
+        <NumbersTable
+          key={table}
+          name={NAMES[table]}
+          columns={TABLES[table]}
+          rows={rows[table]}
+          onChange={(next) => setRows({ ...rows, [table]: next })}
+        />
+      ))}
+      {problem && (
+        <p role="alert" className="rounded bg-error px-2.5 py-1.5 text-error-content">
+          {problem}
+        </p>
+      )}
+      <div className="flex justify-end gap-2">
+        <button type="button" className="btn btn-sm" onClick={onBack}>
+          Back without keeping
+        </button>
+        <button className="btn btn-primary btn-sm">Keep the changes</button>
+      </div>
+    </form>
+  );
+}
+
+interface TableProps {
+  name: string;
+  columns: readonly string[];
+  rows: Rows;
+  onChange(rows: Rows): void;
+}
+
+function NumbersTable({ name, columns, rows, onChange }: TableProps) {
+  const put = (n: number, i: number, text: string): void =>
+    onChange(rows.map((row, r) => (r === n ? row.map((v, c) => (c === i ? text : v)) : row)));
+  return (
+    <fieldset>
+      <legend className="font-semibold">{name}</legend>
+      <div className="overflow-x-auto">
+        <table className="border-collapse" aria-label={name}>
+          <thead>
+            <tr className="muted text-right text-[0.85rem]">
+              {columns.map((c) => (
+                <th key={c} className="px-1 font-medium">
+                  {c}
+                </th>
+              ))}
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row, n) => (
+              <tr key={n}>
+                {row.map((text, i) => (
+                  <td key={i}>
+                    <input
+                      className="input input-sm w-[5.6rem] px-1.5 text-right tabular-nums"
+                      inputMode="decimal"
+                      aria-label={`${name}, row ${n + 1}, ${columns[i]}`}
+                      value={text}
+                      onChange={(e) => put(n, i, e.target.value)}
+                    />
+                  </td>
+                ))}
+                <td>
+                  <button
+                    type="button"
+                    className="btn btn-ghost btn-xs"
+                    aria-label={`Remove row ${n + 1} of ${name}`}
+                    onClick={() => onChange(rows.filter((_, r) => r !== n))}
+                  >
+                    ×
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs"
+        onClick={() => onChange([...rows, rows.at(-1) ?? columns.map(() => "0")])}
+      >
+        Add a row
+      </button>
+    </fieldset>
+  );
+}

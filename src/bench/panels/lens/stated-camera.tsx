@@ -1,0 +1,97 @@
+"use client";
+
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { type Photo, api } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { NumberField, notify } from "@/ui";
+
+/** A full-frame sensor's longer side, mm. */
+const FULL_FRAME = 36;
+
+/** Under which name a camera's stated values are remembered: its own, or the size of its pictures. */
+export const cameraKey = (photo: Pick<Photo, "camera" | "width" | "height">): string =>
+  photo.camera ?? `a camera of ${Math.max(photo.width, photo.height)} × ${Math.min(photo.width, photo.height)} pixels`;
+
+/** Focal length and sensor where the photo records neither; what is stated is remembered for the camera. */
+export function StatedCameraFields({ photo }: { photo: Photo }) {
+  const { recipe, size, edit, endGesture } = useBench();
+  const client = useQueryClient();
+  const camera = cameraKey(photo);
+  const { data: remembered } = useQuery({ queryKey: ["stated", camera], queryFn: () => api.statedCamera(camera) });
+  const [own, setOwn] = useState<number | null>(null);
+  // What was typed last, which the state of this rendering does not hold yet when it is to be remembered.
+  const typed = useRef<number | null>(null);
+  const longer = Math.max(size[0], size[1]);
+  const sensorMm = own ?? remembered?.sensorMm ?? FULL_FRAME;
+  const { focalPx, focalFrom } = recipe.camera;
+  const stated = focalFrom === "stated" && focalPx !== null;
+  const focalMm = ((focalPx ?? longer) * sensorMm) / longer;
+  const put = (mm: number, sensor: number): void =>
+    edit(
+      "State the focal length",
+      (r) => void Object.assign(r.camera, { focalPx: (mm * longer) / sensor, focalFrom: "stated" }),
+      "focal",
+    );
+  const remember = (): void => {
+    endGesture();
+    const now = useBench.getState().recipe.camera;
+    if (now.focalFrom !== "stated" || !now.focalPx) return;
+    const sensor = typed.current ?? sensorMm;
+    const values = { camera, focalMm: (now.focalPx * sensor) / longer, sensorMm: sensor };
+    api
+      .stateCamera(values)
+      .then((kept) => client.setQueryData(["stated", camera], kept))
+      .catch((e: Error) =>
+        notify(`The focal length holds for this photo but was not remembered: ${e.message}`, "error"),
+      );
+  };
+  return (
+    <section aria-label="Camera">
+      {!stated && (
+        <p className="py-1">
+          The photo records no focal length, so one is assumed. What you state here is remembered for {camera}.
+        </p>
+      )}
+      {remembered && !stated && (
+        <button
+          className="btn btn-sm mb-1"
+          onClick={() => {
+            put(remembered.focalMm, remembered.sensorMm);
+            endGesture();
+          }}
+        >
+          Use {Number(remembered.focalMm.toFixed(1))} mm on a sensor {remembered.sensorMm} mm wide, as stated last
+        </button>
+      )}
+      <NumberField
+        label={stated ? "Focal length" : "Focal length, assumed"}
+        value={focalMm}
+        standard={remembered?.focalMm ?? focalMm}
+        step={1}
+        digits={1}
+        unit="mm"
+        min={1}
+        max={2000}
+        onChange={(mm) => put(mm, sensorMm)}
+        onDone={remember}
+      />
+      <NumberField
+        label="Sensor, longer side"
+        value={sensorMm}
+        standard={FULL_FRAME}
+        step={0.1}
+        digits={1}
+        unit="mm"
+        min={2}
+        max={150}
+        onChange={(sensor) => {
+          setOwn(sensor);
+          typed.current = sensor;
+          put(focalMm, sensor);
+        }}
+        onDone={remember}
+      />
+    </section>
+  );
+}
