@@ -64,3 +64,22 @@ export function madeUpPlumbs(made: MadeUpCamera, random: () => number, count: nu
   }
   return found;
 }
+
+/** Ideal ends of level edges on a wall of the heading given (degrees; 0 faces a camera of yaw 0), seen well inside the picture. */
+export function madeUpSills(made: MadeUpCamera, random: () => number, heading: number, count: number): [Vec2, Vec2][] {
+  const { intrinsics, attitude, size } = made;
+  const [c, s] = [Math.cos((heading * Math.PI) / 180), Math.sin((heading * Math.PI) / 180)];
+  const inside = (p: Vec2 | null): p is Vec2 => !!p && p[0] > 5 && p[1] > 5 && p[0] < size[0] - 5 && p[1] < size[1] - 5;
+  const found: [Vec2, Vec2][] = [];
+  for (let tries = 0; found.length < count && tries < 40_000; tries++) {
+    // A point in front of the camera, and from there along the wall both ways.
+    const depth = between(random, 3, 8);
+    const from: Vec3 = [between(random, -1, 1) * depth, between(random, -1.4, 0.9) * depth, depth];
+    const ends = [between(random, -5, -1.5), between(random, 1.5, 5)].map((t) =>
+      seenBy(intrinsics, attitude, [from[0] + t * c, from[1], from[2] + t * s]),
+    );
+    const [a, b] = ends as [Vec2 | null, Vec2 | null];
+    if (inside(a) && inside(b) && Math.hypot(a[0] - b[0], a[1] - b[1]) > 300) found.push([a, b]);
+  }
+  return found;
+}
