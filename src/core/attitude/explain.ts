@@ -1,105 +1,182 @@
-import { END_SIGMA_PX, type PlumbSolution } from "./solve-plumbs";
+import type { Intrinsics } from "../camera";
+import type { Lens } from "../lens";
+import { likelyCause } from "./likely-cause";
+import type { LineInput } from "./line-model";
+import { type OddOne, oddOne } from "./odd-one";
+import type { LineSolution, SolvedWall } from "./solve-lines";
 
 /** A sentence about the lines, with a code for the interface to act on. */
 export interface LineMessage {
-  readonly code: "none" | "one" | "undetermined" | "uncertain" | "contradicts" | "agree" | "sills-wait";
+  readonly code: "none" | "one" | "missing" | "undetermined" | "uncertain" | "contradicts" | "agree" | "face" | "focal";
   readonly text: string;
   /** The lines it speaks of. */
   readonly lines: readonly string[];
 }
 
+/** What the sentences are about. */
+export interface Asked {
+  readonly camera: Intrinsics;
+  readonly lens: Lens;
+  readonly inputs: readonly LineInput[];
+  /** What each line is called on the sheet, by id ("1", "2", …, "A", "B", …). */
+  readonly names: ReadonlyMap<string, string>;
+  /** Whether the focal length is only assumed. */
+  readonly assumedFocal: boolean;
+  /** Solves other lines under the same conditions. */
+  solve(inputs: readonly LineInput[]): LineSolution;
+}
+
 /** A pitch or roll less certain than this deserves a word, degrees. */
 const UNCERTAIN_DEG = 0.3;
-/** A line this many pixels off the others deserves a look … */
-const CONTRADICTS_PX = 4;
-/** … when it is also this many times what the rest leave unexplained. */
-const CONTRADICTS_TIMES = 4;
+/** With a pitch or turn below this the focal length hardly matters, degrees. */
+const FOCAL_MATTERS_DEG = 2;
 
-const number = (v: number, digits: number): string => v.toFixed(digits);
-
-/**
- * What the photographer should hear about a solution, most urgent first.
- *
- * @param names what each line is called on the sheet, by id ("1", "2", …).
- */
-export function explainPlumbs(solution: PlumbSolution, names: ReadonlyMap<string, string>): LineMessage[] {
-  const name = (id: string): string => names.get(id) ?? id;
-  switch (solution.status) {
-    case "none":
-      return [
-        {
-          code: "none",
-          text: "No plumbs yet. Draw along two edges that are vertical in reality, one on each side of the building.",
-          lines: [],
-        },
-      ];
-    case "one":
-      return [
-        {
-          code: "one",
-          text: "One plumb so far; draw a second on the far side of the building. Nothing changes until then.",
-          lines: [],
-        },
-      ];
-    case "undetermined":
-      return [
-        {
-          code: "undetermined",
-          text: "These plumbs lie on one line or too close together to tell the pitch. Draw one further away.",
-          lines: solution.lines.map((l) => l.id),
-        },
-      ];
-    case "solved":
-      return explainSolved(solution, name);
-  }
-}
-
-/**
- * The line that the others do not bear out, and by how many pixels it misses what they say, or null.
- *
- * Deleted residual r / (1 − h), h the leverage, against the spread of the fit without the line
- * (Cook & Weisberg, Residuals and Influence in Regression, 1982, §2.2). Three lines in a fit of two
- * angles cannot tell which of them is the odd one.
- */
-function contradiction({ lines }: PlumbSolution): { id: string; missPx: number } | null {
-  if (lines.length < 4) return null;
-  const squares = lines.reduce((sum, l) => sum + l.residualPx ** 2, 0);
-  let worst: { id: string; missPx: number; times: number } | null = null;
-  for (const { id, residualPx, pull } of lines) {
-    const free = Math.max(1e-6, 1 - 2 * pull);
-    const rest = Math.max(0, squares - residualPx ** 2 / free) / (lines.length - 3);
-    const times = residualPx / Math.sqrt(free * (rest + END_SIGMA_PX ** 2));
-    if (!worst || times > worst.times) worst = { id, missPx: residualPx / free, times };
-  }
-  return worst && worst.missPx > CONTRADICTS_PX && worst.times > CONTRADICTS_TIMES ? worst : null;
-}
-
-function explainSolved(solution: PlumbSolution, name: (id: string) => string): LineMessage[] {
-  const messages: LineMessage[] = [];
-  const odd = contradiction(solution);
-  if (odd)
-    messages.push({
-      code: "contradicts",
-      text: `No. ${name(odd.id)} misses what the others say by ${number(odd.missPx, 1)} px. Is that edge truly vertical?`,
-      lines: [odd.id],
-    });
-  const { pitch, roll } = solution.sigma;
-  const [what, most] = (pitch ?? 0) >= (roll ?? 0) ? ["pitch", pitch ?? 0] : ["roll", roll ?? 0];
-  const count = solution.lines.length;
-  if (most > UNCERTAIN_DEG)
-    messages.push({
-      code: "uncertain",
-      text: `${count === 2 ? "These two" : `These ${count}`} fix the ${what} to ±${number(most, 1)}° only; longer plumbs, or one further away, would steady it.`,
-      lines: [],
-    });
-  if (messages.length === 0)
-    messages.push({
-      code: "agree",
-      text:
-        count === 2
-          ? "Two plumbs settle pitch and roll. A third would tell whether they agree."
-          : `${count} plumbs agree within ${number(Math.max(0.1, ...solution.lines.map((l) => l.residualPx)), 1)} px.`,
-      lines: [],
-    });
+/** What the photographer should hear about a solution, most urgent first. */
+export function explainLines(solution: LineSolution, asked: Asked): LineMessage[] {
+  const odd = oddOne(solution, asked);
+  const messages: LineMessage[] = odd ? [contradicts(odd, asked)] : [];
+  if (solution.status !== "solved") return [...messages, unsolved(solution, asked)];
+  const doubt = uncertain(solution, asked);
+  if (doubt) messages.push(doubt);
+  const face = faceWords(solution, asked);
+  if (messages.length === 0) messages.push(agreement(solution, asked));
+  if (face) messages.push(face);
+  const focal = focalWords(solution, asked);
+  if (focal) messages.push(focal);
   return messages;
 }
+
+const nameOf = ({ names }: Asked, id: string): string => names.get(id) ?? id;
+const list = (all: readonly string[]): string =>
+  all.length < 2 ? all.join("") : `${all.slice(0, -1).join(", ")} and ${all[all.length - 1]}`;
+const kinds = (inputs: readonly LineInput[]): { plumbs: number; sills: number } => ({
+  plumbs: inputs.filter((l) => l.kind === "plumb").length,
+  sills: inputs.filter((l) => l.kind === "sill").length,
+});
+
+function unsolved({ status }: LineSolution, { inputs }: Asked): LineMessage {
+  const lines = inputs.map((l) => l.id);
+  const { plumbs, sills } = kinds(inputs);
+  if (status === "none")
+    return {
+      code: "none",
+      text: "No lines yet. Draw along two edges that are vertical in reality, one on each side of the building.",
+      lines: [],
+    };
+  if (status === "one")
+    return plumbs === 1
+      ? {
+          code: "one",
+          text: "One plumb so far; draw a second on the far side of the building. Nothing changes until then.",
+          lines,
+        }
+      : { code: "one", text: "One sill so far. Draw two plumbs; the sill then tells which way its wall runs.", lines };
+  if (sills === 0)
+    return {
+      code: "undetermined",
+      text: "These plumbs lie on one line or too close together to tell the pitch. Draw one further away.",
+      lines,
+    };
+  if (plumbs === 0)
+    return {
+      code: "missing",
+      text: "Sills of one wall alone do not tell how the camera was held. Draw a plumb or two, or two sills of another wall.",
+      lines,
+    };
+  return {
+    code: "missing",
+    text:
+      plumbs === 1
+        ? "One plumb and these sills do not settle pitch and roll yet. Draw a second plumb on the far side of the building."
+        : "These lines lie on each other or meet in one point, and do not settle pitch and roll. Draw one further away.",
+    lines,
+  };
+}
+
+function contradicts({ line, missPx, without }: OddOne, asked: Asked): LineMessage {
+  const { cause, wall } = likelyCause(asked.camera, asked.lens, line, without);
+  const why = {
+    "wrong-kind":
+      line.kind === "plumb"
+        ? `It runs like a sill of the ${wallWords(without.walls, wall ?? 0, asked)}; is it level in reality?`
+        : "It runs like a plumb; is it vertical in reality?",
+    "other-wall": `It runs with the ${wallWords(without.walls, wall ?? 0, asked)}.`,
+    bowed: "It lies far out, where an untouched lens bows edges: settle Lens first.",
+    leaning: line.kind === "plumb" ? "Is that edge truly vertical?" : "Is that edge truly level?",
+  }[cause];
+  const [what, name] = line.kind === "plumb" ? ["No. ", nameOf(asked, line.id)] : ["Sill ", nameOf(asked, line.id)];
+  return {
+    code: "contradicts",
+    text: `${what}${name} misses what the others say by ${missPx.toFixed(1)} px. ${why}`,
+    lines: [line.id],
+  };
+}
+
+const wallWords = (walls: readonly SolvedWall[], w: number, asked: Asked): string =>
+  `wall of ${list((walls[w]?.lines ?? []).slice(0, 4).map((id) => nameOf(asked, id)))}`;
+
+function uncertain({ sigma, lines }: LineSolution, { inputs }: Asked): LineMessage | null {
+  const [what, most] = sigma.pitch! >= sigma.roll! ? ["pitch", sigma.pitch!] : ["roll", sigma.roll!];
+  if (most <= UNCERTAIN_DEG) return null;
+  const { plumbs, sills } = kinds(inputs);
+  const where =
+    sills === 0 || plumbs > 0 ? "longer plumbs, or one further away, would steady it." : "two plumbs would steady it.";
+  return {
+    code: "uncertain",
+    text: `${lines.length === 2 ? "These two" : `These ${lines.length}`} fix the ${what} to ±${most.toFixed(1)}° only; ${where}`,
+    lines: [],
+  };
+}
+
+function agreement({ lines }: LineSolution, { inputs }: Asked): LineMessage {
+  const { plumbs, sills } = kinds(inputs);
+  const most = Math.max(0.1, ...lines.map((l) => l.residualPx)).toFixed(1);
+  if (sills === 0 && plumbs === 2)
+    return {
+      code: "agree",
+      text: "Two plumbs settle pitch and roll. A third would tell whether they agree.",
+      lines: [],
+    };
+  const counted = [
+    plumbs > 0 ? `${plumbs} ${plumbs === 1 ? "plumb" : "plumbs"}` : "",
+    sills > 0 ? `${sills} ${sills === 1 ? "sill" : "sills"}` : "",
+  ].filter(Boolean);
+  return { code: "agree", text: `${capital(list(counted))} agree within ${most} px.`, lines: [] };
+}
+
+function faceWords({ walls, face }: LineSolution, asked: Asked): LineMessage | null {
+  if (walls.length === 0) return null;
+  const lines = face.wall === null ? [] : walls[face.wall]!.lines;
+  if (face.why === "corner")
+    return {
+      code: "face",
+      text: "This is a view into a corner: both walls keep receding, and their sills only level the camera. Turning one face-on would throw the other.",
+      lines: [],
+    };
+  if (face.wall === null)
+    return { code: "face", text: "No wall is turned face-on; the sills only level the camera.", lines: [] };
+  const turned = walls[face.wall]!.heading;
+  return {
+    code: "face",
+    text: `The ${wallWords(walls, face.wall, asked)} is turned face-on, by ${Math.abs(turned).toFixed(1)}°${walls.length > 1 ? "; other walls keep receding" : ""}.`,
+    lines,
+  };
+}
+
+function focalWords({ focal, attitude }: LineSolution, asked: Asked): LineMessage | null {
+  if (focal)
+    return {
+      code: "focal",
+      text: `The lines tell the focal length: ${Math.round(focal.focalPx)} ± ${Math.max(1, Math.round(focal.sigmaPx))} px.`,
+      lines: [],
+    };
+  if (!asked.assumedFocal || Math.max(Math.abs(attitude.pitch), Math.abs(attitude.yaw)) < FOCAL_MATTERS_DEG)
+    return null;
+  return {
+    code: "focal",
+    text: "The focal length is assumed: edges come out true, but angles and the height of the building depend on it. State it in Lens, or draw two sills each of two walls.",
+    lines: [],
+  };
+}
+
+const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1);

@@ -4,4 +4,5 @@ export * from "./solve-plumbs";
 export * from "./explain";
 export * from "./choose-face";
 export * from "./line-model";
+export * from "./likely-cause";
 export * from "./solve-lines";

@@ -1,7 +1,7 @@
 import { makeLens } from "../lens";
 import type { Vec2 } from "../geometry";
-import { type MadeUpCamera, between, madeUpCamera, madeUpPlumbs, normalFrom, randomFrom } from "../testing";
-import { END_SIGMA_PX, type PlumbInput, explainPlumbs, solvePlumbs } from ".";
+import { type MadeUpCamera, madeUpCamera, madeUpPlumbs, normalFrom, randomFrom } from "../testing";
+import { END_SIGMA_PX, type PlumbInput, solvePlumbs } from ".";
 
 const lensFor = ({ k1, size }: MadeUpCamera) =>
   makeLens(size, { k: [k1, 0, 0], p: [0, 0], centre: [size[0] / 2, size[1] / 2], amount: 1 });
@@ -166,7 +166,6 @@ describe("too little to go by", () => {
     const solution = solvePlumbs(camera, none, named(ends));
     expect(solution.status).toBe(status);
     expect(solution.attitude).toEqual({ pitch: 0, yaw: 0, roll: 0 });
-    expect(explainPlumbs(solution, new Map())[0]!.text.length).toBeGreaterThan(20);
   });
 
   test("plumbs that are vertical already leave the camera level", () => {
@@ -188,30 +187,4 @@ describe("too little to go by", () => {
     expect(attitude.pitch).toBeCloseTo(0, 6);
     expect(attitude.roll).toBeCloseTo(0, 6);
   });
-});
-
-test("a line that contradicts the others is named; short close ones are said to be uncertain", () => {
-  const random = randomFrom(8);
-  const made = { ...madeUpCamera(random), k1: 0 };
-  const plumbs = named(madeUpPlumbs(made, random, 7));
-  const [p, q] = plumbs[3]!.ends;
-  plumbs[3] = { id: "l3", ends: [p, [q[0] + between(random, 40, 60), q[1]]] };
-  const names = new Map(plumbs.map((l, i) => [l.id, `${i + 1}`]));
-  const said = explainPlumbs(solvePlumbs(made.intrinsics, makeLens(made.size, null), plumbs), names);
-  expect(said[0]).toMatchObject({ code: "contradicts", lines: ["l3"] });
-  expect(said[0]!.text).toContain("No. 4");
-
-  const close = named([
-    [
-      [1400, 900],
-      [1395, 1100],
-    ],
-    [
-      [1500, 900],
-      [1498, 1100],
-    ],
-  ]);
-  const doubt = explainPlumbs(solvePlumbs(made.intrinsics, makeLens(made.size, null), close), names);
-  expect(doubt[0]!.code).toBe("uncertain");
-  expect(doubt[0]!.text).toMatch(/±\d+\.\d°/);
 });

@@ -30,9 +30,32 @@ test("a full recipe survives the round trip unchanged", () => {
           [930.1, 3711.8],
         ],
         on: true,
+        sigma: 0.2,
+        wall: "front",
       },
     ],
-    attitude: { on: true, from: "lines", pitch: 14.2, yaw: 0, roll: -1.2, ease: { plumb: 1, sill: 1 } },
+    faces: [
+      {
+        id: "f1",
+        corners: [
+          [10, 20],
+          [110, 20],
+          [110, 220],
+          [10, 220],
+        ],
+        on: true,
+      },
+    ],
+    attitude: {
+      on: true,
+      from: "lines",
+      pitch: 14.2,
+      yaw: 0,
+      roll: -1.2,
+      trim: { pitch: 0.5, yaw: 0, roll: 0 },
+      face: { line: "f1:top" },
+      ease: { plumb: 1, sill: 1 },
+    },
     proportion: { on: true, height: 1 },
     frame: { on: true, rule: "clean", ratio: null, rect: [120, 80, 5600, 3700] },
   };

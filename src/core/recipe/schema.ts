@@ -47,6 +47,30 @@ const line = z.strictObject({
   kind: z.enum(["plumb", "sill", "taut"]),
   points: z.array(point).min(2).max(10_000).describe("Pixels of the original, as recorded"),
   on: z.boolean().default(true),
+  sigma: z
+    .number()
+    .min(0.01)
+    .max(50)
+    .optional()
+    .describe("How well an end is placed across the line, pixels; absent: as a hand places it"),
+  wall: z
+    .string()
+    .min(1)
+    .max(64)
+    .optional()
+    .describe("Sills of one name are on one wall; absent: found out from their directions"),
+});
+
+const face = z.strictObject({
+  id: z.string().min(1).max(64),
+  corners: z.array(point).length(4).describe("Pixels of the original: top left, top right, bottom right, bottom left"),
+  on: z.boolean().default(true),
+});
+
+const angles = z.strictObject({
+  pitch: z.number().min(-89).max(89).default(0),
+  yaw: z.number().min(-89).max(89).default(0),
+  roll: z.number().min(-180).max(180).default(0),
 });
 
 const attitude = z.strictObject({
@@ -55,6 +79,11 @@ const attitude = z.strictObject({
   pitch: z.number().min(-89).max(89).default(0).describe("Degrees, up positive"),
   yaw: z.number().min(-89).max(89).default(0).describe("Degrees, right positive"),
   roll: z.number().min(-180).max(180).default(0).describe("Degrees, clockwise positive"),
+  trim: angles.prefault({}).describe("Set by hand on top of what the lines say, and contained in the angles; degrees"),
+  face: z
+    .union([z.enum(["auto", "none"]), z.strictObject({ line: z.string().min(1).max(70) })])
+    .default("auto")
+    .describe("The wall to turn face-on: found out, none, or the one the line named is on"),
   ease: z
     .strictObject({ plumb: z.number().min(0).max(1).default(1), sill: z.number().min(0).max(1).default(1) })
     .prefault({}),
@@ -87,6 +116,7 @@ export const recipeSchema = z.strictObject({
     .max(10_000)
     .default([])
     .refine((all) => new Set(all.map((l) => l.id)).size === all.length, "Two lines have the same id."),
+  faces: z.array(face).max(200).default([]),
   attitude: attitude.prefault({}),
   proportion: proportion.prefault({}),
   frame: frame.prefault({}),
@@ -94,3 +124,4 @@ export const recipeSchema = z.strictObject({
 
 export type Recipe = z.infer<typeof recipeSchema>;
 export type Line = Recipe["lines"][number];
+export type Face = Recipe["faces"][number];

@@ -1,8 +1,8 @@
-import { type LineMessage, type PlumbSolution, explainPlumbs, solvePlumbs } from "../attitude";
+import { type LineInput, type LineMessage, type LineSolution, explainLines, solveLines } from "../attitude";
 import { type FocalMetadata, LEVEL, centreOf, focalFromMetadata } from "../camera";
 import type { Size, Vec2 } from "../geometry";
 import { type Lens, makeLens } from "../lens";
-import { type Recipe, activeLines, bubbleNames, endsOf } from "../recipe";
+import { type Recipe, bubbleNames, endsOf, faceLines, faceNames } from "../recipe";
 
 /** A recipe in which everything the photo or the default can tell has been filled in. */
 export interface SettledRecipe extends Recipe {
@@ -34,23 +34,61 @@ export function lensOf(recipe: SettledRecipe, size: Size): Lens {
   return makeLens(size, recipe.lens.on ? { ...recipe.lens, focalPx: recipe.camera.focalPx } : null);
 }
 
-/** Pitch and roll from the recipe's plumbs that are switched on, with what to say about them. */
-export function solveRecipe(recipe: SettledRecipe, size: Size): { solution: PlumbSolution; messages: LineMessage[] } {
-  const plumbs = activeLines(recipe, "plumb").map((line) => ({ id: line.id, ends: endsOf(line) }));
-  const solution = solvePlumbs(recipe.camera, lensOf(recipe, size), plumbs);
-  const messages = explainPlumbs(solution, bubbleNames(recipe.lines));
-  const sills = activeLines(recipe, "sill").map((l) => l.id);
-  if (sills.length > 0)
-    messages.push({ code: "sills-wait", text: "Sills are kept, but do not turn the picture yet.", lines: sills });
-  return { solution, messages };
+/** The lines that a recipe's attitude is solved from: its plumbs and sills, and the sides of its faces, that are switched on. */
+export function linesOf(recipe: Pick<Recipe, "lines" | "faces">): LineInput[] {
+  const drawn = recipe.lines.flatMap((line): LineInput[] =>
+    line.on && line.kind !== "taut"
+      ? [{ id: line.id, kind: line.kind, ends: endsOf(line), sigmaPx: line.sigma ?? null, wall: line.wall ?? null }]
+      : [],
+  );
+  return [...drawn, ...recipe.faces.filter((f) => f.on).flatMap(faceLines)];
 }
 
-/** The recipe with its attitude solved anew from its lines; an attitude set by hand is left alone. */
+/** What the recipe's lines say of the camera, and what to say about them. */
+export function solveRecipe(recipe: SettledRecipe, size: Size): { solution: LineSolution; messages: LineMessage[] } {
+  const inputs = linesOf(recipe);
+  const { focalFrom } = recipe.camera;
+  const lens = lensOf(recipe, size);
+  const assumedFocal = focalFrom === "assumed" || focalFrom === "solved";
+  const { camera } = recipe;
+  const { face } = recipe.attitude;
+  const solution = solveLines(camera, lens, inputs, { face, freeFocal: assumedFocal });
+  // What is left out to find a contradiction is solved with the focal length of all.
+  const held = { ...camera, focalPx: solution.focal?.focalPx ?? camera.focalPx };
+  const solve = (others: readonly LineInput[]): LineSolution => solveLines(held, lens, others, { face });
+  const names = new Map([...bubbleNames(recipe.lines), ...faceNames(recipe.faces)]);
+  return { solution, messages: explainLines(solution, { camera: held, lens, inputs, names, assumedFocal, solve }) };
+}
+
+const within = (deg: number, most: number): number => Math.max(-most, Math.min(most, deg));
+
+/**
+ * The recipe with its attitude solved anew from its lines, the trim set by hand on top of it; an attitude set by hand
+ * is left alone. Where the focal length was only assumed and the lines tell it, that is taken from them as well.
+ */
 export function withSolvedAttitude<R extends Recipe>(recipe: R, size: Size): R {
   if (recipe.attitude.from !== "lines") return recipe;
   const { solution } = solveRecipe(withCamera(recipe, size), size);
-  const { pitch, yaw, roll } = solution.status === "solved" ? solution.attitude : LEVEL;
-  return { ...recipe, attitude: { ...recipe.attitude, pitch, yaw, roll } };
+  const solved = solution.status === "solved";
+  const { pitch, yaw, roll } = solved ? solution.attitude : LEVEL;
+  const trim = solved ? recipe.attitude.trim : { pitch: 0, yaw: 0, roll: 0 };
+  const { focalPx, focalFrom } = recipe.camera;
+  const camera = solution.focal
+    ? { ...recipe.camera, focalPx: solution.focal.focalPx, focalFrom: "solved" as const }
+    : focalFrom === "solved"
+      ? { ...recipe.camera, focalPx: null, focalFrom: "assumed" as const }
+      : { ...recipe.camera, focalPx, focalFrom };
+  return {
+    ...recipe,
+    camera,
+    attitude: {
+      ...recipe.attitude,
+      trim,
+      pitch: within(pitch + trim.pitch, 89),
+      yaw: within(yaw + trim.yaw, 89),
+      roll: within(roll + trim.roll, 180),
+    },
+  };
 }
 
 /**
