@@ -1,6 +1,6 @@
 import type { Rect, Size } from "@/core/geometry";
 import type { ColourPixels } from "@/core/lens";
-import type { Luminance } from "@/core/lines";
+import { LIGHT_OF_SRGB, type Luminance } from "@/core/lines";
 import { previewUrl } from "../api";
 
 /** The closest preview of the photo last asked for, decoded once. */
@@ -39,7 +39,7 @@ export async function coloursOf(photo: {
 }
 
 /**
- * Brightness of part of a photo. @param area pixels of the original.
+ * Green light of part of a photo: red and blue lie elsewhere where the lens has fringes. @param area pixels of the original.
  * @returns the part, in pixels of the preview, and how many of those there are to one of the original.
  */
 export async function luminanceOf(
@@ -60,8 +60,6 @@ export async function luminanceOf(
   context.drawImage(bitmap, -left, -top);
   const { data } = context.getImageData(0, 0, size[0], size[1]);
   const grey = new Uint8Array(size[0] * size[1]);
-  // Rec. 709 weights.
-  for (let i = 0, p = 0; i < grey.length; i++, p += 4)
-    grey[i] = 0.2126 * data[p]! + 0.7152 * data[p + 1]! + 0.0722 * data[p + 2]! + 0.5;
-  return { image: { data: grey, width: size[0], height: size[1], left, top }, scale };
+  for (let i = 0, p = 1; i < grey.length; i++, p += 4) grey[i] = data[p]!;
+  return { image: { data: grey, width: size[0], height: size[1], left, top, table: LIGHT_OF_SRGB }, scale };
 }

@@ -6,3 +6,4 @@ export * from "./choose-face";
 export * from "./line-model";
 export * from "./likely-cause";
 export * from "./solve-lines";
+export * from "./group-segments";

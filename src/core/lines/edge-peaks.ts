@@ -1,4 +1,5 @@
-import type { Vec2 } from "../geometry";
+import { type Vec2, lerp2 } from "../geometry";
+import type { Lens } from "../lens";
 import { type Luminance, brightnessAt } from "./luminance";
 
 /** Where the brightness changes fastest across a stroke. */
@@ -12,12 +13,14 @@ export interface Peak {
   readonly slope: number;
 }
 
-/** A stroke over a picture: where it starts, its unit direction and normal, its length in pixels. */
-export interface Stroke {
-  readonly from: Vec2;
-  readonly along: Vec2;
-  readonly across: Vec2;
+/**
+ * What a search for an edge runs along: at t (−1 … 1) it writes the place, the unit direction along and the unit
+ * direction across (a quarter turn on, clockwise as seen) to `out`; pixels of the picture as recorded.
+ */
+export interface Rail {
+  /** Pixels. */
   readonly length: number;
+  frame(t: number, out: Float64Array): void;
 }
 
 /** Spacing of the samples across the stroke, pixels. */
@@ -25,39 +28,77 @@ const STEP = 0.5;
 /** Deviation of the Gaussian whose slope finds edges, pixels. */
 const BLUR = 1.2;
 /** Slopes below this many grey levels a pixel are no edge. */
-export const LEAST_SLOPE = 2.2;
+export const LEAST_SLOPE = 1;
 /** Samples averaged along the stroke at one station, at most. */
 const MOST_TAPS = 7;
 
-export function strokeBetween(from: Vec2, to: Vec2): Stroke {
+/** The straight way from one place to another. */
+export function straightRail(from: Vec2, to: Vec2): Rail {
   const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
-  const along: Vec2 = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
-  return { from, along, across: [-along[1], along[0]], length };
+  const [ax, ay] = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
+  return {
+    length,
+    frame: (t, out) => {
+      const s = ((t + 1) / 2) * length;
+      out[0] = from[0] + ax * s;
+      out[1] = from[1] + ay * s;
+      out[2] = ax;
+      out[3] = ay;
+      out[4] = -ay;
+      out[5] = ax;
+    },
+  };
 }
 
-/** The place at t (−1 … 1) along a stroke and `offset` pixels across it. */
-export function placeOn({ from, along, across, length }: Stroke, t: number, offset: number): Vec2 {
-  const s = ((t + 1) / 2) * length;
-  return [from[0] + along[0] * s + across[0] * offset, from[1] + along[1] * s + across[1] * offset];
+/** The way that a straight edge between two ideal (undistorted) places runs over the recorded picture. */
+export function lensRail(lens: Lens, from: Vec2, to: Vec2): Rail {
+  if (lens.straight) return straightRail(from, to);
+  const at = (t: number): Vec2 => lens.distort(lerp2(from, to, (t + 1) / 2));
+  const [first, last] = [at(-1), at(1)];
+  return {
+    length: Math.hypot(last[0] - first[0], last[1] - first[1]),
+    frame: (t, out) => {
+      const [before, here, after] = [at(t - 0.01), at(t), at(t + 0.01)];
+      const [dx, dy] = [after[0] - before[0], after[1] - before[1]];
+      const d = Math.hypot(dx, dy) || 1;
+      out[0] = here[0];
+      out[1] = here[1];
+      out[2] = dx / d;
+      out[3] = dy / d;
+      out[4] = -dy / d;
+      out[5] = dx / d;
+    },
+  };
+}
+
+/** The place at t (−1 … 1) along a rail and `offset` pixels across it. */
+export function placeOn(rail: Rail, t: number, offset: number): Vec2 {
+  const f = new Float64Array(6);
+  rail.frame(t, f);
+  return [f[0]! + f[4]! * offset, f[1]! + f[5]! * offset];
 }
 
 /**
- * Peaks of the slope across a stroke at evenly spaced stations along it, the brightness averaged a little along the
- * stroke, to a fraction of a pixel by the parabola through the peak.
+ * Peaks of the slope across a rail at evenly spaced stations along it, the brightness averaged a little along it, to a fraction of a pixel by the parabola through the peak.
  *
  * @param half how far to either side to look, pixels.
  */
-export function edgePeaks(image: Luminance, stroke: Stroke, stations: number, half: number): Peak[][] {
-  const spacing = stroke.length / stations;
+export function edgePeaks(image: Luminance, rail: Rail, stations: number, half: number): Peak[][] {
+  const spacing = rail.length / stations;
   const n = Math.ceil((2 * half) / STEP) + 1;
   const taps = Math.max(1, Math.min(MOST_TAPS, Math.round(spacing)));
   const profile = new Float64Array(n);
   const slope = new Float64Array(n);
-  const [ax, ay] = stroke.along;
-  const [cx, cy] = stroke.across;
+  const f = new Float64Array(6);
   return Array.from({ length: stations }, (_, station) => {
     const t = (2 * (station + 0.5)) / stations - 1;
-    const [x0, y0] = placeOn(stroke, t, -half);
+    rail.frame(t, f);
+    const ax = f[2]!;
+    const ay = f[3]!;
+    const cx = f[4]!;
+    const cy = f[5]!;
+    const x0 = f[0]! - cx * half;
+    const y0 = f[1]! - cy * half;
     for (let i = 0; i < n; i++) {
       let sum = 0;
       for (let j = 0; j < taps; j++) {

@@ -1,3 +1,12 @@
+/**
+ * Light, 0…255, of every 8-bit sRGB value (IEC 61966-2-1). Where dark meets bright a pixel holds the mean of their
+ * light, not of their numbers: edges looked for in the numbers lie up to a fifth of a pixel too far on the dark side.
+ */
+export const LIGHT_OF_SRGB = Float32Array.from({ length: 256 }, (_, i) => {
+  const v = i / 255;
+  return 255 * (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
+});
+
 /** Part of a picture as brightness, 0…255, with the place of its top-left corner in the whole. */
 export interface Luminance {
   readonly data: Uint8Array | Uint8ClampedArray | Float32Array;
@@ -6,10 +15,13 @@ export interface Luminance {
   /** Pixels of the whole picture; 0, 0 when this is the whole. */
   readonly left: number;
   readonly top: number;
+  /** Brightness of each stored 8-bit value; absent: the numbers themselves. */
+  readonly table?: Float32Array;
 }
 
 /** Brightness at a place of the whole picture (pixel centres at halves), linear between pixels; the border repeats. */
-export function brightnessAt({ data, width, height, left, top }: Luminance, px: number, py: number): number {
+export function brightnessAt(image: Luminance, px: number, py: number): number {
+  const { data, width, height, left, top, table } = image;
   let x = px - left - 0.5;
   let y = py - top - 0.5;
   x = x < 0 ? 0 : x > width - 1 ? width - 1 : x;
@@ -21,6 +33,13 @@ export function brightnessAt({ data, width, height, left, top }: Luminance, px: 
   const a = y0 * width + x0;
   const right = x0 + 1 < width ? 1 : 0;
   const below = y0 + 1 < height ? width : 0;
+  if (table) {
+    const p = table[data[a]!]!;
+    const q = table[data[a + below]!]!;
+    const above = p + (table[data[a + right]!]! - p) * u;
+    const under = q + (table[data[a + below + right]!]! - q) * u;
+    return above + (under - above) * v;
+  }
   const above = data[a]! + (data[a + right]! - data[a]!) * u;
   const under = data[a + below]! + (data[a + below + right]! - data[a + below]!) * u;
   return above + (under - above) * v;

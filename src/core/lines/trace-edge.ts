@@ -1,6 +1,6 @@
 import type { Vec2 } from "../geometry";
 import { type Curve, centred, fitCurve, nearestTo, parabola, valueOf } from "./edge-curve";
-import { type Peak, edgePeaks, placeOn, strokeBetween } from "./edge-peaks";
+import { type Peak, edgePeaks, placeOn, straightRail } from "./edge-peaks";
 import type { Luminance } from "./luminance";
 
 export interface TracedEdge {
@@ -53,7 +53,7 @@ const AIM = 6;
  * @returns null where no edge goes from end to end.
  */
 export function traceEdge(image: Luminance, from: Vec2, to: Vec2, bow = 0.05): TracedEdge | null {
-  const stroke = strokeBetween(from, to);
+  const stroke = straightRail(from, to);
   const { length } = stroke;
   if (!(length >= 24)) return null;
   const stations = Math.max(24, Math.min(STATIONS, Math.round(length / 3)));

@@ -1,5 +1,7 @@
 import sharp from "sharp";
+import { LIMITS } from "../config";
 import type { Grey } from "@/core/lens";
+import { LIGHT_OF_SRGB, type Luminance } from "@/core/lines";
 
 /** A photo's brightness, 0…255, the EXIF orientation applied. */
 export async function luminance(file: string): Promise<Grey> {
@@ -14,4 +16,16 @@ export async function luminance(file: string): Promise<Grey> {
   const out = new Float32Array(info.width * info.height);
   for (let i = 0; i < out.length; i++) out[i] = data[i * step]!;
   return { data: out, width: info.width, height: info.height };
+}
+
+/** A photo's green light, as lines are looked for in; the EXIF orientation applied. */
+export async function greenLight(file: string): Promise<Luminance> {
+  const { data, info } = await sharp(file, { failOn: "error", limitInputPixels: LIMITS.pixels })
+    .autoOrient()
+    .flatten({ background: "#fff" })
+    .toColourspace("srgb")
+    .extractChannel("green")
+    .raw({ depth: "uchar" })
+    .toBuffer({ resolveWithObject: true });
+  return { data: new Uint8Array(data), width: info.width, height: info.height, left: 0, top: 0, table: LIGHT_OF_SRGB };
 }

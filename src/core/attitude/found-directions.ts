@@ -1,0 +1,143 @@
+import { type Intrinsics, downInCamera, pitchRollFromVertical } from "../camera";
+import { DEG, type Vec2, type Vec3, cross3, dot3, unit3 } from "../geometry";
+import { halfTurn, sillInCamera } from "./line-model";
+
+/** A found segment as a plane through the lens, in the camera frame. */
+export interface Plane {
+  readonly normal: Vec3;
+  /** Towards the segment's middle, unit length. */
+  readonly middle: Vec3;
+  /** Its direction in the picture at the middle, degrees from vertical, −90 … 90. */
+  readonly lean: number;
+  /** How much it counts: its length, but no more than a share of the picture. */
+  readonly weight: number;
+  /** A direction fits it within this angle, degrees. */
+  readonly reach: number;
+}
+
+/** A segment counts by its length up to this share of the focal length. */
+const LONGEST = 0.35;
+/** Directions fit within this, degrees, and more for segments whose own direction is uncertain. */
+const REACH = 0.45;
+const REACH_SIGMAS = 3;
+const MOST_REACH = 1.6;
+
+export function planeOf({ focalPx, principal }: Intrinsics, [a, b]: readonly [Vec2, Vec2], sigmaPx: number): Plane {
+  const lifted = (p: Vec2): Vec3 => [(p[0] - principal[0]) / focalPx, (p[1] - principal[1]) / focalPx, 1];
+  const [p, q] = [lifted(a), lifted(b)];
+  const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+  const own = (Math.SQRT2 * Math.max(0.12, sigmaPx)) / length / DEG;
+  return {
+    normal: unit3(cross3(p, q)),
+    middle: unit3([p[0] + q[0], p[1] + q[1], p[2] + q[2]]),
+    lean: halfTurn(Math.atan2(b[0] - a[0], b[1] - a[1]) / DEG),
+    weight: Math.min(length / focalPx, LONGEST),
+    reach: Math.min(MOST_REACH, Math.hypot(REACH, REACH_SIGMAS * own)),
+  };
+}
+
+/** Angle by which a segment misses a direction, seen at its middle, degrees. */
+export function missAngle({ normal, middle }: Plane, direction: Vec3): number {
+  const sine = Math.sqrt(Math.max(1e-6, 1 - dot3(middle, direction) ** 2));
+  return Math.asin(Math.min(1, Math.abs(dot3(normal, direction)) / sine)) / DEG;
+}
+
+/** 1 where a segment runs exactly along a direction, falling to 0 at its reach. */
+export function support(plane: Plane, direction: Vec3): number {
+  const off = missAngle(plane, direction) / plane.reach;
+  return off >= 1 ? 0 : plane.weight * (1 - off * off);
+}
+
+/** A heading that many segments share, degrees, with the support it has. */
+export interface HeadingPeak {
+  readonly heading: number;
+  readonly support: number;
+}
+
+/** Walls looked for at most. */
+const MOST_WALLS = 4;
+/** Two walls differ by this at least, degrees. */
+const APART = 8;
+/** Headings are tried in steps of this, degrees. */
+const STEP = 0.5;
+/** A sill whose plane turns by less than this with the heading says nothing of it (sine). */
+const TELLING = 0.12;
+
+/** The headings that most segments share for a camera of this pitch and roll, the best supported first. */
+export function headingPeaks(
+  planes: readonly Plane[],
+  { pitch, roll }: { pitch: number; roll: number },
+): HeadingPeak[] {
+  const down = downInCamera({ pitch, roll });
+  const across = sillInCamera(pitch, roll, 0);
+  const away = sillInCamera(pitch, roll, 90);
+  const bins = new Float64Array(Math.round(180 / STEP));
+  for (const { normal, weight, reach } of planes) {
+    const d = cross3(normal, down);
+    const telling = Math.hypot(...d);
+    if (telling < TELLING) continue;
+    const at = halfTurn(Math.atan2(dot3(d, away), dot3(d, across)) / DEG) + 90;
+    // The lower the sill to the horizon, the wider its say.
+    const spread = Math.min(6, reach / telling);
+    const n = Math.ceil(spread / STEP);
+    for (let k = -n; k <= n; k++) {
+      const off = (k * STEP) / spread;
+      if (Math.abs(off) >= 1) continue;
+      const bin = (Math.floor(at / STEP) + k + bins.length) % bins.length;
+      bins[bin]! += weight * telling * (1 - off * off);
+    }
+  }
+  const found: HeadingPeak[] = [];
+  const taken = new Uint8Array(bins.length);
+  for (let n = 0; n < MOST_WALLS; n++) {
+    let best = -1;
+    for (let i = 0; i < bins.length; i++) if (!taken[i] && (best < 0 || bins[i]! > bins[best]!)) best = i;
+    if (best < 0 || bins[best]! <= 0) break;
+    found.push({ heading: halfTurn((best + 0.5) * STEP - 90), support: bins[best]! });
+    for (let k = -APART / STEP; k <= APART / STEP; k++) taken[(best + k + bins.length) % bins.length] = 1;
+  }
+  return found;
+}
+
+/** Candidates for the vertical: where pairs of segments that stand in the picture meet. */
+export interface Candidate {
+  readonly pitch: number;
+  readonly roll: number;
+  readonly support: number;
+}
+
+/** Segments that lean more than this in the picture are not taken for plumbs, degrees. */
+export const STANDING = 42;
+/** A camera is not held more askew than this, degrees. */
+const MOST_ROLL = 20;
+const MOST_PITCH = 55;
+const PAIRED = 110;
+const PAIRS = 2600;
+const DISTINCT_DEG = 0.8;
+const KEPT = 14;
+
+export function verticalCandidates(planes: readonly Plane[]): Candidate[] {
+  const standing = planes.filter((p) => Math.abs(p.lean) < STANDING).sort((a, b) => b.weight - a.weight);
+  const paired = standing.slice(0, PAIRED);
+  const all: Candidate[] = [];
+  const total = (paired.length * (paired.length - 1)) / 2;
+  const skip = Math.max(1, Math.floor(total / PAIRS));
+  let n = 0;
+  for (let i = 0; i < paired.length; i++)
+    for (let j = i + 1; j < paired.length; j++) {
+      if (n++ % skip !== 0) continue;
+      const d = cross3(paired[i]!.normal, paired[j]!.normal);
+      if (Math.hypot(...d) < 0.01) continue;
+      const { pitch, roll } = pitchRollFromVertical(unit3(d));
+      if (Math.abs(pitch) > MOST_PITCH || Math.abs(roll) > MOST_ROLL) continue;
+      const down = downInCamera({ pitch, roll });
+      all.push({ pitch, roll, support: standing.reduce((sum, p) => sum + support(p, down), 0) });
+    }
+  all.sort((a, b) => b.support - a.support);
+  const kept: Candidate[] = [];
+  for (const c of all) {
+    if (kept.every((k) => Math.hypot(k.pitch - c.pitch, k.roll - c.roll) > DISTINCT_DEG)) kept.push(c);
+    if (kept.length === KEPT) break;
+  }
+  return kept;
+}

@@ -1,0 +1,233 @@
+import { type Attitude, type Intrinsics, LEVEL, downInCamera } from "../camera";
+import type { Vec2, Vec3 } from "../geometry";
+import type { Lens } from "../lens";
+import { chooseFace } from "./choose-face";
+import { fitLines } from "./fit-lines";
+import {
+  type Plane,
+  STANDING,
+  headingPeaks,
+  missAngle,
+  planeOf,
+  support,
+  verticalCandidates,
+} from "./found-directions";
+import { type ModelLine, type Unknowns, halfTurn, sillInCamera } from "./line-model";
+import { observe } from "./plumb-residual";
+
+/** A found segment: recorded ends in pixels of the original, and the deviation of an end across it. */
+export interface SegmentInput {
+  readonly points: readonly [Vec2, Vec2];
+  readonly sigmaPx: number;
+}
+
+/** Segments of one direction in space. */
+export interface SegmentGroup {
+  /** "plumb", "wall-1", "wall-2" …, "other". */
+  readonly id: string;
+  readonly kind: "plumb" | "sill" | "other";
+  /** Where they vanish, homogeneous pixels without the lens's distortion, unit length; null for the rest. */
+  readonly vanishing: Vec3 | null;
+  /** Degrees; for walls. */
+  readonly heading: number | null;
+  readonly count: number;
+  /** Root mean square angle by which they miss the direction, degrees. */
+  readonly spreadDeg: number;
+  /** Indices of its segments, the longest first. */
+  readonly members: readonly number[];
+}
+
+export interface GroupedSegments {
+  /** Whether the segments tell how the camera was held. */
+  readonly told: boolean;
+  readonly groups: readonly SegmentGroup[];
+  /** LEVEL unless told. */
+  readonly attitude: Attitude;
+  readonly sigma: { readonly pitch: number | null; readonly yaw: number | null; readonly roll: number | null };
+}
+
+/** What walls add to a candidate for the vertical: true verticals have level edges on their horizon. */
+const WALL_SAY = 0.8;
+/** Plumbs needed, and the share of all standing segments' weight that they must hold; less is chance. */
+const FEWEST_PLUMBS = 5;
+const LEAST_SHARE = 0.16;
+/** Level edges of a wall needed, and the share of all lying segments' weight. */
+const FEWEST_SILLS = 5;
+const LEAST_WALL_SHARE = 0.05;
+/** What building edges are out of true by themselves, pixels per pixel of length: half a millimetre in a metre. */
+const BUILT = 0.0005;
+const ROUNDS = 6;
+/** Misses beyond this many deviations do not count. */
+const CUT = 3;
+
+/**
+ * Sorts segments by the direction in space they belong to: plumbs, the sills of each wall, and the rest, with the
+ * attitude they agree on. Every pair of standing segments is a candidate for the vertical; it is judged by the segments
+ * that run along it and by the level edges on its horizon, so that a thing that leans with all its parts does not win
+ * over the buildings about it.
+ */
+export function groupSegments(camera: Intrinsics, lens: Lens, segments: readonly SegmentInput[]): GroupedSegments {
+  const observed = segments.map((s, i) => observe(lens, `${i}`, s.points));
+  const planes = observed.map((o, i) => planeOf(camera, o.ends, segments[i]!.sigmaPx));
+  const best = verticalCandidates(planes)
+    .map((c) => {
+      const down = downInCamera(c);
+      const lying = planes.filter((p) => support(p, down) === 0);
+      const walls = headingPeaks(lying, c);
+      return { ...c, walls, worth: c.support + WALL_SAY * walls.slice(0, 2).reduce((s, w) => s + w.support, 0) };
+    })
+    .sort((a, b) => b.worth - a.worth)[0];
+  if (!best) return untold(segments);
+
+  const principal = camera.principal;
+  let u: Unknowns = {
+    pitch: best.pitch,
+    roll: best.roll,
+    headings: best.walls.map((w) => w.heading),
+    focalPx: camera.focalPx,
+  };
+  let assigned = assign(planes, u, 1.6);
+  let fit: ReturnType<typeof fitLines> | null = null;
+  let scale = 1;
+  for (let round = 0; round < ROUNDS; round++) {
+    const walls = strongWalls(planes, assigned, u.headings.length);
+    u = { ...u, headings: walls.map((w) => u.headings[w]!) };
+    assigned = assign(planes, u, round === 0 ? 1.4 : 1);
+    const model = observed.flatMap((o, i): ModelLine[] => {
+      const wall = assigned[i]!;
+      if (wall === null) return [];
+      const length = Math.hypot(o.ends[1][0] - o.ends[0][0], o.ends[1][1] - o.ends[0][1]);
+      const sigmaPx = Math.hypot(segments[i]!.sigmaPx, BUILT * length, 0.1);
+      return [{ ...o, kind: wall < 0 ? "plumb" : "sill", sigmaPx, wall }];
+    });
+    if (model.filter((l) => l.wall < 0).length < 2) return untold(segments);
+    // Those that miss by far are let go before the fit, and again after it.
+    let kept: readonly ModelLine[] = model;
+    for (let pass = 0; pass < 2; pass++) {
+      fit = fitLines(kept, principal, u, false);
+      const off = fit.misses.map(Math.abs);
+      scale = Math.max(1, 1.4826 * [...off].sort((a, b) => a - b)[off.length >> 1]!);
+      const sound = kept.filter((_, i) => off[i]! < CUT * scale);
+      const enough = u.headings.every((_, w) => sound.some((l) => l.wall === w)) && sound.some((l) => l.wall < 0);
+      if (!enough) break;
+      kept = sound;
+    }
+    u = { ...fit!.unknowns, headings: fit!.unknowns.headings.map(halfTurn) };
+  }
+  assigned = assign(planes, u, 1);
+  const final = strongWalls(planes, assigned, u.headings.length);
+  const groups = groupsOf(segments, planes, assigned, u, final, camera);
+  const plumbs = groups.find((g) => g.kind === "plumb")!;
+  const standing = planes.reduce((sum, p) => sum + (Math.abs(p.lean) < STANDING ? p.weight : 0), 0);
+  const held = plumbs.members.reduce((sum, i) => sum + planes[i]!.weight, 0);
+  if (plumbs.count < FEWEST_PLUMBS || held < LEAST_SHARE * standing || !fit?.cofactor) return untold(segments);
+  const walls = groups
+    .filter((g) => g.kind === "sill")
+    .map((g) => ({ heading: g.heading!, lines: g.members.map(String) }));
+  const face = chooseFace(walls, "auto");
+  const deviation = (i: number): number => scale * Math.sqrt(fit!.cofactor![i]![i]!);
+  return {
+    told: true,
+    groups,
+    attitude: { pitch: u.pitch, yaw: face.wall === null ? 0 : walls[face.wall]!.heading, roll: u.roll },
+    sigma: {
+      pitch: deviation(0),
+      yaw: face.wall === null ? null : deviation(2 + final[face.wall]!),
+      roll: deviation(1),
+    },
+  };
+}
+
+/** For every segment −1 (plumb), the index of its wall, or null; by how it fits, within so many times its reach. */
+function assign(planes: readonly Plane[], u: Unknowns, reach: number): (number | null)[] {
+  const directions = [downInCamera(u), ...u.headings.map((h) => sillInCamera(u.pitch, u.roll, h))];
+  return planes.map((plane) => {
+    let best: number | null = null;
+    let least = reach * plane.reach;
+    directions.forEach((d, n) => {
+      const off = missAngle(plane, d);
+      if (off < least) [best, least] = [n - 1, off];
+    });
+    return best;
+  });
+}
+
+/** The walls with enough level edges, in the order of their headings' indices. */
+function strongWalls(planes: readonly Plane[], assigned: readonly (number | null)[], count: number): number[] {
+  const lying = planes.reduce((sum, p, i) => sum + (assigned[i] === -1 ? 0 : p.weight), 0);
+  return Array.from({ length: count }, (_, w) => w).filter((w) => {
+    const own = planes.filter((_, i) => assigned[i] === w);
+    return own.length >= FEWEST_SILLS && own.reduce((sum, p) => sum + p.weight, 0) >= LEAST_WALL_SHARE * lying;
+  });
+}
+
+function groupsOf(
+  segments: readonly SegmentInput[],
+  planes: readonly Plane[],
+  assigned: readonly (number | null)[],
+  u: Unknowns,
+  walls: readonly number[],
+  { focalPx, principal }: Intrinsics,
+): SegmentGroup[] {
+  const length = (i: number): number =>
+    Math.hypot(
+      segments[i]!.points[1][0] - segments[i]!.points[0][0],
+      segments[i]!.points[1][1] - segments[i]!.points[0][1],
+    );
+  const of = (
+    id: string,
+    kind: SegmentGroup["kind"],
+    direction: Vec3 | null,
+    heading: number | null,
+    is: (a: number | null) => boolean,
+  ): SegmentGroup => {
+    const members = segments
+      .map((_, i) => i)
+      .filter((i) => is(assigned[i]!))
+      .sort((a, b) => length(b) - length(a));
+    const squares = direction ? members.reduce((sum, i) => sum + missAngle(planes[i]!, direction) ** 2, 0) : 0;
+    const v =
+      direction &&
+      ([
+        focalPx * direction[0] + principal[0] * direction[2],
+        focalPx * direction[1] + principal[1] * direction[2],
+        direction[2],
+      ] as const);
+    const norm = v ? Math.hypot(...v) : 1;
+    return {
+      id,
+      kind,
+      vanishing: v && [v[0] / norm, v[1] / norm, v[2] / norm],
+      heading,
+      count: members.length,
+      spreadDeg: members.length > 0 ? Math.sqrt(squares / members.length) : 0,
+      members,
+    };
+  };
+  return [
+    of("plumb", "plumb", downInCamera(u), null, (a) => a === -1),
+    ...walls.map((w, n) =>
+      of(`wall-${n + 1}`, "sill", sillInCamera(u.pitch, u.roll, u.headings[w]!), u.headings[w]!, (a) => a === w),
+    ),
+    of("other", "other", null, null, (a) => a === null || (a >= 0 && !walls.includes(a))),
+  ];
+}
+
+function untold(segments: readonly SegmentInput[]): GroupedSegments {
+  return {
+    told: false,
+    groups: [
+      {
+        id: "other",
+        kind: "other",
+        vanishing: null,
+        heading: null,
+        count: segments.length,
+        spreadDeg: 0,
+        members: segments.map((_, i) => i),
+      },
+    ],
+    attitude: LEVEL,
+    sigma: { pitch: null, yaw: null, roll: null },
+  };
+}

@@ -1,0 +1,156 @@
+import { type Size, type Vec2, distance2 } from "../../geometry";
+import type { Lens } from "../../lens";
+import { type Luminance, brightnessAt } from "../luminance";
+import { straightEdge } from "../straight-edge";
+import { growRegions } from "./regions";
+
+/** A straight edge found in a photo. */
+export interface Segment {
+  /** Recorded ends, pixels of the original. */
+  readonly points: readonly [Vec2, Vec2];
+  /** Standard deviation of an end across the edge, pixels. */
+  readonly sigmaPx: number;
+}
+
+export interface SegmentSearch {
+  /** Shortest edge, as a share of the picture's diagonal. */
+  readonly shortest?: number;
+  /** Segments kept at most, the longest. */
+  readonly most?: number;
+}
+
+/** Longest side of the picture in which edges are looked for; they are settled in the full one. */
+const SEARCH = 1500;
+const SHORTEST = 0.016;
+const MOST = 2000;
+/** Length over width of a straight run. */
+const SLENDER = 5;
+/** Gamma of the picture searched: in plain light the shadows would show no edge. */
+const ROOT = 1 / 2.2;
+
+/**
+ * Straight edges all over a photo, each to a fraction of a pixel with its deviation, the longest first. The lens is
+ * undone before they are looked for, so that a long edge is one segment however it was bowed.
+ */
+export function findSegments(image: Luminance, lens: Lens, search: SegmentSearch = {}): Segment[] {
+  const size: Size = [image.width, image.height];
+  const shortest = (search.shortest ?? SHORTEST) * Math.hypot(...size);
+  const factor = Math.max(1, Math.max(...size) / SEARCH);
+  const [w, h] = [Math.floor(size[0] / factor), Math.floor(size[1] / factor)];
+  const regions = growRegions(straightened(image, lens, w, h, factor), w, h)
+    .filter(({ ends, width }) => distance2(...ends) > SLENDER * width && distance2(...ends) * factor >= 0.8 * shortest)
+    .sort((a, b) => distance2(...b.ends) - distance2(...a.ends))
+    .slice(0, (search.most ?? MOST) * 2);
+  const found = regions.flatMap(({ ends }): Segment[] => {
+    const ideal = ends.map(([x, y]): Vec2 => [x * factor, y * factor]) as [Vec2, Vec2];
+    const edge = straightEdge(image, lens, ideal, { half: 2.5 + factor, aim: 1.5 + factor, sign: 0, least: 0.6 });
+    const inside = edge && clipped({ points: edge.ends, sigmaPx: edge.sigmaPx }, size);
+    return inside && distance2(...inside.points) >= shortest ? [inside] : [];
+  });
+  return distinct(found).slice(0, search.most ?? MOST);
+}
+
+/** Spacing of the exact places of the lens's map, between which it runs straight enough to look for edges, pixels. */
+const CELL = 16;
+
+/** The picture without the lens's distortion, shrunk by a factor: the mean over each pixel's square, eye-like in its greys. */
+function straightened(image: Luminance, lens: Lens, w: number, h: number, factor: number): Float32Array {
+  const { data, width, height, left, top, table } = image;
+  const out = new Float32Array(w * h);
+  const taps = Math.max(1, Math.round(factor));
+  const step = factor / taps;
+  const root = Float32Array.from({ length: 2048 }, (_, i) => 255 * (i / 2047) ** ROOT);
+  const cols = Math.ceil(w / CELL) + 1;
+  const rowAt = (y: number): Float64Array => {
+    const row = new Float64Array(2 * cols);
+    for (let c = 0; c < cols; c++) row.set(lens.distort([(c * CELL + 0.5) * factor, (y + 0.5) * factor]), 2 * c);
+    return row;
+  };
+  let above = rowAt(0);
+  let below = above;
+  for (let y = 0; y < h; y++) {
+    if (y % CELL === 0) {
+      above = y === 0 ? above : below;
+      below = rowAt(y + CELL);
+    }
+    const v = (y % CELL) / CELL;
+    for (let x = 0; x < w; x++) {
+      const c = 2 * Math.floor(x / CELL);
+      const u = (x % CELL) / CELL;
+      const px =
+        (1 - v) * (above[c]! + (above[c + 2]! - above[c]!) * u) + v * (below[c]! + (below[c + 2]! - below[c]!) * u);
+      const py =
+        (1 - v) * (above[c + 1]! + (above[c + 3]! - above[c + 1]!) * u) +
+        v * (below[c + 1]! + (below[c + 3]! - below[c + 1]!) * u);
+      let sum = 0;
+      if (taps === 1) sum = brightnessAt(image, px, py);
+      else
+        for (let j = 0; j < taps; j++) {
+          let yy = Math.floor(py - top + (j - (taps - 1) / 2) * step);
+          yy = yy < 0 ? 0 : yy >= height ? height - 1 : yy;
+          for (let i = 0; i < taps; i++) {
+            let xx = Math.floor(px - left + (i - (taps - 1) / 2) * step);
+            xx = xx < 0 ? 0 : xx >= width ? width - 1 : xx;
+            const value = data[yy * width + xx]!;
+            sum += table ? table[value]! : value;
+          }
+        }
+      out[y * w + x] = root[(Math.min(255, sum / (taps * taps)) * (2047 / 255)) | 0]!;
+    }
+  }
+  return out;
+}
+
+/** The part of a segment that lies inside the picture; null where nothing of it does. */
+function clipped({ points: [a, b], sigmaPx }: Segment, [w, h]: Size): Segment | null {
+  let [from, to] = [0, 1];
+  for (const [axis, most] of [
+    [0, w],
+    [1, h],
+  ] as const) {
+    const [p, d] = [a[axis], b[axis] - a[axis]];
+    if (Math.abs(d) < 1e-9) {
+      if (p < 0 || p > most) return null;
+      continue;
+    }
+    const [t0, t1] = [-p / d, (most - p) / d];
+    from = Math.max(from, Math.min(t0, t1));
+    to = Math.min(to, Math.max(t0, t1));
+  }
+  if (from >= to) return null;
+  const at = (t: number): Vec2 => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t];
+  return { points: [at(from), at(to)], sigmaPx };
+}
+
+/** Segments less those that settled on the same edge as a longer one. */
+function distinct(all: readonly Segment[]): Segment[] {
+  const sorted = [...all].sort((a, b) => distance2(...b.points) - distance2(...a.points));
+  const CELL = 64;
+  const cells = new Map<string, Segment[]>();
+  const keyOf = ([x, y]: Vec2): string => `${Math.floor(x / CELL)},${Math.floor(y / CELL)}`;
+  return sorted.filter((s) => {
+    const middle: Vec2 = [(s.points[0][0] + s.points[1][0]) / 2, (s.points[0][1] + s.points[1][1]) / 2];
+    if ((cells.get(keyOf(middle)) ?? []).some((other) => covers(other, s, middle))) return false;
+    const n = Math.ceil(distance2(...s.points) / CELL) + 1;
+    const [a, b] = s.points;
+    for (let i = 0; i <= n; i++)
+      for (const dx of [-CELL / 4, CELL / 4])
+        for (const dy of [-CELL / 4, CELL / 4]) {
+          const key = keyOf([a[0] + ((b[0] - a[0]) * i) / n + dx, a[1] + ((b[1] - a[1]) * i) / n + dy]);
+          const own = cells.get(key);
+          if (!own) cells.set(key, [s]);
+          else if (own[own.length - 1] !== s) own.push(s);
+        }
+    return true;
+  });
+}
+
+/** Whether a segment's middle lies on a longer one that runs the same way. */
+function covers({ points: [a, b] }: Segment, { points: [c, d] }: Segment, middle: Vec2): boolean {
+  const length = distance2(a, b);
+  const [dx, dy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+  const along = (middle[0] - a[0]) * dx + (middle[1] - a[1]) * dy;
+  const off = Math.abs((middle[0] - a[0]) * dy - (middle[1] - a[1]) * dx);
+  const turn = Math.abs((d[0] - c[0]) * dy - (d[1] - c[1]) * dx) / distance2(c, d);
+  return along > 0 && along < length && off < 1 && turn < 0.03;
+}
