@@ -63,11 +63,11 @@ const STEP = 0.5;
 /** A sill whose plane turns by less than this with the heading says nothing of it (sine). */
 const TELLING = 0.12;
 
-/** The headings that most segments share for a camera of this pitch and roll, the best supported first. */
+/** The headings that most segments share for a camera of this pitch and roll, the best supported first, and what any heading has by chance. */
 export function headingPeaks(
   planes: readonly Plane[],
   { pitch, roll }: { pitch: number; roll: number },
-): HeadingPeak[] {
+): { readonly peaks: readonly HeadingPeak[]; readonly chance: number } {
   const down = downInCamera({ pitch, roll });
   const across = sillInCamera(pitch, roll, 0);
   const away = sillInCamera(pitch, roll, 90);
@@ -87,16 +87,17 @@ export function headingPeaks(
       bins[bin]! += weight * telling * (1 - off * off);
     }
   }
-  const found: HeadingPeak[] = [];
+  const chance = Float64Array.from(bins).sort()[bins.length >> 1]!;
+  const peaks: HeadingPeak[] = [];
   const taken = new Uint8Array(bins.length);
   for (let n = 0; n < MOST_WALLS; n++) {
     let best = -1;
     for (let i = 0; i < bins.length; i++) if (!taken[i] && (best < 0 || bins[i]! > bins[best]!)) best = i;
     if (best < 0 || bins[best]! <= 0) break;
-    found.push({ heading: halfTurn((best + 0.5) * STEP - 90), support: bins[best]! });
+    peaks.push({ heading: halfTurn((best + 0.5) * STEP - 90), support: bins[best]! });
     for (let k = -APART / STEP; k <= APART / STEP; k++) taken[(best + k + bins.length) % bins.length] = 1;
   }
-  return found;
+  return { peaks, chance };
 }
 
 /** Candidates for the vertical: where pairs of segments that stand in the picture meet. */
@@ -113,8 +114,8 @@ const MOST_ROLL = 20;
 const MOST_PITCH = 55;
 const PAIRED = 110;
 const PAIRS = 2600;
-const DISTINCT_DEG = 0.8;
-const KEPT = 14;
+const DISTINCT_DEG = 1.5;
+const KEPT = 40;
 
 export function verticalCandidates(planes: readonly Plane[]): Candidate[] {
   const standing = planes.filter((p) => Math.abs(p.lean) < STANDING).sort((a, b) => b.weight - a.weight);

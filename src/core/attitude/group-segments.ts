@@ -46,11 +46,14 @@ export interface GroupedSegments {
   readonly sigma: { readonly pitch: number | null; readonly yaw: number | null; readonly roll: number | null };
 }
 
-/** What walls add to a candidate for the vertical: true verticals have level edges on their horizon. */
-const WALL_SAY = 0.8;
+/** What a vertical without any wall is believed as if walls had supported it by this much. */
+const PLAIN = 0.2;
+/** Cameras are held level within about this, degrees; a weak word that decides only where little else does. */
+const HELD_LEVEL = 6;
 /** Plumbs needed, and the share of all standing segments' weight that they must hold; less is chance. */
 const FEWEST_PLUMBS = 5;
 const LEAST_SHARE = 0.16;
+const LEAST_OF_ALL = 0.2;
 /** Level edges of a wall needed, and the share of all lying segments' weight. */
 const FEWEST_SILLS = 5;
 const LEAST_WALL_SHARE = 0.05;
@@ -73,10 +76,27 @@ export function groupSegments(camera: Intrinsics, lens: Lens, segments: readonly
     .map((c) => {
       const down = downInCamera(c);
       const lying = planes.filter((p) => support(p, down) === 0);
-      const walls = headingPeaks(lying, c);
-      return { ...c, walls, worth: c.support + WALL_SAY * walls.slice(0, 2).reduce((s, w) => s + w.support, 0) };
+      const { peaks, chance } = headingPeaks(lying, c);
+      return {
+        ...c,
+        walls: peaks,
+        worth: Math.sqrt(c.support * (PLAIN + levelSupport(peaks, chance))) * heldLevel(c.roll),
+      };
     })
-    .sort((a, b) => b.worth - a.worth)[0];
+    .sort((a, b) => b.worth - a.worth)
+    .map((c, i) => {
+      if ((globalThis as any).DBG)
+        console.log(
+          i,
+          c.pitch.toFixed(2),
+          c.roll.toFixed(2),
+          "sup",
+          c.support.toFixed(2),
+          "walls",
+          c.walls.map((w) => w.heading + ":" + w.support.toFixed(2)).join(" "),
+        );
+      return c;
+    })[0];
   if (!best) return untold(segments);
 
   const principal = camera.principal;
@@ -118,9 +138,15 @@ export function groupSegments(camera: Intrinsics, lens: Lens, segments: readonly
   const final = strongWalls(planes, assigned, u.headings.length);
   const groups = groupsOf(segments, planes, assigned, u, final, camera);
   const plumbs = groups.find((g) => g.kind === "plumb")!;
+  const weightOf = (members: readonly number[]): number => members.reduce((sum, i) => sum + planes[i]!.weight, 0);
+  const all = planes.reduce((sum, p) => sum + p.weight, 0);
   const standing = planes.reduce((sum, p) => sum + (Math.abs(p.lean) < STANDING ? p.weight : 0), 0);
-  const held = plumbs.members.reduce((sum, i) => sum + planes[i]!.weight, 0);
-  if (plumbs.count < FEWEST_PLUMBS || held < LEAST_SHARE * standing || !fit?.cofactor) return untold(segments);
+  const held = weightOf(plumbs.members);
+  const level = groups.reduce((sum, g) => sum + (g.kind === "sill" ? weightOf(g.members) : 0), 0);
+  // Where a thing leans with all its parts the plumbs may be few, if the walls bear them out.
+  const enough =
+    held > LEAST_SHARE * standing || (held > 0.3 * LEAST_SHARE * standing && held + level > LEAST_OF_ALL * all);
+  if (plumbs.count < FEWEST_PLUMBS || !enough || !fit?.cofactor) return untold(segments);
   const walls = groups
     .filter((g) => g.kind === "sill")
     .map((g) => ({ heading: g.heading!, lines: g.members.map(String) }));
@@ -137,6 +163,15 @@ export function groupSegments(camera: Intrinsics, lens: Lens, segments: readonly
     },
   };
 }
+
+/**
+ * What the two best headings have over what any has by chance: under the true vertical the level edges of a wall share
+ * one heading, under a false one they smear.
+ */
+const levelSupport = (peaks: readonly { readonly support: number }[], chance: number): number =>
+  peaks.slice(0, 2).reduce((sum, p) => sum + Math.max(0, p.support - chance), 0);
+
+const heldLevel = (roll: number): number => Math.exp(-0.5 * (roll / HELD_LEVEL) ** 2);
 
 /** For every segment −1 (plumb), the index of its wall, or null; by how it fits, within so many times its reach. */
 function assign(planes: readonly Plane[], u: Unknowns, reach: number): (number | null)[] {
