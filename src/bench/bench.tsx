@@ -15,12 +15,13 @@ import { NewVersion } from "./new-version";
 import { FramePanel } from "./panels/frame-panel";
 import { LensNudge } from "./panels/lens/lens-nudge";
 import { LensPanel } from "./panels/lens/lens-panel";
-import { LinesPanel } from "./panels/lines-panel";
+import { LinesPanel } from "./panels/lines/lines-panel";
 import { TitleBlock } from "./panels/title-block";
 import { ConflictBar, SaveWords } from "./save-state";
 import { Sheet } from "./sheet/sheet";
 import { ToolStrip } from "./tool-strip";
 import { useLensKey } from "./use-lens-key";
+import { useLineKeys } from "./use-line-keys";
 import { useSaving } from "./use-saving";
 
 /** The screen where one photo is corrected. */
@@ -34,6 +35,7 @@ export function Bench({ opened }: { opened: Opened }) {
 function OpenBench({ opened, flush }: { opened: Opened; flush: () => Promise<void> }) {
   useKeys();
   useLensKey(opened.photo);
+  useLineKeys(opened.photo);
   const derived = useDerived();
   const { course, past, future, undo, redo } = useBench();
   const [delivering, setDelivering] = useState(false);
@@ -106,7 +108,7 @@ function OpenBench({ opened, flush }: { opened: Opened; flush: () => Promise<voi
         <div className="min-h-0 grow overflow-y-auto">
           {course === "lens" && <LensPanel photo={photo} derived={derived} />}
           {course === "lines" && <LensNudge photo={photo} />}
-          {course === "lines" && <LinesPanel derived={derived} />}
+          {course === "lines" && <LinesPanel photo={photo} derived={derived} />}
           {course === "frame" && <FramePanel derived={derived} />}
         </div>
         <TitleBlock opened={opened} derived={derived} />

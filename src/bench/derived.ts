@@ -15,6 +15,8 @@ export interface LineRow {
   readonly after: number | null;
   readonly pull: number;
   readonly residualPx: number;
+  /** "w1", "w2" …: the wall a sill is on, where there are several. */
+  readonly wall: string | null;
 }
 
 /** Everything the core says of the current recipe. */
@@ -45,6 +47,10 @@ export function useDerived() {
           after: seen ? outOfTrue(line.kind, after[0]!, after[1]!) : null,
           pull: shares.get(line.id)?.pull ?? 0,
           residualPx: shares.get(line.id)?.residualPx ?? 0,
+          wall:
+            solution.walls.length > 1 && typeof shares.get(line.id)?.wall === "number"
+              ? `w${shares.get(line.id)!.wall! + 1}`
+              : null,
         };
       });
     return { recipe: settled, map, solution, messages, rows, names };

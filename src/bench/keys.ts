@@ -2,12 +2,15 @@ import { useEffect } from "react";
 import { useBench } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";
 import { COURSES } from "@/core/recipe";
-import { addPlumb, deleteLine, moveBy, switchLine } from "./line-edits";
+import { addLine, changeKind, deleteLine, moveBy, switchLine } from "./line-edits";
 
 /** What each key does, for the card of keys. */
 export const KEYS: readonly (readonly [string, string])[] = [
   ["1 – 6", "Course"],
-  ["P", "Draw plumbs"],
+  ["P", "Draw plumbs and sills (Alt: no cling)"],
+  ["I", "Level by a stroke"],
+  ["R", "Turn the picture (Shift: roll)"],
+  ["A", "Mark a face"],
   ["T", "Trace an edge for the lens"],
   ["B", "Pull a bowed edge straight"],
   ["M", "Move the picture, select marks"],
@@ -15,6 +18,11 @@ export const KEYS: readonly (readonly [string, string])[] = [
   ["J / K", "Next / previous line"],
   ["E", "One end, the other, the whole line"],
   ["Arrows", "Move it by 1 px (Shift 10, Alt 0.1)"],
+  ["V", "Plumb or sill"],
+  ["C, Y", "Cling to the edge, lengthen along it"],
+  ["W", "Turn this sill's wall face-on"],
+  ["Q", "Find lines in the photo"],
+  ["U", "Map of the stretch"],
   ["X", "Line on or off"],
   ["Delete", "Delete the line"],
   ["S", "As shot / corrected"],
@@ -74,6 +82,26 @@ function press(event: KeyboardEvent): boolean {
     case "p":
       bench.set({ course: "lines", tool: "plumb" });
       return true;
+    case "i":
+      bench.set({ course: "lines", tool: "level" });
+      return true;
+    case "r":
+      bench.set({ course: "lines", tool: "turn", view: "corrected" });
+      return true;
+    case "a":
+      bench.set({ course: "lines", tool: "face" });
+      return true;
+    case "v":
+      if (selected) changeKind(bench, selected);
+      return true;
+    case "w": {
+      const sill = recipe.lines.find((l) => l.id === selected && l.kind === "sill");
+      if (sill) bench.edit("Turn a wall face-on", (r) => void (r.attitude.face = { line: sill.id }));
+      return true;
+    }
+    case "u":
+      bench.set({ stretch: !bench.stretch });
+      return true;
     case "t":
       bench.set({ course: "lens", tool: "taut" });
       return true;
@@ -85,7 +113,7 @@ function press(event: KeyboardEvent): boolean {
       return true;
     case "n": {
       const [x, y] = [size[0] / 2, size[1] / 2];
-      const id = addPlumb(bench, [
+      const id = addLine(bench, "plumb", [
         [x, y - size[1] * 0.2],
         [x, y + size[1] * 0.2],
       ]);

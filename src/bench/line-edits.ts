@@ -1,5 +1,6 @@
 import type { BenchState } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";
+import type { Line, Recipe } from "@/core/recipe";
 
 type Editor = Pick<BenchState, "edit">;
 
@@ -8,23 +9,36 @@ const pair = (p: Vec2): [number, number] => [p[0], p[1]];
 /** A short id that no line of the recipe has. */
 export const newLineId = (): string => crypto.randomUUID().slice(0, 8);
 
-export function addPlumb({ edit }: Editor, ends: readonly [Vec2, Vec2]): string {
+/** Angles that come from lines again; what was set by hand without lines is let go. */
+export function fromLines(attitude: Recipe["attitude"]): void {
+  if (attitude.from === "lines") return;
+  attitude.from = "lines";
+  attitude.trim = { pitch: 0, yaw: 0, roll: 0 };
+}
+
+export function addLine({ edit }: Editor, kind: "plumb" | "sill", ends: readonly [Vec2, Vec2]): string {
   const id = newLineId();
-  edit("Draw a plumb", (r) => {
-    r.lines.push({ id, kind: "plumb", points: [pair(ends[0]), pair(ends[1])], on: true });
-    r.attitude.from = "lines";
+  edit(`Draw a ${kind}`, (r) => {
+    r.lines.push({ id, kind, points: [pair(ends[0]), pair(ends[1])], on: true });
+    fromLines(r.attitude);
   });
   return id;
 }
+
+const changeLine = (recipe: Recipe, id: string, change: (line: Line) => void): void => {
+  const line = recipe.lines.find((l) => l.id === id);
+  if (line) change(line);
+};
 
 /** Moves one end to a place; edits of one gesture are one step back. */
 export function moveEnd({ edit }: Editor, id: string, end: 0 | 1, to: Vec2, gesture: string): void {
   edit(
     "Move an end",
-    (r) => {
-      const line = r.lines.find((l) => l.id === id);
-      if (line) line.points[end === 0 ? 0 : line.points.length - 1] = pair(to);
-    },
+    (r) =>
+      changeLine(r, id, (line) => {
+        line.points[end === 0 ? 0 : line.points.length - 1] = pair(to);
+        delete line.sigma;
+      }),
     gesture,
   );
 }
@@ -33,15 +47,26 @@ export function moveEnd({ edit }: Editor, id: string, end: 0 | 1, to: Vec2, gest
 export function moveBy({ edit }: Editor, id: string, end: 0 | 1 | null, by: Vec2, gesture: string): void {
   edit(
     end === null ? "Move a line" : "Move an end",
-    (r) => {
-      const line = r.lines.find((l) => l.id === id);
-      if (!line) return;
-      line.points = line.points.map((p, i) => {
-        const isEnd = end === null || i === (end === 0 ? 0 : line.points.length - 1);
-        return isEnd ? [p[0] + by[0], p[1] + by[1]] : p;
-      });
-    },
+    (r) =>
+      changeLine(r, id, (line) => {
+        line.points = line.points.map((p, i) => {
+          const isEnd = end === null || i === (end === 0 ? 0 : line.points.length - 1);
+          return isEnd ? [p[0] + by[0], p[1] + by[1]] : p;
+        });
+        delete line.sigma;
+      }),
     gesture,
+  );
+}
+
+/** Makes a plumb of a sill and a sill of a plumb. */
+export function changeKind({ edit }: Editor, id: string): void {
+  edit("Change a line's kind", (r) =>
+    changeLine(r, id, (line) => {
+      if (line.kind === "taut") return;
+      line.kind = line.kind === "plumb" ? "sill" : "plumb";
+      delete line.wall;
+    }),
   );
 }
 
@@ -50,8 +75,5 @@ export function deleteLine({ edit }: Editor, id: string): void {
 }
 
 export function switchLine({ edit }: Editor, id: string): void {
-  edit("Switch a line on or off", (r) => {
-    const line = r.lines.find((l) => l.id === id);
-    if (line) line.on = !line.on;
-  });
+  edit("Switch a line on or off", (r) => changeLine(r, id, (line) => void (line.on = !line.on)));
 }

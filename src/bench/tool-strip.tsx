@@ -27,7 +27,7 @@ const MOVE: Tool = {
 };
 const PLUMB: Tool = {
   name: "plumb",
-  label: "Plumb",
+  label: "Line",
   key: "P",
   icon: icon(
     <>
@@ -61,10 +61,39 @@ const PULL: Tool = {
   ),
 };
 
+const LEVEL: Tool = {
+  name: "level",
+  label: "Level",
+  key: "I",
+  icon: icon(
+    <>
+      <path d="M1.5 9h15" />
+      <rect x="6" y="6.2" width="6" height="5.6" rx="2.6" />
+    </>,
+  ),
+};
+const TURN: Tool = {
+  name: "turn",
+  label: "Turn",
+  key: "R",
+  icon: icon(
+    <>
+      <ellipse cx="9" cy="9" rx="7" ry="3" />
+      <path d="M9 1.5v15" strokeDasharray="2 2" />
+    </>,
+  ),
+};
+const FACE: Tool = {
+  name: "face",
+  label: "Face",
+  key: "A",
+  icon: icon(<path d="M3 4.5L15 2.5V15L3 13.5zM3 9l4-5M5 13.7l9-11" />),
+};
+
 /** Only the current course's tools. */
 const TOOLS: Readonly<Partial<Record<CourseKey, readonly Tool[]>>> = {
   lens: [MOVE, TAUT, PULL],
-  lines: [MOVE, PLUMB],
+  lines: [MOVE, PLUMB, LEVEL, TURN, FACE],
   frame: [MOVE],
 };
 

@@ -11,6 +11,8 @@ export class UsageError extends Error {
 export const usage = `Usage:
   flatstone render PHOTO --recipe R.json --out OUT.(jpg|png|tif) [--quality 92]
   flatstone solve PHOTO|--size W,H (--recipe R.json | --recipes FILE.ndjson)
+  flatstone solve PHOTO --find [--recipe R.json]
+  flatstone lines PHOTO [--recipe R.json]
   flatstone frame PHOTO|--size W,H --recipe R.json
   flatstone calibrate PHOTO… --corners 9x6 [--kind checker|lines]`;
 
@@ -18,14 +20,19 @@ export const usage = `Usage:
 export function options<N extends string>(
   args: string[],
   names: readonly N[],
-): { values: Partial<Record<N, string>>; free: string[] } {
+  switches: readonly string[] = [],
+): { values: Partial<Record<N, string>>; free: string[]; on: ReadonlySet<string> } {
   try {
     const { values, positionals } = parseArgs({
       args,
-      options: Object.fromEntries(names.map((n) => [n, { type: "string" as const }])),
+      options: Object.fromEntries([
+        ...names.map((n) => [n, { type: "string" as const }]),
+        ...switches.map((n) => [n, { type: "boolean" as const }]),
+      ]),
       allowPositionals: true,
     });
-    return { values: values as Partial<Record<N, string>>, free: positionals };
+    const on = new Set(switches.filter((n) => (values as Record<string, unknown>)[n] === true));
+    return { values: values as Partial<Record<N, string>>, free: positionals, on };
   } catch (error) {
     throw new UsageError(`${(error as Error).message}\n${usage}`);
   }

@@ -1,9 +1,10 @@
 import { outOfTrue } from "@/core/lines";
 import type { Vec2 } from "@/core/geometry";
-import { type Recipe, endsOf, parseRecipe } from "@/core/recipe";
+import { type Recipe, emptyRecipe, endsOf, foundLine, parseRecipe } from "@/core/recipe";
 import { compile, solveRecipe, withCamera } from "@/core/render";
 import { UsageError, options, readRecipeFile, readText } from "./arguments";
-import { type Subject, subjectOf } from "./subject";
+import { foundLines } from "./lines";
+import { type Subject, inspected, subjectOf } from "./subject";
 
 /** One recipe's solution as the command prints it. */
 export function solved(recipe: Recipe, { size, focal }: Subject): object {
@@ -16,7 +17,9 @@ export function solved(recipe: Recipe, { size, focal }: Subject): object {
   return {
     attitude: angles,
     sigma: solution.sigma,
-    focalPx: settled.camera.focalPx,
+    focalPx: solution.focal?.focalPx ?? settled.camera.focalPx,
+    walls: solution.walls,
+    face: solution.face,
     lines: recipe.lines.map((line) => {
       const ends = endsOf(line);
       const after = ends.map((p) => map.fromRecorded(p));
@@ -32,9 +35,29 @@ export function solved(recipe: Recipe, { size, focal }: Subject): object {
   };
 }
 
+/** The recipe with the plumbs and sills found in the photo in place of its own. */
+async function withFoundLines(photo: string, recipe: Recipe, subject: Subject): Promise<Recipe> {
+  const { segments, grouped } = await foundLines(photo, recipe, subject);
+  const lines = grouped.groups.flatMap(({ id, kind, members }) =>
+    kind === "other"
+      ? []
+      : members.map((i) => foundLine(`${id}-${i}`, kind, segments[i]!, kind === "sill" ? id : undefined)),
+  );
+  return { ...recipe, lines, attitude: { ...recipe.attitude, from: "lines" } };
+}
+
 export async function run(args: string[]): Promise<void> {
-  const { values, free } = options(args, ["size", "recipe", "recipes"]);
+  const { values, free, on } = options(args, ["size", "recipe", "recipes"], ["find"]);
   if (free.length > 1) throw new UsageError("Name one photo at a time.");
+  if (on.has("find")) {
+    if (free[0] === undefined || values.size !== undefined || values.recipes !== undefined)
+      throw new UsageError("--find looks for lines in one photo, with at most one recipe.");
+    const recipe = values.recipe === undefined ? emptyRecipe() : await readRecipeFile(values.recipe);
+    const subject = await inspected(free[0]);
+    const found = await withFoundLines(free[0], recipe, subject);
+    process.stdout.write(`${JSON.stringify(solved(found, subject))}\n`);
+    return;
+  }
   if ((values.recipe === undefined) === (values.recipes === undefined))
     throw new UsageError("Give either --recipe R.json or --recipes FILE.ndjson.");
   const subject = await subjectOf(free[0], values.size);

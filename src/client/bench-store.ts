@@ -3,8 +3,9 @@ import { create } from "zustand";
 import type { Size } from "@/core/geometry";
 import { type CourseKey, type Recipe, emptyRecipe } from "@/core/recipe";
 import { withSolvedAttitude } from "@/core/render";
+import type { FoundLines } from "./compute/found-lines";
 
-export type ToolName = "move" | "plumb" | "taut" | "pull" | "frame";
+export type ToolName = "move" | "plumb" | "taut" | "pull" | "level" | "turn" | "face" | "frame";
 export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict";
 
 interface Step {
@@ -30,6 +31,10 @@ export interface BenchState {
   marks: boolean;
   /** A grid over the picture: straight on the corrected one, as the lens bends it on the one as shot. */
   grid: boolean;
+  /** A map of how far the correction stretches the picture. */
+  stretch: boolean;
+  /** Lines found in the photo and not taken yet; null before they are looked for, and once the lens has changed. */
+  found: FoundLines | null;
   /** While held, the original alone is shown. */
   holding: boolean;
   save: SaveState;
@@ -37,21 +42,39 @@ export interface BenchState {
   open(versionId: string, size: Size, recipe: Recipe): void;
   /** Edits the recipe (an immer draft, or a new one returned); its attitude is solved anew where it comes from lines. */
   edit(label: string, change: (recipe: Recipe) => Recipe | void, gesture?: string): void;
+  /** Corrects what the last step did, as part of that step. */
+  amend(change: (recipe: Recipe) => void): void;
   endGesture(): void;
   undo(): void;
   redo(): void;
   set(
     change: Partial<
-      Pick<BenchState, "course" | "tool" | "selected" | "selectedEnd" | "view" | "marks" | "grid" | "holding" | "save">
+      Pick<
+        BenchState,
+        | "course"
+        | "tool"
+        | "selected"
+        | "selectedEnd"
+        | "view"
+        | "marks"
+        | "grid"
+        | "stretch"
+        | "found"
+        | "holding"
+        | "save"
+      >
     >,
   ): void;
 }
 
 const settled = (recipe: Recipe, before: Recipe, size: Size): Recipe =>
   recipe.lines === before.lines &&
+  recipe.faces === before.faces &&
   recipe.lens === before.lens &&
   recipe.camera === before.camera &&
-  recipe.attitude.from === before.attitude.from
+  recipe.attitude.from === before.attitude.from &&
+  recipe.attitude.face === before.attitude.face &&
+  recipe.attitude.trim === before.attitude.trim
     ? recipe
     : withSolvedAttitude(recipe, size);
 
@@ -70,11 +93,13 @@ export const createBenchStore = () =>
     view: "corrected",
     marks: true,
     grid: false,
+    stretch: false,
+    found: null,
     holding: false,
     save: "saved",
 
     open: (versionId, size, recipe) =>
-      set({ versionId, size, recipe, past: [], future: [], gesture: null, selected: null, save: "saved" }),
+      set({ versionId, size, recipe, past: [], future: [], gesture: null, selected: null, found: null, save: "saved" }),
     edit: (label, change, gesture) =>
       set((s) => {
         const recipe = settled(produce(s.recipe, change), s.recipe, s.size);
@@ -85,8 +110,15 @@ export const createBenchStore = () =>
           past: sameGesture ? s.past : [...s.past, { recipe: s.recipe, label }],
           future: [],
           gesture: gesture ?? null,
+          // What was found was found under another lens.
+          ...(recipe.lens !== s.recipe.lens ? { found: null } : {}),
           ...touched(s),
         };
+      }),
+    amend: (change) =>
+      set((s) => {
+        const recipe = settled(produce(s.recipe, change), s.recipe, s.size);
+        return recipe === s.recipe ? s : { recipe, ...touched(s) };
       }),
     endGesture: () => set({ gesture: null }),
     undo: () =>

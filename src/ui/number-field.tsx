@@ -13,6 +13,8 @@ interface Props {
   unit?: string;
   min?: number;
   max?: number;
+  /** Little room: the label takes what is left beside the number. */
+  narrow?: boolean;
   onChange(value: number): void;
   /** A run of changes is over. */
   onDone?(): void;
@@ -28,6 +30,7 @@ export function NumberField({
   unit,
   min = -Infinity,
   max = Infinity,
+  narrow = false,
   onChange,
   onDone,
 }: Props) {
@@ -42,7 +45,9 @@ export function NumberField({
     onDone?.();
   };
   return (
-    <label className="grid grid-cols-[1fr_6.2rem_1.9rem_1.7rem] items-center gap-1.5 py-0.5">
+    <label
+      className={`grid items-center gap-1.5 py-0.5 ${narrow ? "grid-cols-[1fr_4.6rem_0.6rem_1.5rem]" : "grid-cols-[1fr_6.2rem_1.9rem_1.7rem]"}`}
+    >
       <span>{label}</span>
       <input
         className="input input-sm text-right tabular-nums"

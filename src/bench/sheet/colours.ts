@@ -5,6 +5,7 @@ export interface SheetColours {
   readonly plumb: string;
   readonly sill: string;
   readonly taut: string;
+  readonly face: string;
   readonly halo: string;
   readonly paper: string;
   readonly ink: string;
@@ -16,6 +17,7 @@ const DAY: SheetColours = {
   plumb: "#b23a1d",
   sill: "#0f6b66",
   taut: "#6a3d9a",
+  face: "#9a6a12",
   halo: "#ffffff",
   paper: "#f1f1ef",
   ink: "#26272a",
@@ -27,6 +29,7 @@ const NIGHT: SheetColours = {
   plumb: "#f08a6c",
   sill: "#63c2ba",
   taut: "#c39be6",
+  face: "#e0b052",
   halo: "#1b1b1c",
   paper: "#232324",
   ink: "#e8e8e5",

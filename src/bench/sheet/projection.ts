@@ -1,7 +1,7 @@
 import { type View, toPlane, toScreen } from "@/client/picture/view";
 import { type Vec2, distance2, lerp2 } from "@/core/geometry";
 import type { Lens } from "@/core/lens";
-import { type Line, endsOf } from "@/core/recipe";
+import { type Face, type Line, endsOf } from "@/core/recipe";
 import type { PlaneMap } from "@/core/render";
 import type { Hit } from "../tools/plumb-tool";
 
@@ -80,4 +80,18 @@ export function hitTest(projection: Projection, lines: readonly Line[], selected
   for (const line of ordered)
     if (distanceToPath(pathOfLine(projection, line), pointer) <= LINE_REACH) return { on: "line", id: line.id };
   return { on: "nothing" };
+}
+
+/** The corner of a face under the pointer, if any. */
+export function cornerAt(
+  projection: Projection,
+  faces: readonly Face[],
+  pointer: Vec2,
+): { readonly id: string; readonly corner: number } | null {
+  for (const { id, corners } of faces)
+    for (const [corner, at] of corners.entries()) {
+      const p = onScreen(projection, at);
+      if (p && distance2(p, pointer) <= END_REACH) return { id, corner };
+    }
+  return null;
 }

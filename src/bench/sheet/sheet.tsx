@@ -11,7 +11,11 @@ import { makeLens } from "@/core/lens";
 import { AS_SHOT, planeExtent } from "@/core/render";
 import type { Derived } from "../derived";
 import { LOOK, type Look } from "../look-at";
+import { clingLine } from "../cling-edits";
 import { addTaut } from "../taut-edits";
+import { FaceMark } from "./face-mark";
+import { FoundMarks, takeAt } from "./found-marks";
+import { StretchMap } from "./stretch-map";
 import { useSheetColours } from "./colours";
 import { FrameMark } from "./frame-mark";
 import { fieldOf } from "./layout";
@@ -29,7 +33,20 @@ const NO_LENS = makeLens([1, 1], null);
 
 /** The picture with its margins, rulers, bubbles and marks, and the pointer on it. */
 export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
-  const { recipe, course, view: shown, marks, grid, gesture, holding, selected, selectedEnd, size } = useBench();
+  const {
+    recipe,
+    course,
+    tool,
+    view: shown,
+    marks,
+    grid,
+    stretch,
+    gesture,
+    holding,
+    selected,
+    selectedEnd,
+    size,
+  } = useBench();
   const colours = useSheetColours();
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -73,6 +90,8 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     ratio: recipe.frame.ratio,
     onPan: pan,
     onTrace: (ends) => void addTaut(useBench.getState, photo, ends),
+    onDrawn: (id) => void clingLine(useBench.getState, photo, id, Math.min(4, Math.max(1, 1 / view.scale))),
+    onClick: (screen) => takeAt(useBench.getState(), projection, screen),
     onBegin: () => setHeld(asShot ? null : derived.map),
     onEnd: () => {
       setHeld(null);
@@ -132,7 +151,8 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     };
   });
 
-  const gridShown = grid || (course === "lens" && gesture !== null);
+  const byHand = gesture !== null && (tool === "turn" || gesture.startsWith("angle"));
+  const gridShown = grid || (course === "lens" && gesture !== null) || (course === "lines" && byHand);
   const showMarks = marks && !holding && (course === "lines" || course === "lens");
   const paths = showMarks
     ? recipe.lines
@@ -191,6 +211,13 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
                 colours={colours}
               />
             )}
+            {stretch && !asShot && <StretchMap map={derived.map} view={view} sheet={sheet} colours={colours} />}
+            {showMarks && course === "lines" && <FoundMarks projection={projection} colours={colours} />}
+            {showMarks &&
+              course === "lines" &&
+              recipe.faces.map((face, i) => (
+                <FaceMark key={face.id} face={face} name={`F${i + 1}`} projection={projection} colours={colours} />
+              ))}
             {paths.map(({ line, path }) => (
               <LineMark
                 key={line.id}

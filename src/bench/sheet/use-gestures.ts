@@ -1,13 +1,16 @@
 import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import { toPlane } from "@/client/picture/view";
+import type { Attitude } from "@/core/camera";
 import { type Rect, type Vec2, distance2 } from "@/core/geometry";
 import { endsOf } from "@/core/recipe";
-import { addPlumb, moveBy, moveEnd } from "../line-edits";
+import { levelBy, turnedTo } from "../attitude-edits";
+import { addFace, moveCorner } from "../face-edits";
+import { addLine, moveBy, moveEnd } from "../line-edits";
 import { type Pull, pulled } from "../tools/bow-tool";
 import { type Handle, draggedFrame, handleAt } from "../tools/frame-tool";
 import { IDLE, type PlumbCommand, type PlumbState, type PointerInput, plumbTool } from "../tools/plumb-tool";
-import { type Projection, hitTest, recordedAt } from "./projection";
+import { type Projection, cornerAt, hitTest, onScreen, recordedAt } from "./projection";
 
 /** A pointer must travel this far to mean a stroke rather than a click, CSS pixels. */
 const FAR = 6;
@@ -21,6 +24,10 @@ interface Parts {
   onPan(by: Vec2): void;
   /** An edge is to be followed from one end to the other. */
   onTrace(ends: readonly [Vec2, Vec2]): void;
+  /** A line has been drawn, and is to cling to the edge under it. */
+  onDrawn(id: string): void;
+  /** A click on nothing but the picture, pixels of the screen; whether something came of it. */
+  onClick(screen: Vec2): boolean;
   /** A gesture that edits begins or ends. */
   onBegin(): void;
   onEnd(): void;
@@ -31,6 +38,23 @@ interface Parts {
 type Running =
   | { readonly kind: "pan"; last: Vec2 }
   | { readonly kind: "frame"; readonly handle: Handle; readonly from: Vec2; readonly rect: Rect; readonly key: string }
+  | {
+      readonly kind: "turn";
+      readonly from: Vec2;
+      readonly start: Attitude;
+      readonly projection: Projection;
+      readonly key: string;
+      /** Turned about the axis rather than up, down and sideways. */
+      readonly roll: boolean;
+    }
+  | {
+      readonly kind: "corner";
+      readonly id: string;
+      readonly corner: number;
+      readonly from: Vec2;
+      readonly projection: Projection;
+      readonly key: string;
+    }
   | { readonly kind: "pull"; readonly pull: Pull; readonly projection: Projection; readonly key: string }
   | {
       readonly kind: "line";
@@ -44,16 +68,40 @@ type Running =
 let gestureCount = 0;
 
 /** The pointer on the sheet: hands its events to the tool in hand and carries out what the tool says. */
-export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin, onEnd, onHoldView }: Parts) {
+export function useGestures({
+  projection,
+  frame,
+  ratio,
+  onPan,
+  onTrace,
+  onDrawn,
+  onClick,
+  onBegin,
+  onEnd,
+  onHoldView,
+}: Parts) {
   const bench = useBench();
   const running = useRef<Running | null>(null);
+  // Whether cling was held off when the stroke ended.
+  const held = useRef(false);
   const [drawing, setDrawing] = useState<readonly [Vec2, Vec2] | null>(null);
   const [heldId, setHeldId] = useState<{ id: string; end: 0 | 1 } | null>(null);
   const [pointer, setPointer] = useState<Vec2 | null>(null);
   const [space, setSpace] = useState(false);
-  const kind: "taut" | "plumb" = bench.course === "lens" && bench.tool === "taut" ? "taut" : "plumb";
-  const draws = (kind === "taut" || (bench.course === "lines" && bench.tool === "plumb")) && !bench.holding;
+  const lines = bench.course === "lines" && !bench.holding;
+  const drawn: "taut" | "line" = bench.course === "lens" && bench.tool === "taut" ? "taut" : "line";
+  const draws = (drawn === "taut" && !bench.holding) || (lines && ["plumb", "level", "face"].includes(bench.tool));
+  const turns = lines && bench.tool === "turn" && bench.view === "corrected";
+  /** What a stroke between two recorded places stands for, by the way it runs on the screen. */
+  const kindOf = (from: Vec2, to: Vec2): "taut" | "plumb" | "sill" => {
+    if (drawn === "taut") return "taut";
+    const [a, b] = [onScreen(projection, from), onScreen(projection, to)];
+    if (bench.tool === "level") return "sill";
+    return a && b && Math.abs(b[0] - a[0]) > Math.abs(b[1] - a[1]) ? "sill" : "plumb";
+  };
   const editsLines = (bench.course === "lines" || bench.course === "lens") && bench.marks && !bench.holding;
+  // Proposals are taken by a click, whatever the tool.
+  const picks = lines && bench.found !== null && bench.marks;
   const pulls = bench.course === "lens" && bench.tool === "pull" && bench.view === "corrected" && !bench.holding;
   const editsFrame = bench.course === "frame" && bench.view === "corrected" && !bench.holding;
 
@@ -66,8 +114,14 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
           bench.set({ selected: command.id, selectedEnd: command.end });
           break;
         case "add":
-          if (kind === "taut") onTrace(command.ends);
-          else bench.set({ selected: addPlumb(bench, command.ends), selectedEnd: null, marks: true });
+          if (drawn === "taut") onTrace(command.ends);
+          else if (bench.tool === "level") levelBy(bench, command.ends);
+          else if (bench.tool === "face") addFace(bench, command.ends, projection);
+          else {
+            const id = addLine(bench, kindOf(...command.ends) as "plumb" | "sill", command.ends);
+            bench.set({ selected: id, selectedEnd: null, marks: true });
+            if (!held.current) onDrawn(id);
+          }
           break;
         case "moveEnd":
           moveEnd(bench, command.id, command.end, command.to, key);
@@ -115,13 +169,33 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
     const beginPan = (): void => void (running.current = { kind: "pan", last: screen });
     if (event.button === 1 || space) return beginPan();
     if (editsFrame) {
-      const plane = toPlane(projection.view, screen);
-      const handle = handleAt(frame, plane, HANDLE_REACH / projection.view.scale);
+      const at = toPlane(projection.view, screen);
+      const handle = handleAt(frame, at, HANDLE_REACH / projection.view.scale);
       if (!handle) return beginPan();
-      running.current = { kind: "frame", handle, from: plane, rect: frame, key };
+      running.current = { kind: "frame", handle, from: at, rect: frame, key };
       return;
     }
     const recorded = recordedAt(projection, screen);
+    const plane = (p: Vec2): Vec2 => toPlane(projection.view, p);
+    if (turns && recorded) {
+      const { pitch, yaw, roll } = bench.recipe.attitude;
+      running.current = {
+        kind: "turn",
+        from: plane(screen),
+        start: { pitch, yaw, roll },
+        projection,
+        key,
+        roll: event.shiftKey,
+      };
+      onHoldView();
+      return;
+    }
+    const corner = lines && bench.marks ? cornerAt(projection, bench.recipe.faces, screen) : null;
+    if (corner) {
+      onBegin();
+      running.current = { kind: "corner", ...corner, from: screen, projection, key };
+      return;
+    }
     if (pulls) {
       if (!recorded) return beginPan();
       const { map, lens } = projection;
@@ -131,14 +205,14 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
     }
     const shown = bench.recipe.lines.filter((l) => (l.kind === "taut") === (bench.course === "lens"));
     const hit =
-      editsLines && !(draws && kind === "taut")
+      editsLines && !(draws && drawn === "taut")
         ? hitTest(projection, shown, bench.selected, screen)
         : ({ on: "nothing" } as const);
     if (hit.on !== "nothing" && bench.recipe.lines.find((l) => l.id === hit.id)?.kind === "taut") {
       bench.set({ selected: hit.id, selectedEnd: null });
       return beginPan();
     }
-    if (!recorded || (hit.on === "nothing" && !draws)) {
+    if (!recorded || (hit.on === "nothing" && !draws && !picks)) {
       if (bench.selected) bench.set({ selected: null, selectedEnd: null });
       return beginPan();
     }
@@ -155,6 +229,14 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
     if (run.kind === "pan") {
       onPan([screen[0] - run.last[0], screen[1] - run.last[1]]);
       run.last = screen;
+    } else if (run.kind === "turn") {
+      turnedTo(bench, run, toPlane(run.projection.view, screen));
+    } else if (run.kind === "corner") {
+      // One axis at a time with Shift.
+      const [dx, dy] = [Math.abs(screen[0] - run.from[0]), Math.abs(screen[1] - run.from[1])];
+      const to: Vec2 = !event.shiftKey ? screen : dx > dy ? [screen[0], run.from[1]] : [run.from[0], screen[1]];
+      const recorded = recordedAt(run.projection, to);
+      if (recorded) moveCorner(bench, run.id, run.corner, recorded, run.key);
     } else if (run.kind === "pull") {
       const lens = pulled(run.pull, bench.size, toPlane(run.projection.view, screen));
       if (lens) bench.edit("Pull the bow", (r) => void (r.lens = lens), run.key);
@@ -180,9 +262,14 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
     if (!run) return;
     const screen = at(event);
     if (run.kind === "line") {
+      held.current = event.altKey;
       const recorded = recordedAt(run.projection, screen);
+      if (run.state.name === "drawing" && !run.state.begun && onClick(screen)) {
+        step({ type: "cancel" });
+        return finish();
+      }
       step(recorded ? { type: "up", at: recorded, far: distance2(screen, run.from) >= FAR } : { type: "cancel" });
-    } else if (run.kind === "frame" || run.kind === "pull") bench.endGesture();
+    } else if (run.kind !== "pan") bench.endGesture();
     finish();
   };
 
@@ -190,7 +277,7 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
     const run = running.current;
     if (!run) return;
     if (run.kind === "line") step({ type: "cancel" });
-    if ((run.kind === "frame" || run.kind === "pull") && bench.gesture === run.key) bench.undo();
+    if (run.kind !== "pan" && run.kind !== "line" && bench.gesture === run.key) bench.undo();
     finish();
   };
 
@@ -218,10 +305,10 @@ export function useGestures({ projection, frame, ratio, onPan, onTrace, onBegin,
   const heldLine = heldId && bench.recipe.lines.find((l) => l.id === heldId.id);
   return {
     drawing,
-    kind,
+    kind: drawing ? kindOf(...drawing) : "plumb",
     heldEnd: heldLine && heldId ? endsOf(heldLine)[heldId.end] : null,
     pointer,
-    cursor: space ? "grab" : pulls ? "move" : draws ? "crosshair" : "default",
+    cursor: space ? "grab" : pulls || turns ? "move" : draws ? "crosshair" : "default",
     handlers: { onPointerDown: down, onPointerMove: move, onPointerUp: up, onPointerCancel: cancel },
   };
 }

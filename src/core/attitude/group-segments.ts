@@ -83,20 +83,7 @@ export function groupSegments(camera: Intrinsics, lens: Lens, segments: readonly
         worth: Math.sqrt(c.support * (PLAIN + levelSupport(peaks, chance))) * heldLevel(c.roll),
       };
     })
-    .sort((a, b) => b.worth - a.worth)
-    .map((c, i) => {
-      if ((globalThis as any).DBG)
-        console.log(
-          i,
-          c.pitch.toFixed(2),
-          c.roll.toFixed(2),
-          "sup",
-          c.support.toFixed(2),
-          "walls",
-          c.walls.map((w) => w.heading + ":" + w.support.toFixed(2)).join(" "),
-        );
-      return c;
-    })[0];
+    .sort((a, b) => b.worth - a.worth)[0];
   if (!best) return untold(segments);
 
   const principal = camera.principal;

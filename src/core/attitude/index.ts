@@ -7,3 +7,4 @@ export * from "./line-model";
 export * from "./likely-cause";
 export * from "./solve-lines";
 export * from "./group-segments";
+export * from "./face-ratio";

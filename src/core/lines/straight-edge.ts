@@ -24,8 +24,11 @@ export interface EdgeSearch {
   readonly sign: 1 | -1 | 0;
   /** Share of the way that must show the edge. */
   readonly least: number;
+  /** Places near each end from which lines are tried; fewer where the way to the edge is known well. */
+  readonly tries?: number;
 }
 
+const TRIES = 22;
 const MOST_STATIONS = 160;
 /** Peaks this far from a line count to it at first, and when it is refined, pixels. */
 const ROUGH = 1.6;
@@ -60,7 +63,7 @@ export function straightEdge(
         .sort((a, b) => Math.abs(b.slope) - Math.abs(a.slope))
         .slice(0, PER_STATION),
     );
-    const rough = agreedLine(own, search.aim);
+    const rough = agreedLine(own, search.aim, search.tries ?? TRIES);
     const refined = rough && refine(own, rough);
     if (!refined || refined.good.length < search.least * stations) continue;
     const worth = worthOf(refined.line, refined.good, search.aim);
@@ -94,15 +97,15 @@ const worthOf = (line: Line, good: readonly Peak[], aim: number): number =>
   aimed(line, aim) * good.reduce((sum, p) => sum + strength(p), 0);
 
 /** The line through a peak near each end that most peaks agree on. */
-function agreedLine(own: readonly (readonly Peak[])[], aim: number): Line | null {
+function agreedLine(own: readonly (readonly Peak[])[], aim: number, tries: number): Line | null {
   const n = own.length;
   const some = (from: number, to: number): Peak[] =>
     own
       .slice(Math.floor(from * n), Math.max(Math.floor(from * n) + 2, Math.ceil(to * n)))
       .flat()
       .sort((a, b) => Math.abs(b.slope) - Math.abs(a.slope))
-      .slice(0, 22);
-  const thinned = own.filter((_, i) => n < 60 || i % 2 === 0);
+      .slice(0, tries);
+  const thinned = own.filter((_, i) => n < 60 || i % (n < 120 ? 2 : 3) === 0);
   let best: Line | null = null;
   let most = 0;
   for (const p of some(0.02, 0.3))

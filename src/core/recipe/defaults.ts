@@ -51,3 +51,29 @@ export const faceLines = ({ id, corners }: Face) =>
 /** What the sides of faces are called: "F1 left". */
 export const faceNames = (faces: readonly Face[]): Map<string, string> =>
   new Map(faces.flatMap(({ id }, i) => SIDES.map(([side]) => [`${id}:${side}`, `F${i + 1} ${side}`] as const)));
+
+/** Edges of buildings are out of true by themselves: half a millimetre in a metre; and no edge is placed better than this, pixels. */
+const BUILT = 0.0005;
+const PLACED = 0.1;
+
+/** How well an edge that was settled on to `sigmaPx` tells its direction in the building, pixels at its ends. */
+export const edgeSigma = (points: readonly [Vec2, Vec2], sigmaPx: number): number =>
+  Math.min(
+    50,
+    Math.hypot(sigmaPx, PLACED, BUILT * Math.hypot(points[1][0] - points[0][0], points[1][1] - points[0][1])),
+  );
+
+/** A found segment as an ordinary line of a recipe. */
+export const foundLine = (
+  id: string,
+  kind: "plumb" | "sill",
+  { points, sigmaPx }: { readonly points: readonly [Vec2, Vec2]; readonly sigmaPx: number },
+  wall?: string,
+): Line => ({
+  id,
+  kind,
+  points: points.map((p): [number, number] => [p[0], p[1]]),
+  on: true,
+  sigma: edgeSigma(points, sigmaPx),
+  ...(wall === undefined ? {} : { wall }),
+});

@@ -6,3 +6,4 @@ export * from "./kernels";
 export * from "./resample";
 export * from "./optics";
 export * from "./calm";
+export * from "./stretch";

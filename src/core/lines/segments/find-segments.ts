@@ -43,7 +43,13 @@ export function findSegments(image: Luminance, lens: Lens, search: SegmentSearch
     .slice(0, (search.most ?? MOST) * 2);
   const found = regions.flatMap(({ ends }): Segment[] => {
     const ideal = ends.map(([x, y]): Vec2 => [x * factor, y * factor]) as [Vec2, Vec2];
-    const edge = straightEdge(image, lens, ideal, { half: 2.5 + factor, aim: 1.5 + factor, sign: 0, least: 0.6 });
+    const edge = straightEdge(image, lens, ideal, {
+      half: 2.5 + factor,
+      aim: 1.5 + factor,
+      sign: 0,
+      least: 0.6,
+      tries: 7,
+    });
     const inside = edge && clipped({ points: edge.ends, sigmaPx: edge.sigmaPx }, size);
     return inside && distance2(...inside.points) >= shortest ? [inside] : [];
   });

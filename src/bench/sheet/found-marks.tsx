@@ -1,0 +1,78 @@
+"use client";
+
+import { useMemo } from "react";
+import { Shape } from "react-konva";
+import { type BenchState, useBench } from "@/client/bench-store";
+import type { Vec2 } from "@/core/geometry";
+import { openIn, takeFound } from "../found-edits";
+import type { SheetColours } from "./colours";
+import { type Projection, distanceToPath, onScreen } from "./projection";
+
+/** A click within this of a proposal takes it, CSS pixels. */
+const REACH = 8;
+
+type Drawn = readonly [Vec2, Vec2];
+
+/** Proposals not taken yet, faint, in the colour of what they would become; one shape, so that thousands cost little. */
+export function FoundMarks({ projection, colours }: { projection: Projection; colours: SheetColours }) {
+  const found = useBench((s) => s.found);
+  const lines = useBench((s) => s.recipe.lines);
+  const groups = useMemo(
+    () =>
+      (found?.groups ?? []).flatMap((group) => {
+        if (!found || group.kind === "other") return [];
+        const paths = openIn(found, group, lines).flatMap((i): Drawn[] => {
+          const [a, b] = found.segments[i]!.points.map((p) => onScreen(projection, p)) as [Vec2 | null, Vec2 | null];
+          return a && b ? [[a, b]] : [];
+        });
+        return [{ kind: group.kind, paths }];
+      }),
+    [found, lines, projection],
+  );
+  if (!found) return null;
+  return (
+    <Shape
+      listening={false}
+      perfectDrawEnabled={false}
+      sceneFunc={(context) => {
+        for (const [width, halo] of [
+          [3, true],
+          [1.3, false],
+        ] as const) {
+          context.setAttr("lineWidth", width);
+          context.setAttr("globalAlpha", halo ? 0.35 : 0.8);
+          for (const { kind, paths } of groups) {
+            context.setAttr("strokeStyle", halo ? colours.halo : colours[kind]);
+            context.beginPath();
+            for (const [a, b] of paths) {
+              context.moveTo(a[0], a[1]);
+              context.lineTo(b[0], b[1]);
+            }
+            context.stroke();
+          }
+        }
+        context.setAttr("globalAlpha", 1);
+      }}
+    />
+  );
+}
+
+/** Takes the proposal under the pointer. @returns whether there was one. */
+export function takeAt(bench: BenchState, projection: Projection, pointer: Vec2): boolean {
+  const { found, recipe, marks, course } = bench;
+  if (!found || !marks || course !== "lines") return false;
+  let best: { group: (typeof found.groups)[number]; index: number } | null = null;
+  let least = REACH;
+  for (const group of found.groups) {
+    if (group.kind === "other") continue;
+    for (const index of openIn(found, group, recipe.lines)) {
+      const path = found.segments[index]!.points.map((p) => onScreen(projection, p)).filter((p): p is Vec2 => !!p);
+      if (path.length < 2) continue;
+      const off = distanceToPath(path, pointer);
+      if (off < least) [best, least] = [{ group, index }, off];
+    }
+  }
+  if (!best) return false;
+  takeFound(bench, found, best.group, [best.index]);
+  return true;
+}
