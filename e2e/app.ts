@@ -53,6 +53,19 @@ export async function stroke(page: Page, from: Point, to: Point): Promise<void> 
   await page.mouse.up();
 }
 
+/** A stroke with cling held off, so that its ends lie just where they were put. */
+export async function strokeByHand(page: Page, from: Point, to: Point): Promise<void> {
+  await page.keyboard.down("Alt");
+  await stroke(page, from, to);
+  await page.keyboard.up("Alt");
+}
+
+/** The camera's angles as the Bench shows them, degrees. */
+export async function angles(page: Page): Promise<{ pitch: number; yaw: number; roll: number }> {
+  const [pitch, yaw, roll] = (await page.getByTestId("attitude").getAttribute("data-angles"))!.split(" ").map(Number);
+  return { pitch: pitch!, yaw: yaw!, roll: roll! };
+}
+
 /** Waits until the picture has come to rest under the careful filter. */
 export const rested = (page: Page) => page.waitForSelector("canvas[data-rested]", { timeout: 30_000 });
 

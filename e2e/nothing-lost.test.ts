@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Browser, Page } from "playwright-core";
-import { address, launch, openPage, rested, stroke } from "./app";
+import { address, launch, openPage, rested, strokeByHand } from "./app";
 import { demoPhoto } from "./scene";
 
 let browser: Browser;
@@ -28,7 +28,7 @@ async function freshBench(name: string): Promise<Page> {
 
 const drawAt = async (page: Page, x: number): Promise<void> => {
   const box = (await page.getByTestId("sheet").boundingBox())!;
-  await stroke(page, [box.x + x, box.y + 200], [box.x + x + 12, box.y + 520]);
+  await strokeByHand(page, [box.x + x, box.y + 200], [box.x + x + 12, box.y + 520]);
 };
 const state = (page: Page, words: string) =>
   page.waitForFunction((w) => document.querySelector('[data-testid="save-state"]')?.textContent === w, words);
@@ -98,7 +98,7 @@ test("a frame is moved by hand and reset; the lens by numbers; each a step back"
   await page.keyboard.press("4");
   await page.getByText("100 % of the photo is kept").waitFor();
   const box = (await page.getByTestId("sheet").boundingBox())!;
-  await stroke(page, [box.x + 450, box.y + 350], [box.x + 500, box.y + 350]);
+  await strokeByHand(page, [box.x + 450, box.y + 350], [box.x + 500, box.y + 350]);
   await page.getByText(/Part of the frame is empty/).waitFor();
   await page.getByRole("button", { name: "Back to the largest clean frame" }).click();
   await page.getByText("100 % of the photo is kept").waitFor();

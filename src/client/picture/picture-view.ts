@@ -1,6 +1,6 @@
 import type { Rect, Size } from "@/core/geometry";
-import { type Optics, type PlaneMap, hasVignetting, sampleGrid } from "@/core/render";
-import { FRAGMENT, VERTEX } from "./shaders";
+import { type Optics, type PlaneMap, hasFringes, hasVignetting, isCalming, sampleGrid } from "@/core/render";
+import { type ShaderParts, VERTEX, fragmentOf } from "./shaders";
 
 /** One window onto the plane: where it lies on the canvas (CSS pixels) and what of the plane it shows. */
 export interface Pane {
@@ -11,7 +11,7 @@ export interface Pane {
   readonly optics: Optics | null;
 }
 
-type Uniform = "cells" | "photo" | "fine" | "optics" | "fringes" | "vignetting" | "calm";
+type Uniform = "cells" | "photo" | "optics" | "fringes" | "vignetting" | "calm";
 
 /** Cells of the sampled map across a pane's longer side; the error stays far below a screen pixel. */
 const CELLS = 96;
@@ -25,10 +25,32 @@ function compileShader(gl: WebGL2RenderingContext, type: number, source: string)
   return shader;
 }
 
+interface Program {
+  readonly program: WebGLProgram;
+  readonly place: Record<Uniform, WebGLUniformLocation | null>;
+}
+
+const UNIFORMS: readonly Uniform[] = ["cells", "photo", "optics", "fringes", "vignetting", "calm"];
+
+/** @throws Error when the browser's WebGL does not take the shader. */
+function programOf(gl: WebGL2RenderingContext, parts: ShaderParts): Program {
+  const program = gl.createProgram();
+  gl.attachShader(program, compileShader(gl, gl.VERTEX_SHADER, VERTEX));
+  gl.attachShader(program, compileShader(gl, gl.FRAGMENT_SHADER, fragmentOf(parts)));
+  gl.linkProgram(program);
+  if (!gl.getProgramParameter(program, gl.LINK_STATUS) && !gl.isContextLost())
+    throw new Error(`The picture's program does not link: ${gl.getProgramInfoLog(program)}`);
+  gl.useProgram(program);
+  const at = (name: string) => gl.getUniformLocation(program, name);
+  gl.uniform1i(at("picture"), 0);
+  gl.uniform1i(at("grid"), 1);
+  return { program, place: Object.fromEntries(UNIFORMS.map((name) => [name, at(name)])) as Program["place"] };
+}
+
 /** Draws one photo through a map with WebGL2. Everything it shows comes from the map it is given. */
 export class PictureView {
   private readonly gl: WebGL2RenderingContext;
-  private readonly place: Record<Uniform, WebGLUniformLocation | null>;
+  private readonly programs = new Map<string, Program>();
   private readonly gridTexture: WebGLTexture;
   private picture: { texture: WebGLTexture; photo: Size; sharpness: number } | null = null;
 
@@ -37,18 +59,6 @@ export class PictureView {
     const gl = canvas.getContext("webgl2", { premultipliedAlpha: true, antialias: false, preserveDrawingBuffer: true });
     if (!gl) throw new Error("This browser cannot draw the corrected picture: it has no WebGL2.");
     this.gl = gl;
-    const program = gl.createProgram();
-    gl.attachShader(program, compileShader(gl, gl.VERTEX_SHADER, VERTEX));
-    gl.attachShader(program, compileShader(gl, gl.FRAGMENT_SHADER, FRAGMENT));
-    gl.linkProgram(program);
-    if (!gl.getProgramParameter(program, gl.LINK_STATUS) && !gl.isContextLost())
-      throw new Error(`The picture's program does not link: ${gl.getProgramInfoLog(program)}`);
-    gl.useProgram(program);
-    const at = (name: string) => gl.getUniformLocation(program, name);
-    const names: readonly Uniform[] = ["cells", "photo", "fine", "optics", "fringes", "vignetting", "calm"];
-    this.place = Object.fromEntries(names.map((name) => [name, at(name)])) as typeof this.place;
-    gl.uniform1i(at("picture"), 0);
-    gl.uniform1i(at("grid"), 1);
     this.gridTexture = gl.createTexture();
     gl.activeTexture(gl.TEXTURE1);
     gl.bindTexture(gl.TEXTURE_2D, this.gridTexture);
@@ -101,19 +111,35 @@ export class PictureView {
     gl.activeTexture(gl.TEXTURE0);
     gl.bindTexture(gl.TEXTURE_2D, this.picture.texture);
     gl.enable(gl.SCISSOR_TEST);
-    gl.uniform2f(this.place.photo, this.picture.photo[0], this.picture.photo[1]);
-    gl.uniform1i(this.place.fine, fine ? 1 : 0);
+    const { photo } = this.picture;
     for (const { map, screen, plane, optics } of panes) {
       const [x, y, w, h] = screen.map((v) => Math.round(v * ratio)) as [number, number, number, number];
       gl.viewport(x, height - y - h, w, h);
       gl.scissor(x, height - y - h, w, h);
       gl.clear(gl.COLOR_BUFFER_BIT);
-      this.drawPane(map, plane, optics);
+      this.drawPane(map, plane, optics, photo, fine);
     }
   }
 
-  private setOptics(optics: Optics | null): void {
-    const { gl, place } = this;
+  /** The program for what a pane needs, in use; made when it is first needed. */
+  private use(optics: Optics | null, fine: boolean): Program {
+    const { gl } = this;
+    const parts: ShaderParts = {
+      fine,
+      fringes: !!optics && hasFringes(optics),
+      light: !!optics && hasVignetting(optics),
+      calm: !!optics && isCalming(optics.calm),
+    };
+    const key = JSON.stringify(parts);
+    const known = this.programs.get(key);
+    const program = known ?? programOf(gl, parts);
+    if (!known) this.programs.set(key, program);
+    gl.useProgram(program.program);
+    return program;
+  }
+
+  private setOptics(optics: Optics | null, place: Program["place"]): void {
+    const { gl } = this;
     gl.uniform3f(place.optics, optics?.centre[0] ?? 0, optics?.centre[1] ?? 0, optics?.unit ?? 1);
     gl.uniform4f(place.fringes, ...(optics ? ([...optics.red, ...optics.blue] as const) : ([0, 0, 0, 0] as const)));
     gl.uniform2f(place.calm, optics?.calm.purple ?? 0, optics?.calm.green ?? 0);
@@ -123,8 +149,10 @@ export class PictureView {
     );
   }
 
-  private drawPane(map: PlaneMap, plane: Rect, optics: Optics | null): void {
+  private drawPane(map: PlaneMap, plane: Rect, optics: Optics | null, photo: Size, fine: boolean): void {
     const { gl } = this;
+    const { place } = this.use(optics, fine);
+    gl.uniform2f(place.photo, photo[0], photo[1]);
     const longer = Math.max(plane[2], plane[3]);
     const cols = Math.max(2, Math.round((CELLS * plane[2]) / longer));
     const rows = Math.max(2, Math.round((CELLS * plane[3]) / longer));
@@ -132,8 +160,8 @@ export class PictureView {
     gl.bindTexture(gl.TEXTURE_2D, this.gridTexture);
     const samples = sampleGrid(map, plane, cols, rows);
     gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA32F, cols + 1, rows + 1, 0, gl.RGBA, gl.FLOAT, samples);
-    gl.uniform2f(this.place.cells, cols, rows);
-    this.setOptics(optics);
+    gl.uniform2f(place.cells, cols, rows);
+    this.setOptics(optics, place);
     gl.drawArrays(gl.TRIANGLES, 0, 3);
   }
 

@@ -13,14 +13,27 @@ void main() {
  * Looks up the map in its sampled grid, then the picture: one trilinear tap while things move, a widened
  * Catmull–Rom on a level one finer than needed once they rest. Blends the photo's border over half a pixel, as the delivery does.
  */
-export const FRAGMENT = `#version 300 es
-precision highp float;
+export interface ShaderParts {
+  readonly fine: boolean;
+  readonly fringes: boolean;
+  readonly light: boolean;
+  readonly calm: boolean;
+}
+
+/** A program of its own for each set of parts: what is not needed is not in it, for a branch not taken is not free everywhere. */
+export const fragmentOf = ({ fine, fringes, light, calm }: ShaderParts): string => `#version 300 es
+${fine ? "#define FINE" : ""}
+${fringes ? "#define FRINGES" : ""}
+${light ? "#define LIGHT" : ""}
+${calm ? "#define CALM" : ""}
+${BODY}`;
+
+const BODY = `precision highp float;
 precision highp sampler2D;
 uniform sampler2D picture;
 uniform sampler2D grid;
 uniform vec2 cells;
 uniform vec2 photo;
-uniform bool fine;
 // Distortion centre and half diagonal, pixels; fringes of red and blue; vignetting and its amount.
 uniform vec3 optics;
 uniform vec4 fringes;
@@ -35,6 +48,7 @@ float cubic(float x) {
   return x < 1.0 ? (1.5 * x - 2.5) * x * x + 1.0 : x < 2.0 ? ((-0.5 * x + 2.5) * x - 4.0) * x + 2.0 : 0.0;
 }
 
+#ifdef FINE
 vec3 widened(vec2 at, vec2 shrink) {
   float level = max(0.0, floor(log2(max(1.0, min(shrink.x, shrink.y)))) - 1.0);
   int lod = int(level);
@@ -55,16 +69,22 @@ vec3 widened(vec2 at, vec2 shrink) {
   }
   return sum / weights;
 }
+#endif
 
 vec3 taken(vec2 at, vec2 shrink) {
   vec2 uv = at / photo;
   vec2 texels = shrink * vec2(textureSize(picture, 0)) / photo;
-  return fine ? widened(uv, texels) : textureLod(picture, uv, max(0.0, log2(max(texels.x, texels.y)) - 0.5)).rgb;
+#ifdef FINE
+  return widened(uv, texels);
+#else
+  return textureLod(picture, uv, max(0.0, log2(max(texels.x, texels.y)) - 0.5)).rgb;
+#endif
 }
 
 vec3 toLinear(vec3 v) { return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v)); }
 vec3 fromLinear(vec3 v) { return mix(v * 12.92, 1.055 * pow(max(v, 1e-6), vec3(1.0 / 2.4)) - 0.055, step(0.0031308, v)); }
 
+#ifdef CALM
 const vec2 AROUND[${CALM_TAPS.length}] = vec2[](${CALM_TAPS.map(([x, y]) => `vec2(${(x / CALM_REACH).toFixed(6)}, ${(y / CALM_REACH).toFixed(6)})`).join(", ")});
 
 /** As core/render/calm.ts does for the delivery. */
@@ -83,6 +103,8 @@ vec3 calmed(vec3 rgb, vec2 at) {
   else rgb.g -= lead * calm.y * gate;
   return rgb;
 }
+
+#endif
 
 void main() {
   vec2 g = place * cells;
@@ -103,15 +125,17 @@ void main() {
     rgb = taken(at.xy, shrink);
     vec2 off = at.xy - optics.xy;
     float squared = dot(off, off) / (optics.z * optics.z);
-    if (fringes != vec4(0.0)) {
+#ifdef FRINGES
       rgb.r = taken(at.xy + off * (fringes.x + fringes.y * squared), shrink).r;
       rgb.b = taken(at.xy + off * (fringes.z + fringes.w * squared), shrink).b;
-    }
-    if (vignetting.w != 0.0) {
+#endif
+#ifdef LIGHT
       float kept = max(1.0 / 64.0, 1.0 + squared * (vignetting.x + squared * (vignetting.y + squared * vignetting.z)));
       rgb = fromLinear(min(toLinear(clamp(rgb, 0.0, 1.0)) * pow(kept, -vignetting.w), 1.0));
-    }
+#endif
+#ifdef CALM
     rgb = calmed(rgb, at.xy);
+#endif
   }
   colour = vec4(clamp(rgb, 0.0, 1.0), 1.0) * cover;
 }`;

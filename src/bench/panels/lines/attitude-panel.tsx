@@ -21,7 +21,11 @@ export function AttitudePanel({ derived: { recipe, solution } }: { derived: Deri
   return (
     <section aria-label="Attitude">
       <h2 className="caps px-3.5 pt-2.5 pb-1.5">Attitude{attitude.from === "by-hand" ? ", by hand" : ""}</h2>
-      <div className="flex items-center gap-2 px-3.5 pb-1" data-testid="attitude">
+      <div
+        className="flex items-center gap-2 px-3.5 pb-1"
+        data-testid="attitude"
+        data-angles={[attitude.pitch, attitude.yaw, attitude.roll].map((v) => v.toFixed(4)).join(" ")}
+      >
         <AttitudeInstrument pitch={attitude.pitch} roll={attitude.roll} />
         <div className="min-w-0 grow">
           {(["pitch", "yaw", "roll"] as const).map((key) => {
