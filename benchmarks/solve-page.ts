@@ -1,7 +1,9 @@
 /** Runs in the browser's main thread: solve and map for 50 plumbs, as on every move of a mark. */
 import { emptyRecipe } from "@/core/recipe";
 import { compile, sampleGrid, solveRecipe, withCamera, withSolvedAttitude } from "@/core/render";
-import { madeUpCamera, madeUpPlumbs, randomFrom } from "@/core/testing";
+import { madeUpCamera, madeUpPlumbs, madeUpSills, randomFrom } from "@/core/testing";
+import { type LineInput, solveLines } from "@/core/attitude";
+import { makeLens } from "@/core/lens";
 
 /** @param ratio of the clean frame; "by hand" leaves the search for a frame out. */
 function measure(k1: number, ratio: number | null | "by hand", runs: number): number[] {
@@ -29,6 +31,29 @@ function measure(k1: number, ratio: number | null | "by hand", runs: number): nu
   return times.slice(runs / 2).sort((a, b) => a - b);
 }
 
+/** The solve alone for 50 lines: 20 plumbs and 10 sills each of three walls. */
+function solveFifty(runs: number): number[] {
+  const random = randomFrom(7);
+  const made = { ...madeUpCamera(random), k1: 0, attitude: { pitch: 9, yaw: 0, roll: -1 } };
+  const lines: LineInput[] = [
+    ...madeUpPlumbs(made, random, 20).map((ends, i) => ({ id: `p${i}`, kind: "plumb" as const, ends })),
+    ...[-50, 5, 48].flatMap((h) =>
+      madeUpSills(made, random, h, 10).map((ends, i) => ({ id: `s${h}-${i}`, kind: "sill" as const, ends })),
+    ),
+  ];
+  const lens = makeLens(made.size, null);
+  const times: number[] = [];
+  for (let n = 0; n < runs; n++) {
+    const moved = lines.map((l, i) =>
+      i === 0 ? { ...l, ends: [[l.ends[0][0] + n * 0.01, l.ends[0][1]], l.ends[1]] as const } : l,
+    );
+    const began = performance.now();
+    solveLines(made.intrinsics, lens, moved);
+    times.push(performance.now() - began);
+  }
+  return times.slice(runs / 2).sort((a, b) => a - b);
+}
+
 /** A reference for the machine: a fixed number of double multiplications, ms. */
 function reference(): number {
   const data = Float64Array.from({ length: 1000 }, (_, i) => i);
@@ -45,6 +70,7 @@ measure(-0.05, null, 40);
 measure(0, 1.5, 40);
 const result = {
   referenceMs: reference(),
+  solveFiftyMs: median(solveFifty(120)),
   solveAndMapMs: median(measure(-0.05, "by hand", 60)),
   withFrameMs: median(measure(-0.05, 1.5, 60)),
   withAnyFrameMs: median(measure(-0.05, null, 60)),

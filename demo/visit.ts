@@ -51,8 +51,21 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
       return [{ recipe: withLens(start, truth) }];
     // Lens and lines of a view into a corner.
     case "SM-0419.jpg":
-      return [{ recipe: withLines(withLens(start, truth), truth, "window-3-left", "cheek-5-right", "shelf-cornice") }];
-    // Sills wait for their wall.
+      return [
+        {
+          recipe: withLines(
+            withLens(start, truth),
+            truth,
+            "window-3-left",
+            "cheek-5-right",
+            "shelf-cornice",
+            "frieze",
+            "window-1-head",
+            "window-2-head",
+          ),
+        },
+      ];
+    // A wall from the side: its sills turn it face-on.
     case "SM-0420.jpg":
       return [
         { recipe: withLines(withLens(start, truth), truth, "sign-left", "upper-2-right", "sign-head", "band-0") },

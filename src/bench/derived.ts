@@ -1,9 +1,10 @@
 import { useEffect, useMemo, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";
+import { nextLine } from "@/core/attitude";
 import { outOfTrue } from "@/core/lines";
 import { type Line, bubbleNames, endsOf } from "@/core/recipe";
-import { compile, solveRecipe, withCamera } from "@/core/render";
+import { compile, linesOf, solveRecipe, withCamera } from "@/core/render";
 
 /** A line's row in the schedule. */
 export interface LineRow {
@@ -53,8 +54,11 @@ export function useDerived() {
               : null,
         };
       });
-    return { recipe: settled, map, solution, messages, rows, names };
-  }, [recipe, size, meanwhile]);
+    const inputs = linesOf(recipe);
+    // Where one more line would help is no matter while something moves.
+    const next = moving ? null : nextLine(settled.camera, map.lens, size, inputs, solution);
+    return { next, recipe: settled, map, solution, messages, rows, names };
+  }, [recipe, size, meanwhile, moving]);
   const ratio = derived.map.frame[2] / derived.map.frame[3];
   useEffect(() => {
     // eslint-disable-next-line react-hooks/set-state-in-effect -- costs no second solve: it counts only once things move

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import { Layer, Stage } from "react-konva";
+import { Layer, Line, Stage } from "react-konva";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import type { Pane } from "@/client/picture/picture-view";
@@ -218,6 +218,16 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
               recipe.faces.map((face, i) => (
                 <FaceMark key={face.id} face={face} name={`F${i + 1}`} projection={projection} colours={colours} />
               ))}
+            {showMarks && course === "lines" && derived.next && (
+              <Line
+                points={pathOf(projection, derived.next.ends).flatMap(([x, y]) => [x, y])}
+                stroke={colours.plumb}
+                strokeWidth={2.5}
+                dash={[1, 7]}
+                lineCap="round"
+                listening={false}
+              />
+            )}
             {paths.map(({ line, path }) => (
               <LineMark
                 key={line.id}

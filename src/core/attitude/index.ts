@@ -8,3 +8,4 @@ export * from "./likely-cause";
 export * from "./solve-lines";
 export * from "./group-segments";
 export * from "./face-ratio";
+export * from "./next-line";

@@ -26,6 +26,8 @@ export interface EdgeSearch {
   readonly least: number;
   /** Places near each end from which lines are tried; fewer where the way to the edge is known well. */
   readonly tries?: number;
+  /** Stations along the way at most. */
+  readonly stations?: number;
 }
 
 const TRIES = 22;
@@ -53,7 +55,7 @@ export function straightEdge(
 ): StraightEdge | null {
   const rail = lensRail(lens, ideal[0], ideal[1]);
   if (!(rail.length >= 12)) return null;
-  const stations = Math.max(12, Math.min(MOST_STATIONS, Math.round(rail.length / 2.5)));
+  const stations = Math.max(12, Math.min(search.stations ?? MOST_STATIONS, Math.round(rail.length / 2.5)));
   const peaks = edgePeaks(image, rail, stations, search.half);
   let best: { line: Line; good: Peak[]; worth: number } | null = null;
   for (const sign of search.sign === 0 ? ([1, -1] as const) : [search.sign]) {

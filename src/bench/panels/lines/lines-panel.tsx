@@ -28,6 +28,12 @@ export function LinesPanel({ photo, derived }: { photo: Photo; derived: Derived 
             {m.text}
           </p>
         ))}
+        {derived.next && (
+          <p>
+            One more plumb along the dotted line would bring the {derived.next.what} from ±{derived.next.now.toFixed(2)}
+            ° to ±{derived.next.then.toFixed(2)}°.
+          </p>
+        )}
       </div>
       <FoundPart photo={photo} />
       <WallPart derived={derived} />

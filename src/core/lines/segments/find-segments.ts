@@ -49,6 +49,7 @@ export function findSegments(image: Luminance, lens: Lens, search: SegmentSearch
       sign: 0,
       least: 0.6,
       tries: 7,
+      stations: 72,
     });
     const inside = edge && clipped({ points: edge.ends, sigmaPx: edge.sigmaPx }, size);
     return inside && distance2(...inside.points) >= shortest ? [inside] : [];
