@@ -91,3 +91,15 @@ export async function openFresh(page: Page, name: string): Promise<void> {
   await page.goto(`${address}/bench/${id}`);
   await rested(page);
 }
+
+/** Gives a file of tests one browser page, and fails each test for the page's own errors and for requests to other machines. */
+export function usePage(take: (page: Page) => void): void {
+  const problems: string[] = [];
+  let browser: Browser;
+  beforeAll(async () => {
+    browser = await launch();
+    take(await openPage(browser, problems));
+  }, 60_000);
+  afterAll(() => browser?.close());
+  afterEach(() => expect(problems.splice(0)).toEqual([]));
+}

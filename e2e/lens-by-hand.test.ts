@@ -1,17 +1,9 @@
-import type { Browser, Page } from "playwright-core";
-import { launch, openFresh, openPage, rested, shown } from "./app";
+import type { Page } from "playwright-core";
+import { openFresh, rested, shown, usePage } from "./app";
 
 /** Course 1 by hand in the real interface: pulling a bowed edge, looking closely, profiles changed, cameras remembered. */
-let browser: Browser;
 let page: Page;
-const problems: string[] = [];
-
-beforeAll(async () => {
-  browser = await launch();
-  page = await openPage(browser, problems);
-}, 60_000);
-afterAll(() => browser?.close());
-afterEach(() => expect(problems).toEqual([]));
+usePage((opened) => void (page = opened));
 
 const bow = async (): Promise<number> => Number(await page.getByLabel("Bow at the corner, %").inputValue());
 

@@ -1,20 +1,12 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
-import type { Browser, Page } from "playwright-core";
-import { launch, onPage, openFresh, openPage, stroke } from "./app";
+import type { Page } from "playwright-core";
+import { onPage, openFresh, stroke, usePage } from "./app";
 import type { Point } from "./scene";
 
 /** Course 1 in the real interface: the profile by one key, the nudge, tracing, fringes. */
-let browser: Browser;
 let page: Page;
-const problems: string[] = [];
-
-beforeAll(async () => {
-  browser = await launch();
-  page = await openPage(browser, problems);
-}, 60_000);
-afterAll(() => browser?.close());
-afterEach(() => expect(problems).toEqual([]));
+usePage((opened) => void (page = opened));
 
 test("Lines opened before Lens: a nudge, once; L takes the profile and says why it fits", async () => {
   await openFresh(page, "SM-0420.jpg");

@@ -1,20 +1,12 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
-import type { Browser, Page } from "playwright-core";
-import { angles, fetched, launch, onPage, openFresh, openPage, rested, stroke } from "./app";
+import type { Page } from "playwright-core";
+import { angles, fetched, onPage, openFresh, rested, stroke, usePage } from "./app";
 import type { Point } from "./scene";
 
 /** Course 2 in the real interface: strokes that cling, found lines by group, the wall to turn, by hand, faces. */
-let browser: Browser;
 let page: Page;
-const problems: string[] = [];
-
-beforeAll(async () => {
-  browser = await launch();
-  page = await openPage(browser, problems);
-}, 60_000);
-afterAll(() => browser?.close());
-afterEach(() => expect(problems.splice(0)).toEqual([]));
+usePage((opened) => void (page = opened));
 
 interface Truth {
   attitude: { pitch: number; yaw: number; roll: number };

@@ -8,7 +8,7 @@ import { type Projection, onScreen } from "./sheet/projection";
 type Editor = Pick<BenchState, "edit" | "set">;
 type Corners = Face["corners"];
 
-/** Adds a face between two opposite corners: upright on the picture as it is shown, ready for its corners to be moved. */
+/** Adds a face between two opposite corners: a rectangle on the picture as it is shown, ready for its corners to be moved. */
 export function addFace({ edit, set }: Editor, ends: readonly [Vec2, Vec2], projection: Projection): void {
   const [a, b] = ends.map((e) => onScreen(projection, e)) as [Vec2 | null, Vec2 | null];
   if (!a || !b) return;

@@ -5,6 +5,7 @@ export * from "./explain";
 export * from "./choose-face";
 export * from "./line-model";
 export * from "./likely-cause";
+export * from "./line-shares";
 export * from "./solve-lines";
 export * from "./group-segments";
 export * from "./face-ratio";

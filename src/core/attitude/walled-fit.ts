@@ -1,0 +1,64 @@
+import type { Intrinsics } from "../camera";
+import { type Fit, fitLines } from "./fit-lines";
+import { groupSills } from "./group-sills";
+import type { ModelLine, Unknowns } from "./line-model";
+
+/** A line made ready, its wall not known yet. */
+export type Prepared = Omit<ModelLine, "wall"> & { readonly name: string | null };
+
+/** A fit with the walls that the sills were given to. */
+export interface Found {
+  readonly fit: Fit;
+  readonly model: readonly ModelLine[];
+}
+
+export interface Start extends Unknowns {
+  /** How well pitch and roll are known, degrees. */
+  readonly tilt: number;
+}
+
+/** Each further wall must explain this much of the misses' squares. */
+export const WALL_COST = 8;
+const REGROUPINGS = 4;
+
+export const wholeTurn = (deg: number): number => deg - 360 * Math.round(deg / 360);
+
+/** Fits from a start, the sills given to walls anew until they stay. */
+export function grouped(camera: Intrinsics, lines: readonly Prepared[], start: Start, freeFocal: boolean): Found {
+  let now: Start = start;
+  let last: string | null = null;
+  let found: Found | null = null;
+  for (let n = 0; n < REGROUPINGS; n++) {
+    const sills = lines.filter((l) => l.kind === "sill");
+    const { walls, headings } = groupSills(
+      { ...camera, focalPx: now.focalPx },
+      sills.map((l) => ({ ...l, wall: l.name })),
+      now,
+      now.tilt,
+    );
+    const key = walls.join();
+    if (key === last) break;
+    last = key;
+    const wallOf = new Map(sills.map((l, i) => [l.id, walls[i]!]));
+    const model = lines.map((l): ModelLine => ({ ...l, wall: wallOf.get(l.id) ?? -1 }));
+    const fit = rightSideUp(fitLines(model, camera.principal, { ...now, headings }, freeFocal));
+    found = { fit, model };
+    const spread = fit.cofactor ? Math.sqrt(Math.max(fit.cofactor[0]![0]!, fit.cofactor[1]![1]!)) : start.tilt;
+    now = { ...fit.unknowns, tilt: Math.min(start.tilt, spread) };
+    if (sills.length === 0) break;
+  }
+  return found!;
+}
+
+/** Sills alone hold upside down as well; the camera was not. */
+function rightSideUp(fit: Fit): Fit {
+  const { pitch, roll, headings } = fit.unknowns;
+  if (Math.abs(wholeTurn(roll)) <= 90) return fit;
+  return { ...fit, unknowns: { ...fit.unknowns, pitch: -pitch, roll: roll + 180, headings: headings.map((h) => -h) } };
+}
+
+export const costOf = ({ fit }: Found): number =>
+  fit.cost + WALL_COST * fit.unknowns.headings.length + (fit.cofactor ? 0 : 1e6);
+
+/** The cheapest of several fits: fewest misses, fewest walls. */
+export const bestOf = (all: readonly Found[]): Found => all.reduce((a, b) => (costOf(b) < costOf(a) ? b : a));
