@@ -20,7 +20,7 @@ test("Lines opened before Lens: a nudge, once; L takes the profile and says why 
   expect(await page.getByText("The lens comes first").count()).toBe(0);
   await page.keyboard.press("Control+z");
   // Said once; it does not come again.
-  await page.getByLabel("Line schedule").or(page.getByText("No lines yet")).first().waitFor();
+  await page.getByLabel("Line schedule").or(page.getByText("No lines yet.")).first().waitFor();
   expect(await page.getByText("The lens comes first").count()).toBe(0);
 }, 60_000);
 

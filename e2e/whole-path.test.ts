@@ -45,7 +45,7 @@ test("the demo is there; a new assignment takes a photo and refuses what is none
 test("one plumb changes nothing and says so; the second makes the verticals true", async () => {
   await page.getByRole("link", { name: "street.jpg", exact: true }).click();
   await rested(page);
-  await page.getByText("No lines yet").waitFor();
+  await page.getByText("No lines yet.").waitFor();
   await page.keyboard.press("s");
   expect((await shown(page)).asShot).toBe(true);
   await drawPlumb("w11-left");

@@ -1,15 +1,14 @@
 import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import { toPlane } from "@/client/picture/view";
-import type { Attitude } from "@/core/camera";
 import { type Rect, type Vec2, distance2 } from "@/core/geometry";
 import { endsOf } from "@/core/recipe";
-import { levelBy, turnedTo } from "../attitude-edits";
-import { addFace, moveCorner } from "../face-edits";
+import { levelBy } from "../attitude-edits";
+import { addFace } from "../face-edits";
 import { addLine, moveBy, moveEnd } from "../line-edits";
-import { type Pull, pulled } from "../tools/bow-tool";
-import { type Handle, draggedFrame, handleAt } from "../tools/frame-tool";
+import { handleAt } from "../tools/frame-tool";
 import { IDLE, type PlumbCommand, type PlumbState, type PointerInput, plumbTool } from "../tools/plumb-tool";
+import { type Drag, cornerDrag, frameDrag, pullDrag, turnDrag } from "./drags";
 import { type Projection, cornerAt, hitTest, onScreen, recordedAt } from "./projection";
 
 /** A pointer must travel this far to mean a stroke rather than a click, CSS pixels. */
@@ -36,26 +35,8 @@ interface Parts {
 }
 
 type Running =
-  | { readonly kind: "pan"; last: Vec2 }
-  | { readonly kind: "frame"; readonly handle: Handle; readonly from: Vec2; readonly rect: Rect; readonly key: string }
-  | {
-      readonly kind: "turn";
-      readonly from: Vec2;
-      readonly start: Attitude;
-      readonly projection: Projection;
-      readonly key: string;
-      /** Turned about the axis rather than up, down and sideways. */
-      readonly roll: boolean;
-    }
-  | {
-      readonly kind: "corner";
-      readonly id: string;
-      readonly corner: number;
-      readonly from: Vec2;
-      readonly projection: Projection;
-      readonly key: string;
-    }
-  | { readonly kind: "pull"; readonly pull: Pull; readonly projection: Projection; readonly key: string }
+  | { readonly kind: "pan"; readonly from: Vec2; last: Vec2 }
+  | { readonly kind: "drag"; readonly drag: Drag }
   | {
       readonly kind: "line";
       state: PlumbState;
@@ -100,8 +81,6 @@ export function useGestures({
     return a && b && Math.abs(b[0] - a[0]) > Math.abs(b[1] - a[1]) ? "sill" : "plumb";
   };
   const editsLines = (bench.course === "lines" || bench.course === "lens") && bench.marks && !bench.holding;
-  // Proposals are taken by a click, whatever the tool.
-  const picks = lines && bench.found !== null && bench.marks;
   const pulls = bench.course === "lens" && bench.tool === "pull" && bench.view === "corrected" && !bench.holding;
   const editsFrame = bench.course === "frame" && bench.view === "corrected" && !bench.holding;
 
@@ -166,42 +145,27 @@ export function useGestures({
     event.currentTarget.setPointerCapture(event.pointerId);
     setPointer(screen);
     const key = `gesture-${++gestureCount}`;
-    const beginPan = (): void => void (running.current = { kind: "pan", last: screen });
+    const beginPan = (): void => void (running.current = { kind: "pan", from: screen, last: screen });
     if (event.button === 1 || space) return beginPan();
+    const dragging = (drag: Drag): void => void (running.current = { kind: "drag", drag });
     if (editsFrame) {
-      const at = toPlane(projection.view, screen);
-      const handle = handleAt(frame, at, HANDLE_REACH / projection.view.scale);
-      if (!handle) return beginPan();
-      running.current = { kind: "frame", handle, from: at, rect: frame, key };
-      return;
+      const handle = handleAt(frame, toPlane(projection.view, screen), HANDLE_REACH / projection.view.scale);
+      return handle ? dragging(frameDrag(key, projection, handle, frame, screen, ratio)) : beginPan();
     }
     const recorded = recordedAt(projection, screen);
-    const plane = (p: Vec2): Vec2 => toPlane(projection.view, p);
     if (turns && recorded) {
-      const { pitch, yaw, roll } = bench.recipe.attitude;
-      running.current = {
-        kind: "turn",
-        from: plane(screen),
-        start: { pitch, yaw, roll },
-        projection,
-        key,
-        roll: event.shiftKey,
-      };
       onHoldView();
-      return;
+      return dragging(turnDrag(key, projection, bench, screen, event.shiftKey));
     }
     const corner = lines && bench.marks ? cornerAt(projection, bench.recipe.faces, screen) : null;
     if (corner) {
       onBegin();
-      running.current = { kind: "corner", ...corner, from: screen, projection, key };
-      return;
+      return dragging(cornerDrag(key, projection, corner.id, corner.corner, screen));
     }
     if (pulls) {
       if (!recorded) return beginPan();
-      const { map, lens } = projection;
       onHoldView();
-      running.current = { kind: "pull", pull: { recorded, map, lens, settings: bench.recipe.lens }, projection, key };
-      return;
+      return dragging(pullDrag(key, projection, bench, recorded));
     }
     const shown = bench.recipe.lines.filter((l) => (l.kind === "taut") === (bench.course === "lens"));
     const hit =
@@ -212,7 +176,7 @@ export function useGestures({
       bench.set({ selected: hit.id, selectedEnd: null });
       return beginPan();
     }
-    if (!recorded || (hit.on === "nothing" && !draws && !picks)) {
+    if (!recorded || (hit.on === "nothing" && !draws)) {
       if (bench.selected) bench.set({ selected: null, selectedEnd: null });
       return beginPan();
     }
@@ -229,28 +193,8 @@ export function useGestures({
     if (run.kind === "pan") {
       onPan([screen[0] - run.last[0], screen[1] - run.last[1]]);
       run.last = screen;
-    } else if (run.kind === "turn") {
-      turnedTo(bench, run, toPlane(run.projection.view, screen));
-    } else if (run.kind === "corner") {
-      // One axis at a time with Shift.
-      const [dx, dy] = [Math.abs(screen[0] - run.from[0]), Math.abs(screen[1] - run.from[1])];
-      const to: Vec2 = !event.shiftKey ? screen : dx > dy ? [screen[0], run.from[1]] : [run.from[0], screen[1]];
-      const recorded = recordedAt(run.projection, to);
-      if (recorded) moveCorner(bench, run.id, run.corner, recorded, run.key);
-    } else if (run.kind === "pull") {
-      const lens = pulled(run.pull, bench.size, toPlane(run.projection.view, screen));
-      if (lens) bench.edit("Pull the bow", (r) => void (r.lens = lens), run.key);
-    } else if (run.kind === "frame") {
-      const plane = toPlane(projection.view, screen);
-      const rect = draggedFrame(run.rect, run.handle, [plane[0] - run.from[0], plane[1] - run.from[1]], ratio);
-      bench.edit(
-        "Change the frame",
-        (r) => {
-          r.frame.rule = "free";
-          r.frame.rect = [rect[0], rect[1], rect[2], rect[3]];
-        },
-        run.key,
-      );
+    } else if (run.kind === "drag") {
+      run.drag.move(bench, screen, event.shiftKey);
     } else {
       const recorded = recordedAt(run.projection, screen);
       if (recorded) step({ type: "move", at: recorded, far: distance2(screen, run.from) >= FAR });
@@ -269,7 +213,8 @@ export function useGestures({
         return finish();
       }
       step(recorded ? { type: "up", at: recorded, far: distance2(screen, run.from) >= FAR } : { type: "cancel" });
-    } else if (run.kind !== "pan") bench.endGesture();
+    } else if (run.kind === "drag") bench.endGesture();
+    else if (distance2(screen, run.from) < FAR && !space) onClick(screen);
     finish();
   };
 
@@ -277,7 +222,7 @@ export function useGestures({
     const run = running.current;
     if (!run) return;
     if (run.kind === "line") step({ type: "cancel" });
-    if (run.kind !== "pan" && run.kind !== "line" && bench.gesture === run.key) bench.undo();
+    if (run.kind === "drag" && bench.gesture === run.drag.key) bench.undo();
     finish();
   };
 
