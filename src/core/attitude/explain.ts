@@ -1,8 +1,7 @@
-import type { Intrinsics } from "../camera";
-import type { Lens } from "../lens";
 import { likelyCause } from "./likely-cause";
 import type { LineInput } from "./line-model";
 import { type OddOne, oddOne } from "./odd-one";
+import type { Asked } from "./asked";
 import type { LineSolution, SolvedWall } from "./solve-lines";
 
 /** A sentence about the lines, with a code for the interface to act on. */
@@ -11,19 +10,6 @@ export interface LineMessage {
   readonly text: string;
   /** The lines it speaks of. */
   readonly lines: readonly string[];
-}
-
-/** What the sentences are about. */
-export interface Asked {
-  readonly camera: Intrinsics;
-  readonly lens: Lens;
-  readonly inputs: readonly LineInput[];
-  /** What each line is called on the sheet, by id ("1", "2", …, "A", "B", …). */
-  readonly names: ReadonlyMap<string, string>;
-  /** Whether the focal length is only assumed. */
-  readonly assumedFocal: boolean;
-  /** Solves other lines under the same conditions. */
-  solve(inputs: readonly LineInput[]): LineSolution;
 }
 
 /** A pitch or roll less certain than this deserves a word, degrees. */

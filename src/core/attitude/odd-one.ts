@@ -1,7 +1,7 @@
 import { type LineInput, type ModelLine, type Unknowns, missOf } from "./line-model";
 import { observe } from "./plumb-residual";
 import type { LineSolution } from "./solve-lines";
-import type { Asked } from "./explain";
+import type { Asked } from "./asked";
 
 /** The line that the others do not bear out. */
 export interface OddOne {
