@@ -63,10 +63,13 @@ for (const [id, halfway] of [
 ]) {
   const [a, b] = scene.exports.edge(id);
   await page.mouse.move(...(await at(a)));
+  // Cling held off: here the ends are known exactly.
+  await page.keyboard.down("Alt");
   await page.mouse.down();
   await page.mouse.move(...(await at(b)), { steps: 4 });
   if (halfway) await shot("drawing-a-plumb");
   await page.mouse.up();
+  await page.keyboard.up("Alt");
 }
 await page.mouse.move(20, 300);
 await page.keyboard.press("s");
@@ -76,6 +79,34 @@ await page.keyboard.press("4");
 await shot("frame");
 await page.keyboard.press("1");
 await shot("lens");
+const open = async (name) => {
+  const asked = async (route, init) => (await fetch(address + route, init)).json();
+  const mill = (await asked("/api/assignments")).find((a) => a.name.startsWith("Sallow"));
+  const photo = (await asked(`/api/assignments/${mill.id}/photos`)).find((p) => p.name.startsWith(name));
+  const made = await asked(`/api/photos/${photo.id}/versions`, {
+    method: "POST",
+    body: "{}",
+    headers: { "content-type": "application/json" },
+  });
+  await page.goto(`${address}/bench/${made.id}`);
+  await rested();
+  await page.keyboard.press("l");
+};
+const worked = page.url();
+await open("SM-0420");
+await page.keyboard.press("q");
+await page.getByRole("table", { name: "Found groups" }).waitFor({ timeout: 60_000 });
+await rested();
+await shot("found-lines");
+await page.getByRole("button", { name: "Take Plumbs" }).click();
+await page.getByRole("button", { name: "Take Wall 1" }).click();
+await page.getByRole("button", { name: "Put away" }).click();
+await page.getByRole("button", { name: "Show where" }).click();
+await rested();
+await shot("wall-and-stretch");
+await page.keyboard.press("u");
+await page.goto(worked);
+await rested();
 await page.getByRole("button", { name: "Deliver …" }).click();
 await page.getByRole("button", { name: "Render at full resolution" }).click();
 await page.getByRole("link", { name: "Download" }).first().waitFor({ timeout: 60_000 });
