@@ -62,6 +62,23 @@ await pull(EVENTS);
 const scriptMs = ((await script()) - began) / EVENTS - perFrame;
 const draws = ((await drawn()) - before) / EVENTS;
 await page.mouse.up();
+// With all found lines as proposals on the sheet, the picture is moved about.
+await page.evaluate(() => void (window.drawing = true));
+await page.keyboard.press("q");
+await page.getByRole("table", { name: "Found groups" }).waitFor({ timeout: 90_000 });
+await page.evaluate(() => void (window.drawing = false));
+await page.keyboard.press("m");
+const counts = await page.getByRole("table", { name: "Found groups" }).getByRole("row").allInnerTexts();
+const proposals = counts.reduce((sum, row) => sum + Number(/(\d+) ±/.exec(row)?.[1] ?? 0), 0);
+await page.mouse.move(x, y);
+await page.mouse.down();
+await pull(EVENTS / 2);
+const moving = await script();
+const drawnBefore = await drawn();
+await pull(EVENTS);
+const proposalMs = ((await script()) - moving) / EVENTS - perFrame;
+const proposalDraws = ((await drawn()) - drawnBefore) / EVENTS;
+await page.mouse.up();
 const referenceMs = await page.evaluate(() => {
   const run = () => {
     const began = performance.now();
@@ -73,9 +90,23 @@ const referenceMs = await page.evaluate(() => {
   return Math.min(run(), run(), run());
 });
 await browser.close();
-const result = { events: EVENTS, drawsPerEvent: draws, scriptMs, referenceMs, ratio: scriptMs / referenceMs };
+const result = {
+  events: EVENTS,
+  drawsPerEvent: draws,
+  scriptMs,
+  referenceMs,
+  ratio: scriptMs / referenceMs,
+  proposals,
+  proposalMs,
+  proposalDraws,
+};
 console.log(JSON.stringify(result));
 console.table([
   { what: "pictures drawn per pointer event", value: draws.toFixed(2), ratio: "" },
+  {
+    what: `script per event, ${proposals} proposals moved about, ms (${proposalDraws.toFixed(2)} pictures)`,
+    value: proposalMs.toFixed(2),
+    ratio: `${(proposalMs / referenceMs).toFixed(2)} × 2 M roots`,
+  },
   { what: "script per pointer event, ms", value: scriptMs.toFixed(2), ratio: `${result.ratio.toFixed(2)} × 2 M roots` },
 ]);
