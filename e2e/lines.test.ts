@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import type { Page } from "playwright-core";
-import { angles, fetched, onPage, openFresh, rested, stroke, usePage } from "./app";
+import { angles, fetched, onPage, openFresh, rested, stroke, strokeByHand, usePage } from "./app";
 import type { Point } from "./scene";
 
 /** Course 2 in the real interface: strokes that cling, found lines by group, the wall to turn, by hand, faces. */
@@ -60,6 +60,21 @@ test("strokes beside edges settle on them, their kind by their direction; V chan
   await page.keyboard.press("Control+z");
   await page.getByRole("button", { name: "Select sill A" }).waitFor();
 }, 90_000);
+
+test("a line begun at another's end is a line of its own", async () => {
+  await openFresh(page, "SM-0428.jpg");
+  await page.keyboard.press("2");
+  await page.keyboard.press("s");
+  await rested(page);
+  const { x, y } = (await page.getByTestId("sheet").boundingBox())!;
+  await strokeByHand(page, [x + 300, y + 200], [x + 302, y + 400]);
+  await page.keyboard.press("Escape");
+  // Begun at the first one's foot, then at its middle.
+  await strokeByHand(page, [x + 303, y + 402], [x + 300, y + 520]);
+  await page.keyboard.press("Escape");
+  await strokeByHand(page, [x + 302, y + 300], [x + 480, y + 305]);
+  expect((await stored()).lines.map((l) => l.kind)).toEqual(["plumb", "plumb", "sill"]);
+}, 60_000);
 
 test("lines are found, taken by group and singly, count or not, and are left again", async () => {
   await openFresh(page, "SM-0424.jpg");

@@ -100,6 +100,7 @@ test("an end is moved by the mouse under a magnifier, and the stroke can be drop
   const before = await attitude();
   const [a] = edge("w11-left");
   const at = await onPage(page, a);
+  await page.mouse.click(...at);
   await page.mouse.move(...at);
   await page.mouse.down();
   await page.mouse.move(at[0] + 25, at[1] - 10, { steps: 4 });

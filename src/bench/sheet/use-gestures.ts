@@ -84,6 +84,15 @@ export function useGestures({
   const pulls = bench.course === "lens" && bench.tool === "pull" && bench.view === "corrected" && !bench.holding;
   const editsFrame = bench.course === "frame" && bench.view === "corrected" && !bench.holding;
 
+  const lineMarks = bench.recipe.lines.filter((l) => (l.kind === "taut") === (bench.course === "lens"));
+  /** A click where a line lies selects it. */
+  const selectAt = (screen: Vec2): boolean => {
+    const hit = hitTest(projection, lineMarks, bench.selected, screen);
+    if (hit.on === "nothing") return false;
+    bench.set({ selected: hit.id, selectedEnd: hit.on === "end" ? hit.end : null });
+    return true;
+  };
+
   const carryOut = (commands: readonly PlumbCommand[], key: string): void => {
     for (const command of commands) {
       const run = running.current;
@@ -167,11 +176,13 @@ export function useGestures({
       onHoldView();
       return dragging(pullDrag(key, projection, bench, recorded));
     }
-    const shown = bench.recipe.lines.filter((l) => (l.kind === "taut") === (bench.course === "lens"));
-    const hit =
+    // With a drawing tool in hand only the selected line's ends are held: another may begin or cross anywhere else.
+    const movable = draws ? lineMarks.filter((l) => l.id === bench.selected) : lineMarks;
+    const under =
       editsLines && !(draws && drawn === "taut")
-        ? hitTest(projection, shown, bench.selected, screen)
+        ? hitTest(projection, movable, bench.selected, screen)
         : ({ on: "nothing" } as const);
+    const hit = draws && under.on === "line" ? ({ on: "nothing" } as const) : under;
     if (hit.on !== "nothing" && bench.recipe.lines.find((l) => l.id === hit.id)?.kind === "taut") {
       bench.set({ selected: hit.id, selectedEnd: null });
       return beginPan();
@@ -208,7 +219,7 @@ export function useGestures({
     if (run.kind === "line") {
       held.current = event.altKey;
       const recorded = recordedAt(run.projection, screen);
-      if (run.state.name === "drawing" && !run.state.begun && onClick(screen)) {
+      if (run.state.name === "drawing" && !run.state.begun && (selectAt(screen) || onClick(screen))) {
         step({ type: "cancel" });
         return finish();
       }
@@ -218,12 +229,14 @@ export function useGestures({
     finish();
   };
 
-  const cancel = (): void => {
+  /** Drops the gesture that is under way; whether there was one. */
+  const cancel = (): boolean => {
     const run = running.current;
-    if (!run) return;
+    if (!run) return false;
     if (run.kind === "line") step({ type: "cancel" });
     if (run.kind === "drag" && bench.gesture === run.drag.key) bench.undo();
     finish();
+    return true;
   };
 
   const cancelRef = useRef(cancel);
@@ -232,8 +245,11 @@ export function useGestures({
   });
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.key === "Escape") cancelRef.current();
       const typing = event.target instanceof HTMLElement && event.target.closest("input, textarea, select, button");
+      const dialog = event.target instanceof HTMLElement && event.target.closest("dialog");
+      // Escape lets go: first of the gesture under way, then of what is selected.
+      if (event.key === "Escape" && event.type === "keydown" && !cancelRef.current() && !typing && !dialog)
+        useBench.getState().set({ selected: null, selectedEnd: null });
       if (event.key === " " && !typing) {
         setSpace(event.type === "keydown");
         event.preventDefault();

@@ -6,6 +6,8 @@ import { type StraightEdge, partOf, straightEdge } from "./straight-edge";
 /** How far from the stroke cling looks, and what it prefers, pixels. */
 const HALF = 9;
 const AIM = 5;
+/** Zoomed out, a hand is coarser in the picture's pixels, but it still aims: this much of the factor counts. */
+const WIDER = 0.35;
 /** Less of the stroke than this along an edge is no edge. */
 const LEAST = 0.55;
 /** A line is lengthened by this share of itself at a time, while its edge goes on. */
@@ -22,7 +24,8 @@ const MOST_STEPS = 40;
  */
 export function cling(image: Luminance, lens: Lens, ends: readonly [Vec2, Vec2], reach = 1): StraightEdge | null {
   const ideal: [Vec2, Vec2] = [lens.undistort(ends[0]), lens.undistort(ends[1])];
-  const search = { half: HALF * reach, aim: AIM * reach, sign: 0, least: LEAST } as const;
+  const wider = 1 + WIDER * (reach - 1);
+  const search = { half: HALF * wider, aim: AIM * wider, sign: 0, least: LEAST } as const;
   const first = straightEdge(image, lens, ideal, search);
   if (!first) return null;
   // Once more from where it settled, so that the rail runs along the edge itself.
