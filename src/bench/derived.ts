@@ -57,7 +57,7 @@ export function useDerived() {
     const inputs = linesOf(recipe);
     // Where one more line would help is no matter while something moves.
     const next = moving ? null : nextLine(settled.camera, map.lens, size, inputs, solution);
-    return { next, recipe: settled, map, solution, messages, rows, names };
+    return { source: recipe, next, recipe: settled, map, solution, messages, rows, names };
   }, [recipe, size, meanwhile, moving]);
   const ratio = derived.map.frame[2] / derived.map.frame[3];
   useEffect(() => {

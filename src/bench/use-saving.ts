@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { useCallback, useEffect, useRef } from "react";
 import { api } from "@/client";
 import { Autosave } from "@/client/autosave";
 import { useBench } from "@/client/bench-store";
@@ -50,5 +50,6 @@ export function useSaving(opened: OpenedVersion): { flush: () => Promise<void> }
       void saver.flush().finally(() => saver.stop());
     };
   }, [opened]);
-  return { flush: async () => autosave.current?.flush() };
+  const flush = useCallback(async () => autosave.current?.flush(), []);
+  return { flush };
 }

@@ -1,5 +1,6 @@
 import { produce } from "immer";
-import { create } from "zustand";
+import { createContext, useContext } from "react";
+import { type StoreApi, createStore, useStore } from "zustand";
 import type { Size } from "@/core/geometry";
 import { type CourseKey, type Recipe, emptyRecipe } from "@/core/recipe";
 import { withSolvedAttitude } from "@/core/render";
@@ -79,7 +80,7 @@ const settled = (recipe: Recipe, before: Recipe, size: Size): Recipe =>
     : withSolvedAttitude(recipe, size);
 
 export const createBenchStore = () =>
-  create<BenchState>()((set) => ({
+  createStore<BenchState>()((set) => ({
     versionId: "",
     size: [1, 1],
     recipe: emptyRecipe(),
@@ -147,4 +148,16 @@ const arrived = (s: BenchState, { recipe }: Step): Partial<BenchState> => ({
 });
 
 /** The one Bench of this window. */
-export const useBench = createBenchStore();
+const own = createBenchStore();
+
+/** The store that parts of the screen look at: the Bench's own, or one that follows it at a slower pace. */
+export const ShownBench = createContext<StoreApi<BenchState>>(own);
+
+const everything = (s: BenchState): BenchState => s;
+function useShown(): BenchState;
+function useShown<T>(selector: (state: BenchState) => T): T;
+function useShown<T>(selector?: (state: BenchState) => T): T | BenchState {
+  return useStore<StoreApi<BenchState>, T | BenchState>(useContext(ShownBench), selector ?? everything);
+}
+/** The Bench in a component, whole or a part of it; its methods reach it as it is now, outside of them too. */
+export const useBench = Object.assign(useShown, own);

@@ -1,5 +1,6 @@
 "use client";
 
+import { memo } from "react";
 import { Circle, Group, Line, Rect, Text } from "react-konva";
 import type { View } from "@/client/picture/view";
 import type { Vec2 } from "@/core/geometry";
@@ -25,7 +26,7 @@ interface Props {
 }
 
 /** The sheet's paper margins: rulers in pixels of the plane, and a bubble for every plumb and sill. */
-export function Margins({ sheet: [width, height], view, bubbles, colours }: Props) {
+export const Margins = memo(function Margins({ sheet: [width, height], view, bubbles, colours }: Props) {
   const placed = placedBubbles(bubbles, [width, height]);
   return (
     <Group listening={false}>
@@ -57,7 +58,7 @@ export function Margins({ sheet: [width, height], view, bubbles, colours }: Prop
       ))}
     </Group>
   );
-}
+});
 
 /** Middle of the bubbles' row in the top margin, and of their column in the left one, CSS pixels. */
 const ROW = 17;

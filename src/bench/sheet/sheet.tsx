@@ -29,6 +29,8 @@ import { usePicture } from "./use-picture";
 import { useGestures } from "./use-gestures";
 import { useSize, useView } from "./use-view";
 
+/** One array for all pictures without bubbles, so that the margins are not drawn anew. */
+const NO_BUBBLES: readonly Bubble[] = [];
 const NO_LENS = makeLens([1, 1], null);
 
 /** The picture with its margins, rulers, bubbles and marks, and the pointer on it. */
@@ -245,7 +247,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
             {magnified && <MagnifierHole place={magnified.screen} />}
           </Layer>
           <Layer listening={false}>
-            <Margins sheet={sheet} view={view} bubbles={bubbles} colours={colours} />
+            <Margins sheet={sheet} view={view} bubbles={bubbles.length > 0 ? bubbles : NO_BUBBLES} colours={colours} />
             {magnified && <MagnifierHole place={magnified.screen} />}
           </Layer>
         </Stage>

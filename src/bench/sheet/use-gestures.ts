@@ -3,6 +3,7 @@ import { useBench } from "@/client/bench-store";
 import { toPlane } from "@/client/picture/view";
 import { type Rect, type Vec2, distance2 } from "@/core/geometry";
 import { endsOf } from "@/core/recipe";
+import { ON_SHEET } from "../paced";
 import { levelBy } from "../attitude-edits";
 import { addFace } from "../face-edits";
 import { addLine, moveBy, moveEnd } from "../line-edits";
@@ -153,7 +154,7 @@ export function useGestures({
     const screen = at(event);
     event.currentTarget.setPointerCapture(event.pointerId);
     setPointer(screen);
-    const key = `gesture-${++gestureCount}`;
+    const key = `${ON_SHEET}${++gestureCount}`;
     const beginPan = (): void => void (running.current = { kind: "pan", from: screen, last: screen });
     if (event.button === 1 || space) return beginPan();
     const dragging = (drag: Drag): void => void (running.current = { kind: "drag", drag });

@@ -1,0 +1,83 @@
+"use client";
+
+import { Redo2, Undo2 } from "lucide-react";
+import Link from "next/link";
+import { useState } from "react";
+import { useBench } from "@/client/bench-store";
+import type { Size } from "@/core/geometry";
+import { Header } from "@/ui";
+import type { Opened } from "./bench-loader";
+import { DeliverDialog } from "./deliver-dialog";
+import { KeyCard } from "./key-card";
+import { NewVersion } from "./new-version";
+import { SaveWords } from "./save-state";
+
+interface Parts {
+  opened: Opened;
+  /** Size of the delivered picture, pixels. */
+  output: Size;
+  flush: () => Promise<void>;
+}
+
+/** The Bench's header: where one is, the versions, a step back and forth, and the way out. */
+export function BenchHeader({ opened: { photo, assignment, version, siblings }, output, flush }: Parts) {
+  const { past, future, undo, redo } = useBench();
+  const [delivering, setDelivering] = useState(false);
+  return (
+    <>
+      <Header
+        crumbs={
+          <>
+            <Link href={`/assignments/${assignment.id}`} className="link-hover truncate">
+              {assignment.name}
+            </Link>
+            <span>/</span>
+            <b className="truncate font-semibold text-base-content">{photo.name}</b>
+          </>
+        }
+      >
+        <span className="muted flex items-center gap-1.5 whitespace-nowrap">
+          Version{" "}
+          {siblings.length > 1
+            ? siblings.map((v) => (
+                <Link
+                  key={v.id}
+                  href={`/bench/${v.id}`}
+                  aria-current={v.id === version.id ? "page" : undefined}
+                  className="rounded border px-1.5 aria-[current]:bg-primary aria-[current]:text-primary-content"
+                >
+                  {v.name}
+                </Link>
+              ))
+            : version.name}
+          <NewVersion photoId={photo.id} />
+          <span>·</span>
+          <SaveWords />
+        </span>
+        <div className="flex">
+          <button
+            className="btn btn-ghost btn-sm"
+            disabled={past.length === 0}
+            onClick={undo}
+            title={past.at(-1)?.label}
+          >
+            <Undo2 size={16} /> Undo
+          </button>
+          <button
+            className="btn btn-ghost btn-sm"
+            disabled={future.length === 0}
+            onClick={redo}
+            title={future.at(-1)?.label}
+          >
+            <Redo2 size={16} /> Redo
+          </button>
+        </div>
+        <KeyCard />
+        <button className="btn btn-primary btn-sm" onClick={() => void flush().then(() => setDelivering(true))}>
+          Deliver …
+        </button>
+      </Header>
+      {delivering && <DeliverDialog versionId={version.id} output={output} onClose={() => setDelivering(false)} />}
+    </>
+  );
+}
