@@ -2,7 +2,7 @@ import tseslint from "typescript-eslint";
 import hooks from "eslint-plugin-react-hooks";
 
 export default tseslint.config(
-  { ignores: ["node_modules", ".next", ".next-test", "dist", ".local", "next-env.d.ts"] },
+  { ignores: ["src/kernel", "node_modules", ".next", ".next-test", "dist", ".local", "next-env.d.ts"] },
   ...tseslint.configs.recommended,
   {
     files: ["src/**/*.{ts,tsx}"],

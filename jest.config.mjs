@@ -25,6 +25,7 @@ export default {
     {
       ...shared,
       displayName: "unit",
+      globalSetup: "<rootDir>/scripts/jest-kernel.mjs",
       testMatch: ["<rootDir>/{src,demo,scripts}/**/*.test.ts"],
       testPathIgnorePatterns: ["\\.db\\.test\\.ts$"],
     },

@@ -45,14 +45,14 @@ module.exports = {
     {
       name: "core-pure",
       severity: "error",
-      from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
+      from: { path: "^src/core/", pathNot: "\\.test(ing)?\\.ts$" },
       to: { dependencyTypes: ["core"] },
     },
     {
       name: "core-libraries",
       comment: "The core may use zod and ml-matrix, nothing else.",
       severity: "error",
-      from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
+      from: { path: "^src/core/", pathNot: "\\.test(ing)?\\.ts$" },
       to: { dependencyTypes: ["npm", "npm-dev"], pathNot: "node_modules/(zod|ml-matrix)" },
     },
     {

@@ -1,5 +1,9 @@
-/** Bundles the processes that run outside Next: command line, worker, render threads, set-up. */
+/** Bundles the processes that run outside Next: command line, worker, render threads, set-up; and the pixel kernel. */
+import path from "node:path";
 import { build } from "esbuild";
+import { buildKernel } from "./kernel.mjs";
+
+const outdir = process.argv[2] ?? "dist";
 
 await build({
   entryPoints: {
@@ -11,7 +15,7 @@ await build({
     seed: "demo/seed.ts",
     "render-demo": "demo/render-pictures.ts",
   },
-  outdir: process.argv[2] ?? "dist",
+  outdir,
   outExtension: { ".js": ".mjs" },
   bundle: true,
   splitting: true,
@@ -22,3 +26,4 @@ await build({
   tsconfig: "tsconfig.json",
   logLevel: "warning",
 });
+await buildKernel(path.join(outdir, "kernel.wasm"));

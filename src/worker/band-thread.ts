@@ -1,4 +1,4 @@
-import { type Band, makeBand } from "@/server/render/bands";
+import { type LaneTask, type Strip, workLane } from "@/server/render/picture-job";
 
-/** One rendering thread: piscina calls this with each band. */
-export default (band: Band): void => makeBand(band);
+/** One rendering thread: piscina calls this once for each picture and thread. */
+export default (task: LaneTask): Promise<Strip[]> => workLane(task);

@@ -72,6 +72,9 @@ const decode = Float64Array.from({ length: STEPS + 2 }, (_, i) => toLinear(i / S
 // Over the root of the light, where the curve is nearly straight.
 const encode = Float64Array.from({ length: STEPS + 2 }, (_, i) => fromLinear((i / STEPS) ** 2));
 
+/** The two tables that `relit` looks up: light over value, and value over the root of light, in STEPS steps. */
+export const lightTables = (): { decode: Float64Array; encode: Float64Array } => ({ decode, encode });
+
 /** A sample (0…1, sRGB) whose light is multiplied by `gain`; held between 0 and 1. */
 export function relit(v: number, gain: number): number {
   if (v <= 0) return 0;

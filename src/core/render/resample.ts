@@ -1,4 +1,5 @@
 import { calmEdge, isCalming } from "./calm";
+import { eachCell } from "./cells";
 import type { CompiledMap } from "./compile";
 import type { KernelName } from "./kernels";
 import { type Optics, gainTable, hasFringes, hasVignetting, relit } from "./optics";
@@ -15,10 +16,6 @@ export interface Raster<S extends Samples = Samples> {
   readonly channels: 1 | 2 | 3 | 4;
 }
 
-/** Lattice of exact map values between which the map is interpolated, output pixels. */
-const CELL = 8;
-/** Where interpolation would be off by more than this, each pixel is mapped on its own, source pixels. */
-const CELL_TOLERANCE = 0.01;
 /** Steepness of the blend at the photo's border; a little over 1 so that a clean frame stays opaque. */
 const EDGE_STEEPNESS = 1.1;
 
@@ -51,56 +48,21 @@ export function resampleBand(source: Raster, request: BandRequest, target: Sampl
   const channels = resultChannels(source.channels, request.alpha);
   if (target.length !== rows * width * channels) throw new RangeError("The band's target has the wrong length.");
   const put = pixelWriter(source, request, target, channels);
-  const [fx, fy, fw, fh] = map.frame;
-  const [stepX, stepY] = [fw / width, fh / map.output[1]];
-  const out = new Float64Array(3);
-  // Cell corners in the order top left, top right, bottom left, bottom right, then the middle: x, y, margin.
-  const corner = new Float64Array(15);
-  const at = (i: number, px: number, py: number): void => {
-    map.toRecorded(fx + px * stepX, fy + py * stepY, out);
-    corner.set(out, 3 * i);
-  };
-  for (let y0 = 0; y0 < rows; y0 += CELL)
-    for (let x0 = 0; x0 < width; x0 += CELL) {
-      const [w, h] = [Math.min(CELL, width - x0), Math.min(CELL, rows - y0)];
-      const [left, top] = [x0 + 0.5, firstRow + y0 + 0.5];
-      at(0, left, top);
-      at(1, left + w, top);
-      at(2, left, top + h);
-      at(3, left + w, top + h);
-      at(4, left + w / 2, top + h / 2);
-      const [c0, c1, c2, c3, c4, c5] = [corner[0]!, corner[1]!, corner[3]!, corner[4]!, corner[6]!, corner[7]!];
-      const [c6, c7] = [corner[9]!, corner[10]!];
-      const missX = Math.abs((c0 + c2 + c4 + c6) / 4 - corner[12]!);
-      const missY = Math.abs((c1 + c3 + c5 + c7) / 4 - corner[13]!);
-      const inside = Math.min(corner[2]!, corner[5]!, corner[8]!, corner[11]!, corner[14]!) > 0;
-      const exact = !inside || Math.max(missX, missY) > CELL_TOLERANCE;
-      const shrinkX = Math.hypot((c2 - c0) / w, (c4 - c0) / h);
-      const shrinkY = Math.hypot((c3 - c1) / w, (c5 - c1) / h);
-      for (let j = 0; j < h; j++)
-        for (let i = 0; i < w; i++) {
-          if (exact) {
-            map.toRecorded(fx + (left + i) * stepX, fy + (top + j) * stepY, out);
-            put((y0 + j) * width + x0 + i, out[0]!, out[1]!, out[2]!, shrinkX, shrinkY);
-          } else {
-            const u = i / w;
-            const v = j / h;
-            const topX = c0 + (c2 - c0) * u;
-            const topY = c1 + (c3 - c1) * u;
-            put(
-              (y0 + j) * width + x0 + i,
-              topX + (c4 + (c6 - c4) * u - topX) * v,
-              topY + (c5 + (c7 - c5) * u - topY) * v,
-              1,
-              shrinkX,
-              shrinkY,
-            );
-          }
-        }
+  eachCell(map, firstRow, rows, ({ x, y, w, h, corners, shrinkX, shrinkY, seen }) => {
+    const [x00, y00, x10, y10, x01, y01, x11, y11] = corners as unknown as Corners;
+    for (let j = 0; j < h; j++) {
+      const v = j / h;
+      const left = x00 + (x01 - x00) * v;
+      const top = y00 + (y01 - y00) * v;
+      const dx = (x10 + (x11 - x10) * v - left) / w;
+      const dy = (y10 + (y11 - y10) * v - top) / w;
+      for (let i = 0; i < w; i++) put((y + j) * width + x + i, left + dx * i, top + dy * i, seen, shrinkX, shrinkY);
     }
+  });
 }
 
-type PutPixel = (index: number, sx: number, sy: number, margin: number, shrinkX: number, shrinkY: number) => void;
+type Corners = readonly [number, number, number, number, number, number, number, number];
+type PutPixel = (index: number, sx: number, sy: number, seen: boolean, shrinkX: number, shrinkY: number) => void;
 
 function pixelWriter(source: Raster, request: BandRequest, target: Samples, channels: number): PutPixel {
   const { data, width, height } = source;
@@ -131,11 +93,11 @@ function pixelWriter(source: Raster, request: BandRequest, target: Samples, chan
     }
   };
 
-  return (index, sx, sy, margin, shrinkX, shrinkY) => {
+  return (index, sx, sy, seen, shrinkX, shrinkY) => {
     const to = index * channels;
     const insetX = (sx < width - sx ? sx : width - sx) / (shrinkX > 1e-6 ? shrinkX : 1e-6);
     const insetY = (sy < height - sy ? sy : height - sy) / (shrinkY > 1e-6 ? shrinkY : 1e-6);
-    const cover = margin > 0 ? 0.5 + EDGE_STEEPNESS * (insetX < insetY ? insetX : insetY) : 0;
+    const cover = seen ? 0.5 + EDGE_STEEPNESS * (insetX < insetY ? insetX : insetY) : 0;
     if (!(cover > 0)) {
       for (let c = 0; c < channels; c++) target[to + c] = 0;
       return;

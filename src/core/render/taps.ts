@@ -1,22 +1,28 @@
 import { KERNELS, type KernelName } from "./kernels";
 
 /** Places between two pixels for which weights are kept; half of 1/512 px is far below what anyone can see. */
-const PHASES = 512;
+export const PHASES = 512;
 /** Widths per doubling for which weights are kept; a shrink is rounded up to the next. */
 const WIDTHS = 32;
 /** More source pixels than this per output pixel and axis are not averaged; nobody shrinks that far here. */
-const MAX_SHRINK = 64;
+export const MAX_SHRINK = 16;
+/** Up to this many source pixels per output pixel the kernel is not widened: what aliases then lies at the very finest. */
+const WIDEN_FROM = 1.04;
 
-interface Weights {
+export interface Weights {
   readonly count: number;
   /** (PHASES + 1) × count weights, each row adding up to 1. */
   readonly table: Float64Array;
 }
 
+/** Which of the widths a shrink needs; see weightsFor. */
+export const widthOf = (shrink: number): number =>
+  shrink <= WIDEN_FROM ? 0 : Math.ceil(Math.log2(shrink < MAX_SHRINK ? shrink : MAX_SHRINK) * WIDTHS - 1e-6);
+
 const kept = new Map<string, Weights>();
 
 /** The weights of a kernel widened by 2^(width / WIDTHS), for every phase. */
-function weightsFor(name: KernelName, width: number): Weights {
+export function weightsFor(name: KernelName, width: number): Weights {
   const key = `${name} ${width}`;
   const known = kept.get(key);
   if (known) return known;
@@ -56,7 +62,7 @@ export class Taps {
 
   /** @param position along the axis, pixels. @param shrink source pixels per output pixel; up to 1 nothing is widened. */
   prepare(position: number, shrink: number): void {
-    const width = shrink <= 1 ? 0 : Math.ceil(Math.log2(shrink < MAX_SHRINK ? shrink : MAX_SHRINK) * WIDTHS - 1e-6);
+    const width = widthOf(shrink);
     this.weights = this.widths[width] ??= weightsFor(this.kernel, width);
     this.move(position);
   }

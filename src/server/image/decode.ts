@@ -3,7 +3,7 @@ import type { Raster } from "@/core/render";
 import { LIMITS } from "../config";
 import { type Carried, carriedFrom } from "./carried-metadata";
 
-/** A decoded original: oriented pixels in its own colour space, shareable between threads. */
+/** A decoded original: oriented pixels in its own colour space. */
 export interface Decoded {
   readonly raster: Raster<Uint8Array | Uint16Array>;
   readonly carried: Carried;
@@ -23,9 +23,7 @@ export async function decode(file: string): Promise<Decoded> {
   const { data, info } = await image
     .raw({ depth: deep && !foreign ? "ushort" : "uchar" })
     .toBuffer({ resolveWithObject: true });
-  const shared = new SharedArrayBuffer(data.length);
-  new Uint8Array(shared).set(data);
-  const samples = deep && !foreign ? new Uint16Array(shared) : new Uint8Array(shared);
+  const samples = deep && !foreign ? new Uint16Array(data.buffer, data.byteOffset, data.length / 2) : data;
   const carried = await carriedFrom(file, meta);
   return {
     raster: { data: samples, width: info.width, height: info.height, channels: info.channels as 1 | 2 | 3 | 4 },

@@ -3,7 +3,7 @@ import type { Recipe } from "@/core/recipe";
 import { type KernelName, type SettledRecipe, compile, resultChannels, settle } from "@/core/render";
 import { writeWhole } from "../files/store";
 import { decode } from "../image/decode";
-import { type DeliveryFormat, encode } from "../image/encode";
+import { type DeliveryFormat, encode, writeStrips } from "../image/encode";
 import type { BandRunner } from "./bands";
 
 export interface PictureOrder {
@@ -25,8 +25,6 @@ export interface RenderHooks {
   readonly signal?: AbortSignal;
 }
 
-/** Rows per band: small enough to cancel quickly, large enough to be worth handing over. */
-const BAND_ROWS = 64;
 /** Share of the progress that the pixels make up; decoding and encoding have the rest. */
 const PIXEL_SHARE = { from: 0.1, to: 0.85 } as const;
 
@@ -55,27 +53,29 @@ export async function renderPicture(
   const [width, height] = map.output;
   const alpha = map.gaps || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
-  const deep = raster.data instanceof Uint16Array;
-  const buffer = new SharedArrayBuffer(width * height * channels * (deep ? 2 : 1));
-  const data = deep ? new Uint16Array(buffer) : new Uint8Array(buffer);
-
-  const job = { recipe: fixed(recipe, map.frame), size, source: raster, alpha, kernel: order.kernel ?? "lanczos3" };
+  const jpeg = {
+    quality: order.quality,
+    subsampling: order.quality >= 90 ? ("4:4:4" as const) : ("4:2:0" as const),
+    progressive: false,
+  };
+  const job = {
+    recipe: fixed(recipe, map.frame),
+    size,
+    alpha,
+    kernel: order.kernel ?? ("lanczos3" as const),
+    strips: order.format === "jpeg" && !jpeg.progressive ? jpeg : null,
+  };
   let rowsDone = 0;
-  const bands = Array.from({ length: Math.ceil(height / BAND_ROWS) }, (_, i) => {
-    const y = i * BAND_ROWS;
-    const rows = Math.min(BAND_ROWS, height - y);
-    const stride = width * channels;
-    return { job, y, rows, target: data.subarray(y * stride, (y + rows) * stride) };
-  });
-  await runner.run(bands, {
+  const made = await runner.make(job, raster, {
     ...(signal ? { signal } : {}),
-    onBand: (rows) => {
+    onRows: (rows) => {
       rowsDone += rows;
       onProgress(PIXEL_SHARE.from + (PIXEL_SHARE.to - PIXEL_SHARE.from) * (rowsDone / height));
     },
   });
   const bytes = await writeWhole(order.target, async (file) => {
-    await encode({ data, width, height, channels }, file, order.format, order.quality, carried);
+    if (made.kind === "strips") await writeStrips(made.strips, map.output, file, carried);
+    else await encode({ data: made.data, width, height, channels }, file, order.format, jpeg, carried);
     signal?.throwIfAborted();
   });
   onProgress(1);

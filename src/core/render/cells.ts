@@ -1,0 +1,170 @@
+import type { CompiledMap } from "./compile";
+
+/** Side of the cells the output is made in, pixels: within one the map is interpolated between its corners. */
+export const CELL = 16;
+/** The interpolated map may be off by this, source pixels; where it would be more, cells are cut in four. */
+const TOLERANCE = 0.01;
+
+/** A part of the output, at most CELL × CELL pixels. */
+export interface Cell {
+  /** First pixel, counted from the band's first row, and size. */
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+  /**
+   * Recorded x, y at the centre of the first pixel and w, h pixels further: top left, top right, bottom left,
+   * bottom right; bilinear between them.
+   */
+  readonly corners: Float64Array;
+  /** Source pixels per output pixel along the source's axes. */
+  shrinkX: number;
+  shrinkY: number;
+  /** Whether anything was recorded here at all. */
+  seen: boolean;
+}
+
+/** Recorded position at a place of the output: x, y and margin (see CompiledMap.toRecorded). */
+type Place = readonly [number, number, number];
+
+/**
+ * Cuts a band of the output into cells and visits them row by row. The map is evaluated once per CELL pixels each way;
+ * its second differences bound the error of interpolating it: at most (|Δ²u| + |Δ²v|) / 8 for a map with steady
+ * curvature over a few cells.
+ *
+ * @param y first row of the band, a multiple of CELL. @param visit gets the same object every time.
+ */
+export function eachCell(map: CompiledMap, y: number, rows: number, visit: (cell: Cell) => void): void {
+  const [fx, fy, fw, fh] = map.frame;
+  const [width, height] = map.output;
+  const [stepX, stepY] = [fw / width, fh / height];
+  const out = new Float64Array(3);
+  const cell: Cell = { x: 0, y: 0, w: 0, h: 0, corners: new Float64Array(8), shrinkX: 1, shrinkY: 1, seen: true };
+  const cols = Math.ceil(width / CELL);
+  const lines = Math.ceil(rows / CELL);
+  // One more lattice point all round, for the second differences.
+  const stride = cols + 3;
+  const lattice = new Float64Array(stride * (lines + 3) * 3);
+  for (let r = 0, i = 0; r < lines + 3; r++)
+    for (let c = 0; c < stride; c++, i += 3) {
+      map.toRecorded(fx + ((c - 1) * CELL + 0.5) * stepX, fy + (y + (r - 1) * CELL + 0.5) * stepY, out);
+      lattice[i] = out[0]!;
+      lattice[i + 1] = out[1]!;
+      lattice[i + 2] = out[2]!;
+    }
+  const L = (c: number, r: number, n: number): number => lattice[((r + 1) * stride + c + 1) * 3 + n]!;
+  const bend = (c: number, r: number, n: number): number =>
+    Math.abs(L(c - 1, r, n) - 2 * L(c, r, n) + L(c + 1, r, n)) +
+    Math.abs(L(c, r - 1, n) - 2 * L(c, r, n) + L(c, r + 1, n));
+  const bends = new Float64Array((cols + 1) * (lines + 1) * 2);
+  for (let r = 0, i = 0; r <= lines; r++)
+    for (let c = 0; c <= cols; c++, i += 2) {
+      bends[i] = bend(c, r, 0);
+      bends[i + 1] = bend(c, r, 1);
+    }
+  const worst = (c: number, r: number, n: number): number => {
+    const i = (r * (cols + 1) + c) * 2 + n;
+    const below = i + (cols + 1) * 2;
+    return Math.max(bends[i]!, bends[i + 2]!, bends[below]!, bends[below + 2]!) / 8;
+  };
+
+  const place = (x: number, yInBand: number): Place => {
+    map.toRecorded(fx + (x + 0.5) * stepX, fy + (y + yInBand + 0.5) * stepY, out);
+    return [out[0]!, out[1]!, out[2]!];
+  };
+  const give = (x: number, top: number, w: number, h: number, p: readonly [Place, Place, Place, Place]): void => {
+    cell.x = x;
+    cell.y = top;
+    cell.w = w;
+    cell.h = h;
+    cell.seen = p[0][2] > 0;
+    // Where the cell's own corners lie behind the camera its width is not known; single pixels are then read sharp.
+    const known = p[0][2] > 0 && p[1][2] > 0 && p[2][2] > 0;
+    cell.shrinkX = known ? Math.hypot((p[1][0] - p[0][0]) / w, (p[2][0] - p[0][0]) / h) : 1;
+    cell.shrinkY = known ? Math.hypot((p[1][1] - p[0][1]) / w, (p[2][1] - p[0][1]) / h) : 1;
+    for (let i = 0; i < 4; i++) {
+      cell.corners[2 * i] = p[i]![0];
+      cell.corners[2 * i + 1] = p[i]![1];
+    }
+    visit(cell);
+  };
+  /** Cuts until interpolation holds at the middles of the sides and of the cell, or a single pixel is left. */
+  const cut = (x: number, top: number, w: number, h: number, p: readonly [Place, Place, Place, Place]): void => {
+    if (w === 1 && h === 1) return give(x, top, 1, 1, p);
+    const seen = p.filter((q) => q[2] > 0).length;
+    const [mx, my] = [x + w / 2, top + h / 2];
+    const middles = [place(mx, top), place(x, my), place(mx, my), place(x + w, my), place(mx, top + h)] as const;
+    const allSeen = seen === 4 && middles.every((m) => m[2] > 0);
+    if (seen === 0 && middles.every((m) => !(m[2] > 0))) return give(x, top, w, h, p);
+    const [a, b, c, d] = p;
+    const off = (m: Place, ...of: Place[]): number =>
+      Math.hypot(
+        m[0] - of.reduce((s, q) => s + q[0], 0) / of.length,
+        m[1] - of.reduce((s, q) => s + q[1], 0) / of.length,
+      );
+    if (allSeen) {
+      const error = Math.max(
+        off(middles[0], a, b) + off(middles[1], a, c),
+        off(middles[4], c, d) + off(middles[3], b, d),
+        off(middles[2], a, b, c, d),
+      );
+      if (error <= TOLERANCE) return give(x, top, w, h, p);
+    }
+    const w0 = Math.ceil(w / 2);
+    const h0 = Math.ceil(h / 2);
+    for (const [left, wide] of [
+      [0, w0],
+      [w0, w - w0],
+    ] as const)
+      for (const [down, high] of [
+        [0, h0],
+        [h0, h - h0],
+      ] as const)
+        if (wide > 0 && high > 0) {
+          const [x0, y0] = [x + left, top + down];
+          cut(x0, y0, wide, high, [
+            place(x0, y0),
+            place(x0 + wide, y0),
+            place(x0, y0 + high),
+            place(x0 + wide, y0 + high),
+          ]);
+        }
+  };
+
+  for (let r = 0; r < lines; r++)
+    for (let c = 0; c < cols; c++) {
+      const x = c * CELL;
+      const top = r * CELL;
+      const w = Math.min(CELL, width - x);
+      const h = Math.min(CELL, rows - top);
+      const m = Math.min(L(c, r, 2), L(c + 1, r, 2), L(c, r + 1, 2), L(c + 1, r + 1, 2));
+      const x0 = L(c, r, 0);
+      const y0 = L(c, r, 1);
+      cell.shrinkX = Math.hypot((L(c + 1, r, 0) - x0) / CELL, (L(c, r + 1, 0) - x0) / CELL);
+      cell.shrinkY = Math.hypot((L(c + 1, r, 1) - y0) / CELL, (L(c, r + 1, 1) - y0) / CELL);
+      if (!(m > 0) || !(worst(c, r, 0) + worst(c, r, 1) <= TOLERANCE)) {
+        const at = (i: number, j: number): Place => place(x + i, top + j);
+        cut(x, top, w, h, [at(0, 0), at(w, 0), at(0, h), at(w, h)]);
+        continue;
+      }
+      const { corners } = cell;
+      cell.x = x;
+      cell.y = top;
+      cell.w = w;
+      cell.h = h;
+      cell.seen = true;
+      const u = w / CELL;
+      const v = h / CELL;
+      for (let n = 0; n < 2; n++) {
+        const p = L(c, r, n);
+        const q = L(c + 1, r, n);
+        const s = L(c, r + 1, n);
+        const t = L(c + 1, r + 1, n);
+        corners[n] = p;
+        corners[2 + n] = p + (q - p) * u;
+        corners[4 + n] = p + (s - p) * v;
+        corners[6 + n] = p + (q - p) * u + (s - p) * v + (p - q - s + t) * u * v;
+      }
+      visit(cell);
+    }
+}

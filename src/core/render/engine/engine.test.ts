@@ -1,0 +1,132 @@
+import { readFileSync } from "node:fs";
+import fc from "fast-check";
+import { type Recipe, emptyRecipe } from "../../recipe";
+import { randomFrom } from "../../testing";
+import { compile, resampleBand, resultChannels, settle } from "..";
+import { RECORD } from ".";
+import { type EngineSource, byEngine } from "./by-engine.testing";
+import { wholeWeights } from "./weight-tables";
+
+/** Blocks, stripes and noise: edges in all directions, colours that differ, nothing smooth to hide in. */
+function busy(type: "u8" | "u16", channels: 1 | 3, width = 150, height = 110): EngineSource {
+  const random = randomFrom(11);
+  const full = type === "u8" ? 255 : 65535;
+  const data = type === "u8" ? new Uint8Array(width * height * channels) : new Uint16Array(width * height * channels);
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++)
+      for (let c = 0; c < channels; c++, i++) {
+        const block = ((x >> 3) + (y >> 4) * (c + 1)) % 3 === 0 ? 0.9 : 0.1;
+        data[i] = Math.round(full * Math.min(1, Math.max(0, block + 0.25 * (random() - 0.5))));
+      }
+  return { data, width, height, channels };
+}
+
+function both(source: EngineSource, recipe: Recipe, kernel: "cubic" | "lanczos3", alpha: boolean) {
+  const size = [source.width, source.height] as const;
+  const map = compile(settle(recipe, size), size);
+  const channels = resultChannels(source.channels, alpha);
+  const reference = new (source.data.constructor as typeof Uint8Array)(map.output[0] * map.output[1] * channels);
+  resampleBand(source, { map, kernel, alpha, y: 0, rows: map.output[1] }, reference);
+  return { reference, made: byEngine(source, { map, kernel, alpha }), map, channels };
+}
+
+const worstOf = (a: ArrayLike<number>, b: ArrayLike<number>): number => {
+  expect(a.length).toBe(b.length);
+  let worst = 0;
+  for (let i = 0; i < a.length; i++) worst = Math.max(worst, Math.abs(a[i]! - b[i]!));
+  return worst;
+};
+
+const recipes = fc
+  .record({
+    pitch: fc.double({ min: -25, max: 30, noNaN: true }),
+    yaw: fc.double({ min: -30, max: 30, noNaN: true }),
+    roll: fc.double({ min: -8, max: 8, noNaN: true }),
+    k1: fc.double({ min: -0.08, max: 0.05, noNaN: true }),
+    fringe: fc.constantFrom(0, 0.002),
+    light: fc.constantFrom(0, -0.6),
+    calm: fc.constantFrom(0, 0.8),
+    gaps: fc.boolean(),
+  })
+  .map(({ pitch, yaw, roll, k1, fringe, light, calm, gaps }) => {
+    const recipe = emptyRecipe();
+    recipe.camera.focalPx = 140;
+    Object.assign(recipe.lens, { from: "by-hand", k: [k1, 0, 0], calm: { purple: calm, green: calm } });
+    recipe.lens.fringes = { ...recipe.lens.fringes, red: [fringe, -fringe], blue: [-fringe, fringe / 2] };
+    recipe.lens.vignetting = { ...recipe.lens.vignetting, v: [light, 0, 0], amount: 1 };
+    Object.assign(recipe.attitude, { from: "by-hand", pitch, yaw, roll });
+    if (gaps) Object.assign(recipe.frame, { rule: "free", rect: [-40, -30, 230, 170] });
+    return recipe;
+  });
+
+test.each([
+  ["u8", 3],
+  ["u8", 1],
+  ["u16", 3],
+  ["u16", 1],
+] as const)(
+  "the engine and its reference agree within one level of 255, whatever the recipe (%s, %i channels)",
+  (type, channels) => {
+    const source = busy(type, channels);
+    // Positions rounded to other 512ths of a pixel, over the hardest edge, are what is left between the two.
+    const level = type === "u8" ? 1 : 300;
+    fc.assert(
+      fc.property(recipes, fc.constantFrom("cubic", "lanczos3" as const), fc.boolean(), (recipe, kernel, alpha) => {
+        const { reference, made } = both(source, recipe, kernel as "cubic" | "lanczos3", alpha);
+        expect(worstOf(reference, made)).toBeLessThanOrEqual(level);
+      }),
+      { numRuns: 25, seed: 4 },
+    );
+  },
+);
+
+test.each([
+  ["u8", 3],
+  ["u8", 1],
+  ["u16", 3],
+  ["u16", 1],
+] as const)("the identity recipe returns the identical pixels (%s, %i channels)", (type, channels) => {
+  const source = busy(type, channels);
+  for (const kernel of ["cubic", "lanczos3"] as const) {
+    const { made } = both(source, emptyRecipe(), kernel, false);
+    expect(worstOf(made, source.data)).toBe(0);
+  }
+});
+
+test("sixteen-bit ramps stay monotonic and keep their levels", () => {
+  const [width, height] = [400, 40];
+  const data = new Uint16Array(width * height);
+  for (let i = 0; i < data.length; i++) data[i] = 20_000 + Math.round((i % width) * 2.5);
+  const recipe = emptyRecipe();
+  Object.assign(recipe.frame, { rule: "free", rect: [10.37, 8.61, 370, 20] });
+  for (const kernel of ["cubic", "lanczos3"] as const) {
+    const { made, map } = both({ data, width, height, channels: 1 }, recipe, kernel, false);
+    const row = Array.from(made.subarray(5 * map.output[0], 6 * map.output[0]));
+    for (let x = 1; x < row.length; x++) expect(row[x]!).toBeGreaterThan(row[x - 1]! - 1);
+    expect(new Set(row).size).toBeGreaterThan(0.95 * row.length);
+    for (const [x, v] of row.entries()) expect(Math.abs(v - (20_000 + 2.5 * (x + 10.37)))).toBeLessThan(3);
+  }
+});
+
+test("a kernel's whole weights add up to one exactly, each within half a step, but for the largest", () => {
+  fc.assert(
+    fc.property(fc.array(fc.double({ min: 0.01, max: 1, noNaN: true }), { minLength: 4, maxLength: 16 }), (raw) => {
+      const sum = raw.reduce((s, w) => s + w, 0);
+      const whole = wholeWeights(Float64Array.from(raw, (w) => w / sum));
+      expect(whole.reduce((s, w) => s + w, 0)).toBe(1 << 14);
+      for (const [i, w] of whole.entries())
+        expect(Math.abs(w / (1 << 14) - raw[i]! / sum)).toBeLessThan(raw.length / (1 << 14));
+    }),
+  );
+});
+
+test("the record of a cell is the same on both sides", () => {
+  const text = readFileSync("src/kernel/cell.ts", "utf8");
+  const kernel = Object.fromEntries(
+    [...text.matchAll(/export const (\w+): usize = (\d+);/g)].map(([, name, at]) => [name!, Number(at)]),
+  );
+  const named: Record<string, string> = { taps: "TAPS", tapCount: "TAP_COUNT", outStride: "OUT_STRIDE" };
+  const plain = (name: string): string => named[name] ?? name.replace(/([A-Z])/g, "_$1").toUpperCase();
+  for (const [name, at] of Object.entries(RECORD))
+    if (name !== "parted") expect([name, kernel[plain(name)]]).toEqual([name, at]);
+});

@@ -1,0 +1,188 @@
+import { CALM_EDGE, CALM_TAPS, isCalming } from "../calm";
+import { type Cell, eachCell } from "../cells";
+import type { CompiledMap } from "../compile";
+import type { KernelName } from "../kernels";
+import { CellOptics } from "./cell-optics";
+import { FLAG, type Kernel, RECORD, RECORD_BYTES, SUM_PLANE_BYTES } from "./kernel";
+import type { MemoryPlan } from "./memory-plan";
+import { type WeightTable, WeightTables } from "./weight-tables";
+
+/** Inside the border by more than this many output pixels a pixel is fully covered. */
+const COVERED = 0.47;
+/** How far outside the picture positions may lie before they are held, pixels; as in src/kernel/gather.ts. */
+const OUTSIDE = 2;
+
+export interface EngineJob {
+  readonly map: CompiledMap;
+  readonly kernel: KernelName;
+  readonly alpha: boolean;
+}
+
+/**
+ * One lane of the WebAssembly engine: makes bands of one picture by the same cells and weights as resampleBand, its
+ * reference. The source must have been written (writeSource, writeSharedTables).
+ */
+export class Engine {
+  private readonly f64: Float64Array;
+  private readonly f32: Float32Array;
+  private readonly i32: Int32Array;
+  private readonly bytes: Uint8Array;
+  private readonly record: number;
+  private readonly weights: WeightTables;
+  private readonly optics: CellOptics | null;
+  /** Flags that all cells have. */
+  private readonly flags: number;
+  /** Where the band's first row goes, and which row that is. */
+  private out = 0;
+
+  constructor(
+    private readonly kernel: Kernel,
+    buffer: ArrayBufferLike,
+    private readonly plan: MemoryPlan,
+    private readonly job: EngineJob,
+    lane: number,
+  ) {
+    const own = plan.lanes[lane];
+    if (!own) throw new RangeError(`There is no lane ${lane}.`);
+    this.record = own.record;
+    this.f64 = new Float64Array(buffer, own.record, RECORD_BYTES / 8);
+    this.f32 = new Float32Array(buffer, own.record, RECORD_BYTES / 4);
+    this.i32 = new Int32Array(buffer, own.record, RECORD_BYTES / 4);
+    this.bytes = new Uint8Array(buffer);
+    this.weights = new WeightTables(buffer, own.tables, own.tableBytes);
+    const { optics } = job.map;
+    const colour = plan.channels === 3;
+    this.optics = optics && new CellOptics(optics, colour);
+    this.flags =
+      (job.alpha ? FLAG.alpha : 0) |
+      (colour ? 0 : FLAG.grey) |
+      (this.optics?.relights ? FLAG.relight : 0) |
+      (colour && optics && isCalming(optics.calm) ? FLAG.calm : 0);
+    this.describe(buffer);
+  }
+
+  /**
+   * Makes rows y … y + rows of the picture.
+   *
+   * @param y a multiple of the cells' side. @param out address of the band's first pixel.
+   */
+  band(y: number, rows: number, out: number): void {
+    this.out = out;
+    eachCell(this.job.map, y, rows, (cell) => this.make(cell));
+  }
+
+  /** What is the same for all cells. */
+  private describe(buffer: ArrayBufferLike): void {
+    const { plan, i32, f64 } = this;
+    const { optics } = this.job.map;
+    const i64 = new BigInt64Array(buffer, this.record, RECORD_BYTES / 8);
+    i64[RECORD.mostX / 8] = BigInt(plan.size[0] + OUTSIDE) << 20n;
+    i64[RECORD.mostY / 8] = BigInt(plan.size[1] + OUTSIDE) << 20n;
+    f64[RECORD.sourceW / 8] = plan.size[0];
+    f64[RECORD.sourceH / 8] = plan.size[1];
+    i32[RECORD.outStride / 4] = plan.output[0] * plan.resultChannels * plan.sampleBytes;
+    i32[RECORD.channels / 4] = plan.resultChannels;
+    i32[RECORD.green / 4] = plan.planes[plan.channels === 3 ? 1 : 0]!;
+    i32[RECORD.stride / 4] = plan.stride;
+    i32[RECORD.decode / 4] = plan.decode;
+    i32[RECORD.encode / 4] = plan.encode;
+    i32[RECORD.taps / 4] = plan.taps;
+    i32[RECORD.tapCount / 4] = CALM_TAPS.length;
+    f64[RECORD.purple / 8] = optics?.calm.purple ?? 0;
+    f64[RECORD.greenAmount / 8] = optics?.calm.green ?? 0;
+    f64[RECORD.edgeFrom / 8] = CALM_EDGE[0];
+    f64[RECORD.edgeTo / 8] = CALM_EDGE[1];
+  }
+
+  private make(cell: Cell): void {
+    const { plan, f64, i32, optics } = this;
+    const { corners, w, h, shrinkX, shrinkY } = cell;
+    if (optics && w > 1 && h > 1 && cell.seen && !optics.isStraight(corners)) return this.quarter(cell);
+    const border = !(leastInset(cell, plan.size[0], plan.size[1]) > COVERED);
+    for (let i = 0; i < 8; i++) f64[i] = corners[i]!;
+    f64[RECORD.shrinkX / 8] = shrinkX;
+    f64[RECORD.shrinkY / 8] = shrinkY;
+    i32[RECORD.width / 4] = w;
+    i32[RECORD.height / 4] = h;
+    i32[RECORD.flags / 4] = this.flags | (border ? FLAG.border : 0);
+    i32[RECORD.out / 4] = this.out + (cell.y * plan.output[0] + cell.x) * plan.resultChannels * plan.sampleBytes;
+    if (!cell.seen || (border && isOutside(cell, plan.size[0], plan.size[1]))) return this.leaveEmpty();
+    if (optics?.relights) optics.writeGains(this.f32, corners);
+    this.gather(cell, border ? 1 : 0);
+    if (plan.sampleBytes === 1) this.kernel.finish8(this.record);
+    else this.kernel.finish16(this.record);
+  }
+
+  private gather(cell: Cell, border: 0 | 1): void {
+    const { plan, kernel, record, optics, job } = this;
+    const { planes, stride, sampleBytes } = plan;
+    const [x, y] = this.weights.pair(job.kernel, cell.shrinkX, cell.shrinkY);
+    const sums = record + RECORD.sums;
+    const one = (corners: number, c: 0 | 1 | 2): void => {
+      const gather = sampleBytes === 1 ? kernel.gather8 : kernel.gather16;
+      const to = sums + c * SUM_PLANE_BYTES;
+      gather(record, corners, planes[c]!, stride, x.across, x.blocks, x.count, y.down, y.count, to, border);
+    };
+    if (plan.channels === 1) return one(record, 0);
+    if (!optics?.parts) return this.gatherAll(x, y, border);
+    one(record, 1);
+    for (const [c, colour] of [[0, "red"] as const, [2, "blue"] as const]) {
+      this.f64.set(optics.partedCorners(colour, cell.corners), RECORD.parted / 8);
+      one(record + RECORD.parted, c);
+    }
+  }
+
+  private gatherAll(x: WeightTable, y: WeightTable, border: 0 | 1): void {
+    const { plan, kernel, record } = this;
+    const { planes, stride, sampleBytes } = plan;
+    const gather = sampleBytes === 1 ? kernel.gatherAll8 : kernel.gatherAll16;
+    const [first, step] = [planes[0]!, planes[1]! - planes[0]!];
+    const sums = record + RECORD.sums;
+    gather(record, first, step, stride, x.across, x.blocks, x.count, y.down, y.count, sums, border);
+  }
+
+  /** Makes a cell over which gain or fringes bend too much in four parts. */
+  private quarter({ corners, x, y, w, h, shrinkX, shrinkY, seen }: Cell): void {
+    const own = corners.slice();
+    const at = (u: number, v: number, n: 0 | 1): number =>
+      own[n]! * (1 - u) * (1 - v) + own[2 + n]! * u * (1 - v) + own[4 + n]! * (1 - u) * v + own[6 + n]! * u * v;
+    const [w0, h0] = [w >> 1, h >> 1];
+    for (const [left, wide] of [[0, w0] as const, [w0, w - w0] as const])
+      for (const [top, high] of [[0, h0] as const, [h0, h - h0] as const]) {
+        const part = new Float64Array(8);
+        for (let i = 0; i < 4; i++)
+          for (const n of [0, 1] as const)
+            part[2 * i + n] = at((left + (i & 1 ? wide : 0)) / w, (top + (i & 2 ? high : 0)) / h, n);
+        this.make({ corners: part, x: x + left, y: y + top, w: wide, h: high, shrinkX, shrinkY, seen });
+      }
+  }
+
+  /** Nothing was recorded here. */
+  private leaveEmpty(): void {
+    const { plan, i32, bytes } = this;
+    const stride = i32[RECORD.outStride / 4]!;
+    const length = i32[RECORD.width / 4]! * plan.resultChannels * plan.sampleBytes;
+    const out = i32[RECORD.out / 4]! >>> 0;
+    for (let j = 0; j < i32[RECORD.height / 4]!; j++) bytes.fill(0, out + j * stride, out + j * stride + length);
+  }
+}
+
+/** How far inside the photo's border the outermost corner of a cell lies, output pixels. */
+function leastInset({ corners, shrinkX, shrinkY }: Cell, width: number, height: number): number {
+  let least = Infinity;
+  for (let i = 0; i < 8; i += 2) {
+    const [x, y] = [corners[i]!, corners[i + 1]!];
+    least = Math.min(least, x / shrinkX, (width - x) / shrinkX, y / shrinkY, (height - y) / shrinkY);
+  }
+  return least;
+}
+
+/** Whether a cell lies beyond one side of the photo altogether, further than the border's blend reaches. */
+function isOutside({ corners, shrinkX, shrinkY }: Cell, width: number, height: number): boolean {
+  const beyond = (axis: 0 | 1, from: number, sign: 1 | -1, reach: number): boolean => {
+    for (let i = axis; i < 8; i += 2) if (sign * (corners[i]! - from) < reach) return false;
+    return true;
+  };
+  const [x, y] = [COVERED * shrinkX, COVERED * shrinkY];
+  return beyond(0, 0, -1, x) || beyond(0, width, 1, x) || beyond(1, 0, -1, y) || beyond(1, height, 1, y);
+}

@@ -1,0 +1,94 @@
+import type { Size } from "../../geometry";
+import { RECORD_BYTES } from "./kernel";
+
+/** How far each plane of the source is continued beyond its border, samples: as far as the widest kernel reaches. */
+export const PAD = 64;
+/** Room for one lane's tables of weights; once full they are made anew. */
+const TABLE_BYTES = 8 << 20;
+const PAGE = 65536;
+/** Memory of WebAssembly ends here. */
+const MOST_BYTES = 65536 * PAGE;
+/** Positions are kept in 64 bits, but a longer side than this has no use and would strain them. */
+const LONGEST = 1 << 20;
+
+/** Where everything lies in the kernel's memory, bytes. Threads that share the memory work in lanes of their own. */
+export interface MemoryPlan {
+  readonly size: Size;
+  readonly sampleBytes: 1 | 2;
+  /** Channels of the source, and of the result. */
+  readonly channels: 1 | 3;
+  readonly resultChannels: 1 | 2 | 3 | 4;
+  readonly output: Size;
+  /** Tables that all lanes read: light over value, value over light, taps of the calming. */
+  readonly decode: number;
+  readonly encode: number;
+  readonly taps: number;
+  /** First pixel of each plane and samples per row. */
+  readonly planes: readonly number[];
+  readonly stride: number;
+  /** One interleaved row of the source on its way into the planes. */
+  readonly staging: number;
+  readonly lanes: readonly {
+    readonly record: number;
+    readonly tables: number;
+    readonly tableBytes: number;
+    /** Room for bands on their way out of this lane; none where the whole picture has its room. */
+    readonly slots: readonly number[];
+  }[];
+  /** The finished picture, rows · width · resultChannels samples; 0 where bands go out one by one. */
+  readonly out: number;
+  readonly pages: number;
+}
+
+const aligned = (n: number): number => Math.ceil(n / 16) * 16;
+
+/**
+ * Lays out the memory for one picture; null when it does not fit into what WebAssembly can reach.
+ *
+ * @param bands rows of a band and how many each lane has room for, where bands go out one by one.
+ */
+export function planMemory(
+  parts: Pick<MemoryPlan, "size" | "sampleBytes" | "channels" | "resultChannels" | "output">,
+  lanes: number,
+  bands: { readonly rows: number; readonly slots: number } | null = null,
+): MemoryPlan | null {
+  const { size, sampleBytes, channels, output } = parts;
+  const outRow = output[0] * parts.resultChannels * sampleBytes;
+  let end = 1024;
+  const take = (bytes: number): number => {
+    const at = end;
+    end = aligned(end + bytes);
+    return at;
+  };
+  const tables = 4 * 8194;
+  const decode = take(tables);
+  const encode = take(tables);
+  const taps = take(16 * 64);
+  const laneParts = Array.from({ length: lanes }, () => ({
+    record: take(RECORD_BYTES),
+    tables: take(TABLE_BYTES),
+    tableBytes: TABLE_BYTES,
+    slots: Array.from({ length: bands?.slots ?? 0 }, () => take(outRow * bands!.rows + 64)),
+  }));
+  const staging = take(size[0] * channels * sampleBytes + 64);
+  const stride = aligned(size[0] + 2 * PAD);
+  const rows = size[1] + 2 * PAD;
+  const planes = Array.from(
+    { length: channels },
+    () => take(stride * rows * sampleBytes + 64) + (PAD * stride + PAD) * sampleBytes,
+  );
+  const out = bands ? 0 : take(outRow * output[1] + 64);
+  if (end > MOST_BYTES || Math.max(...size, ...output) > LONGEST) return null;
+  return {
+    ...parts,
+    decode,
+    encode,
+    taps,
+    planes,
+    stride,
+    staging,
+    lanes: laneParts,
+    out,
+    pages: Math.ceil(end / PAGE),
+  };
+}

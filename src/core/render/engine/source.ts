@@ -1,0 +1,43 @@
+import { CALM_TAPS } from "../calm";
+import { lightTables } from "../optics";
+import type { Kernel } from "./kernel";
+import { type MemoryPlan, PAD } from "./memory-plan";
+
+/** Writes the tables that all lanes share. Once per memory. */
+export function writeSharedTables(buffer: ArrayBufferLike, plan: MemoryPlan): void {
+  const { decode, encode } = lightTables();
+  new Float32Array(buffer, plan.decode, decode.length).set(decode);
+  new Float32Array(buffer, plan.encode, encode.length).set(encode);
+  new Float64Array(buffer, plan.taps, 2 * CALM_TAPS.length).set(CALM_TAPS.flat());
+}
+
+/** Takes interleaved samples (rows · width · channels) apart into the kernel's planes, row by row, and pads them. */
+export function writeSource(
+  kernel: Kernel,
+  buffer: ArrayBufferLike,
+  plan: MemoryPlan,
+  samples: Uint8Array | Uint16Array,
+): void {
+  const { size, channels, sampleBytes, stride, planes, staging } = plan;
+  const [width, height] = size;
+  const row = width * channels;
+  const bytes = new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength);
+  const stage = new Uint8Array(buffer, staging, row * sampleBytes);
+  const split = sampleBytes === 1 ? kernel.split8 : kernel.split16;
+  const all = new Uint8Array(buffer);
+  const rowBytes = stride * sampleBytes;
+  for (let y = 0; y < height; y++) {
+    stage.set(bytes.subarray(y * row * sampleBytes, (y + 1) * row * sampleBytes));
+    const [r, g, b] = planes.map((p) => p + y * rowBytes);
+    split(staging, width, channels, r!, g ?? r!, b ?? r!);
+    for (const p of planes) kernel.padRow(p + y * rowBytes, width, PAD, sampleBytes);
+  }
+  for (const plane of planes) {
+    const start = plane - PAD * sampleBytes;
+    const last = start + (height - 1) * rowBytes;
+    for (let i = 1; i <= PAD; i++) {
+      all.copyWithin(start - i * rowBytes, start, start + rowBytes);
+      all.copyWithin(last + i * rowBytes, last, last + rowBytes);
+    }
+  }
+}

@@ -1,0 +1,71 @@
+import type { KernelName } from "../kernels";
+import { PHASES, weightsFor, widthOf } from "../taps";
+
+/** One in the weights across, which the kernel multiplies as 16-bit integers. */
+const ONE = 1 << 14;
+
+/** Weights of one width in the kernel's memory. */
+export interface WeightTable {
+  readonly count: number;
+  /** Across: groups of eight per phase, and where they lie. */
+  readonly blocks: number;
+  readonly across: number;
+  readonly down: number;
+}
+
+/** Weights for one lane, made when they are first needed; when their room is full they are all made anew. */
+export class WeightTables {
+  private readonly made = new Map<string, WeightTable>();
+  private end: number;
+
+  constructor(
+    private readonly buffer: ArrayBufferLike,
+    private readonly at: number,
+    private readonly bytes: number,
+  ) {
+    this.end = at;
+  }
+
+  /** Tables for both axes at once; those got before must not be used any more. */
+  pair(name: KernelName, shrinkX: number, shrinkY: number): readonly [WeightTable, WeightTable] {
+    const [x, y] = [widthOf(shrinkX), widthOf(shrinkY)];
+    this.get(name, x);
+    const down = this.get(name, y);
+    // Making the second may have dropped the first.
+    return [this.get(name, x), down];
+  }
+
+  private get(name: KernelName, width: number): WeightTable {
+    const key = `${name} ${width}`;
+    const known = this.made.get(key);
+    if (known) return known;
+    const { count, table } = weightsFor(name, width);
+    const blocks = Math.ceil(count / 8);
+    const acrossBytes = PHASES * blocks * 16;
+    const bytes = acrossBytes + PHASES * count * 4;
+    if (this.end + bytes > this.at + this.bytes) {
+      this.made.clear();
+      this.end = this.at;
+    }
+    const across = new Int16Array(this.buffer, this.end, PHASES * blocks * 8);
+    const down = new Float32Array(this.buffer, this.end + acrossBytes, PHASES * count);
+    across.fill(0);
+    for (let phase = 0; phase < PHASES; phase++) {
+      const row = table.subarray(phase * count, (phase + 1) * count);
+      across.set(wholeWeights(row), phase * blocks * 8);
+      for (let i = 0; i < count; i++) down[phase * count + i] = row[i]! / ONE;
+    }
+    const result = { count, blocks, across: this.end, down: this.end + acrossBytes };
+    this.end += Math.ceil(bytes / 16) * 16;
+    this.made.set(key, result);
+    return result;
+  }
+}
+
+/** Weights as integers that add up to ONE exactly: what rounding left over goes where it is least felt, to the largest. */
+export function wholeWeights(weights: Float64Array): Int16Array {
+  const whole = Int16Array.from(weights, (w) => Math.round(w * ONE));
+  const largest = weights.reduce((best, w, i) => (w > weights[best]! ? i : best), 0);
+  whole[largest] = whole[largest]! + ONE - whole.reduce((sum, w) => sum + w, 0);
+  return whole;
+}

@@ -1,0 +1,152 @@
+import {
+  ALPHA,
+  BORDER,
+  CALM,
+  CHANNELS,
+  CORNERS,
+  FLAGS,
+  GREY,
+  HEIGHT,
+  OUT,
+  OUT_STRIDE,
+  RELIGHT,
+  SHRINK_X,
+  SHRINK_Y,
+  SOURCE_H,
+  SOURCE_W,
+  SUMS,
+  SUM_PLANE,
+  SUM_ROW,
+  WIDTH,
+} from "./cell";
+import { calmRow } from "./calm";
+import { relightRow } from "./relight";
+
+/** Steepness of the blend at the photo's border; the same in src/core/render/resample.ts. */
+const EDGE_STEEPNESS: f64 = 1.1;
+
+/** How far each pixel of a row is covered by the photo, 0…1, into `covers` (f32). */
+// @ts-ignore: decorator
+@inline
+function coverRow(cell: usize, j: i32, w: i32, h: i32, covers: usize): void {
+  const v = <f64>j / <f64>h;
+  const x00 = load<f64>(cell + CORNERS);
+  const y00 = load<f64>(cell + CORNERS + 8);
+  const x10 = load<f64>(cell + CORNERS + 16);
+  const y10 = load<f64>(cell + CORNERS + 24);
+  let x = x00 + (load<f64>(cell + CORNERS + 32) - x00) * v;
+  let y = y00 + (load<f64>(cell + CORNERS + 40) - y00) * v;
+  const dx = (x10 + (load<f64>(cell + CORNERS + 48) - x10) * v - x) / <f64>w;
+  const dy = (y10 + (load<f64>(cell + CORNERS + 56) - y10) * v - y) / <f64>w;
+  const width = load<f64>(cell + SOURCE_W);
+  const height = load<f64>(cell + SOURCE_H);
+  const sx = max<f64>(load<f64>(cell + SHRINK_X), 1e-6);
+  const sy = max<f64>(load<f64>(cell + SHRINK_Y), 1e-6);
+  for (let i = 0; i < w; i++, x += dx, y += dy) {
+    const insetX = min<f64>(x, width - x) / sx;
+    const insetY = min<f64>(y, height - y) / sy;
+    const cover = 0.5 + EDGE_STEEPNESS * min<f64>(insetX, insetY);
+    store<f32>(covers + <usize>i * 4, <f32>min<f64>(1, max<f64>(0, cover)));
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function whole(at: usize, most: v128): v128 {
+  const v = f32x4.add(v128.load(at), f32x4.splat(0.5));
+  return i32x4.trunc_sat_f32x4_s(f32x4.min(f32x4.max(v, f32x4.splat(0)), most));
+}
+
+/** Sums become samples: light put right, colour calmed, the border blended, rounded, and laid side by side. */
+// @ts-ignore: decorator
+@inline
+function finish<T>(cell: usize): void {
+  const w = load<i32>(cell + WIDTH);
+  const h = load<i32>(cell + HEIGHT);
+  const flags = load<i32>(cell + FLAGS);
+  const channels = load<i32>(cell + CHANNELS);
+  const full: f32 = sizeof<T>() == 1 ? 255 : 65535;
+  // Half a level above the highest, so that truncation gives the highest.
+  const most = f32x4.splat(full + <f32>0.49);
+  const red = cell + SUMS;
+  const plane = <usize>SUM_PLANE * 4;
+  // One row of cover, and four pixels on their way out.
+  const covers = red + 3 * plane;
+  const parcel = covers + 64;
+  const colours = flags & GREY ? 1 : 3;
+  for (let j = 0; j < h; j++) {
+    const at = red + <usize>(j * SUM_ROW) * 4;
+    let out = <usize>load<i32>(cell + OUT) + <usize>j * <usize>load<i32>(cell + OUT_STRIDE);
+    if (flags & RELIGHT) for (let c = 0; c < colours; c++) relightRow(cell, j, w, h, at + <usize>c * plane, full);
+    if (flags & CALM) calmRow<T>(cell, j, w, h, at, full);
+    if (flags & BORDER) coverRow(cell, j, w, h, covers);
+    for (let i = 0; i < w; i += 4) {
+      const p = at + <usize>i * 4;
+      let r = whole(p, most);
+      let g = r;
+      let b = r;
+      if (colours == 3) {
+        g = whole(p + plane, most);
+        b = whole(p + 2 * plane, most);
+      }
+      let a = i32x4.splat(<i32>full);
+      if (flags & BORDER) {
+        const cover = v128.load(covers + <usize>i * 4);
+        const seen = f32x4.gt(cover, f32x4.splat(0));
+        r = v128.and(r, seen);
+        g = v128.and(g, seen);
+        b = v128.and(b, seen);
+        a = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(cover, f32x4.splat(full)), f32x4.splat(0.5)));
+      }
+      const n = min(4, w - i);
+      const bytes = <usize>(n * channels) * sizeof<T>();
+      if (sizeof<T>() == 1) {
+        let packed: v128;
+        if (colours == 3) {
+          packed = v128.or(v128.or(r, i32x4.shl(g, 8)), i32x4.shl(b, 16));
+          if (flags & ALPHA) packed = v128.or(packed, i32x4.shl(a, 24));
+          else packed = v128.swizzle(packed, i8x16(0, 1, 2, 4, 5, 6, 8, 9, 10, 12, 13, 14, -1, -1, -1, -1));
+        } else if (flags & ALPHA) {
+          packed = v128.or(r, i32x4.shl(a, 8));
+          packed = v128.swizzle(packed, i8x16(0, 1, 4, 5, 8, 9, 12, 13, -1, -1, -1, -1, -1, -1, -1, -1));
+        } else packed = v128.swizzle(r, i8x16(0, 4, 8, 12, -1, -1, -1, -1, -1, -1, -1, -1, -1, -1, -1, -1));
+        if (bytes == 12) {
+          v128.store64_lane(out, packed, 0);
+          v128.store32_lane(out + 8, packed, 2);
+        } else if (bytes == 16) v128.store(out, packed);
+        else {
+          v128.store(parcel, packed);
+          memory.copy(out, parcel, bytes);
+        }
+      } else {
+        if (colours == 3) {
+          const rg = v128.or(r, i32x4.shl(g, 16));
+          const ba = flags & ALPHA ? v128.or(b, i32x4.shl(a, 16)) : b;
+          // Two pixels of four samples each.
+          let lower = v128.shuffle<i32>(rg, ba, 0, 4, 1, 5);
+          let upper = v128.shuffle<i32>(rg, ba, 2, 6, 3, 7);
+          if (!(flags & ALPHA)) {
+            lower = v128.swizzle(lower, i8x16(0, 1, 2, 3, 4, 5, 8, 9, 10, 11, 12, 13, -1, -1, -1, -1));
+            upper = v128.swizzle(upper, i8x16(0, 1, 2, 3, 4, 5, 8, 9, 10, 11, 12, 13, -1, -1, -1, -1));
+            v128.store(parcel, lower);
+            v128.store(parcel + 12, upper);
+          } else {
+            v128.store(parcel, lower);
+            v128.store(parcel + 16, upper);
+          }
+        } else if (flags & ALPHA) v128.store(parcel, v128.or(r, i32x4.shl(a, 16)));
+        else v128.store(parcel, v128.swizzle(r, i8x16(0, 1, 4, 5, 8, 9, 12, 13, -1, -1, -1, -1, -1, -1, -1, -1)));
+        memory.copy(out, parcel, bytes);
+      }
+      out += bytes;
+    }
+  }
+}
+
+export function finish8(cell: usize): void {
+  finish<u8>(cell);
+}
+
+export function finish16(cell: usize): void {
+  finish<u16>(cell);
+}

@@ -1,0 +1,8 @@
+/**
+ * The pixel kernel: AssemblyScript, compiled to WebAssembly with SIMD by scripts/kernel.mjs. It works on memory that its
+ * host lays out (src/core/render/engine) and allocates nothing; the plain TypeScript of src/core/render/resample.ts is
+ * its reference and its fallback.
+ */
+export { split8, split16, padRow } from "./planes";
+export { gather8, gather16, gatherAll8, gatherAll16 } from "./gather";
+export { finish8, finish16 } from "./finish";
