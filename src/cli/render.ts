@@ -19,16 +19,17 @@ export async function run(args: string[]): Promise<void> {
   const quality = Number(values.quality ?? "92");
   if (!Number.isInteger(quality) || quality < 1 || quality > 100)
     throw new UsageError(`The quality "${values.quality}" is not a whole number from 1 to 100.`);
-  const recipe = await readRecipeFile(required(values.recipe, "--recipe"));
-  const { size, focal } = await inspected(source);
   if (path.resolve(source) === path.resolve(target))
     throw new UsageError("The original is never overwritten; choose another --out.");
-  const here = path.dirname(fileURLToPath(import.meta.url));
-  const runner = size[0] * size[1] <= SMALL ? inThisThread : await inThreads(path.join(here, "band-thread.mjs"));
+  // Threads take a while to start: they do so while the photo is looked at.
+  const starting = inThreads(path.join(path.dirname(fileURLToPath(import.meta.url)), "band-thread.mjs"));
   try {
+    const recipe = await readRecipeFile(required(values.recipe, "--recipe"));
+    const { size, focal } = await inspected(source);
+    const runner = size[0] * size[1] <= SMALL ? inThisThread : await starting;
     const { bytes, width, height } = await renderPicture({ source, recipe, focal, target, format, quality }, runner);
     console.log(JSON.stringify({ out: target, size: [width, height], bytes }));
   } finally {
-    await runner.close();
+    await (await starting).close();
   }
 }

@@ -52,21 +52,7 @@ export function eachCell(map: CompiledMap, y: number, rows: number, visit: (cell
       lattice[i + 1] = out[1]!;
       lattice[i + 2] = out[2]!;
     }
-  const L = (c: number, r: number, n: number): number => lattice[((r + 1) * stride + c + 1) * 3 + n]!;
-  const bend = (c: number, r: number, n: number): number =>
-    Math.abs(L(c - 1, r, n) - 2 * L(c, r, n) + L(c + 1, r, n)) +
-    Math.abs(L(c, r - 1, n) - 2 * L(c, r, n) + L(c, r + 1, n));
-  const bends = new Float64Array((cols + 1) * (lines + 1) * 2);
-  for (let r = 0, i = 0; r <= lines; r++)
-    for (let c = 0; c <= cols; c++, i += 2) {
-      bends[i] = bend(c, r, 0);
-      bends[i + 1] = bend(c, r, 1);
-    }
-  const worst = (c: number, r: number, n: number): number => {
-    const i = (r * (cols + 1) + c) * 2 + n;
-    const below = i + (cols + 1) * 2;
-    return Math.max(bends[i]!, bends[i + 2]!, bends[below]!, bends[below + 2]!) / 8;
-  };
+  const { bends, width: bendStride } = bendsOf(lattice, stride, cols, lines);
 
   const place = (x: number, yInBand: number): Place => {
     map.toRecorded(fx + (x + 0.5) * stepX, fy + (y + yInBand + 0.5) * stepY, out);
@@ -131,40 +117,72 @@ export function eachCell(map: CompiledMap, y: number, rows: number, visit: (cell
         }
   };
 
+  const { corners } = cell;
   for (let r = 0; r < lines; r++)
     for (let c = 0; c < cols; c++) {
       const x = c * CELL;
       const top = r * CELL;
       const w = Math.min(CELL, width - x);
       const h = Math.min(CELL, rows - top);
-      const m = Math.min(L(c, r, 2), L(c + 1, r, 2), L(c, r + 1, 2), L(c + 1, r + 1, 2));
-      const x0 = L(c, r, 0);
-      const y0 = L(c, r, 1);
-      cell.shrinkX = Math.hypot((L(c + 1, r, 0) - x0) / CELL, (L(c, r + 1, 0) - x0) / CELL);
-      cell.shrinkY = Math.hypot((L(c + 1, r, 1) - y0) / CELL, (L(c, r + 1, 1) - y0) / CELL);
-      if (!(m > 0) || !(worst(c, r, 0) + worst(c, r, 1) <= TOLERANCE)) {
+      // The cell's four lattice points: p, right of it q, below it s, and t.
+      const p = ((r + 1) * stride + c + 1) * 3;
+      const q = p + 3;
+      const s = p + stride * 3;
+      const t = s + 3;
+      const seen = lattice[p + 2]! > 0 && lattice[q + 2]! > 0 && lattice[s + 2]! > 0 && lattice[t + 2]! > 0;
+      const bent = r * bendStride + c;
+      const below = bent + bendStride;
+      const bend = Math.max(bends[bent]!, bends[bent + 1]!, bends[below]!, bends[below + 1]!);
+      if (!seen || !(bend <= TOLERANCE)) {
         const at = (i: number, j: number): Place => place(x + i, top + j);
         cut(x, top, w, h, [at(0, 0), at(w, 0), at(0, h), at(w, h)]);
         continue;
       }
-      const { corners } = cell;
+      const px = lattice[p]!;
+      const py = lattice[p + 1]!;
+      const ux = lattice[q]! - px;
+      const uy = lattice[q + 1]! - py;
+      const vx = lattice[s]! - px;
+      const vy = lattice[s + 1]! - py;
       cell.x = x;
       cell.y = top;
       cell.w = w;
       cell.h = h;
       cell.seen = true;
+      cell.shrinkX = Math.sqrt(ux * ux + vx * vx) / CELL;
+      cell.shrinkY = Math.sqrt(uy * uy + vy * vy) / CELL;
       const u = w / CELL;
       const v = h / CELL;
-      for (let n = 0; n < 2; n++) {
-        const p = L(c, r, n);
-        const q = L(c + 1, r, n);
-        const s = L(c, r + 1, n);
-        const t = L(c + 1, r + 1, n);
-        corners[n] = p;
-        corners[2 + n] = p + (q - p) * u;
-        corners[4 + n] = p + (s - p) * v;
-        corners[6 + n] = p + (q - p) * u + (s - p) * v + (p - q - s + t) * u * v;
-      }
+      corners[0] = px;
+      corners[1] = py;
+      corners[2] = px + ux * u;
+      corners[3] = py + uy * u;
+      corners[4] = px + vx * v;
+      corners[5] = py + vy * v;
+      corners[6] = px + ux * u + vx * v + (lattice[t]! - px - ux - vx) * u * v;
+      corners[7] = py + uy * u + vy * v + (lattice[t + 1]! - py - uy - vy) * u * v;
       visit(cell);
     }
+}
+
+/**
+ * How much interpolation may be off about each lattice point, source pixels: an eighth of the sum of its second
+ * differences, both axes together. (cols + 1) · (lines + 1) numbers in rows.
+ */
+function bendsOf(lattice: Float64Array, stride: number, cols: number, lines: number) {
+  const width = cols + 1;
+  const bends = new Float64Array(width * (lines + 1));
+  const down = stride * 3;
+  for (let r = 0, i = 0; r <= lines; r++)
+    for (let c = 0; c <= cols; c++, i++) {
+      const p = ((r + 1) * stride + c + 1) * 3;
+      let sum = 0;
+      for (let n = p; n < p + 2; n++) {
+        const twice = 2 * lattice[n]!;
+        sum += Math.abs(lattice[n - 3]! - twice + lattice[n + 3]!);
+        sum += Math.abs(lattice[n - down]! - twice + lattice[n + down]!);
+      }
+      bends[i] = sum / 8;
+    }
+  return { bends, width };
 }

@@ -49,7 +49,7 @@ export class Engine {
     this.f32 = new Float32Array(buffer, own.record, RECORD_BYTES / 4);
     this.i32 = new Int32Array(buffer, own.record, RECORD_BYTES / 4);
     this.bytes = new Uint8Array(buffer);
-    this.weights = new WeightTables(buffer, own.tables, own.tableBytes);
+    this.weights = new WeightTables(job.kernel, buffer, own.tables, own.tableBytes);
     const { optics } = job.map;
     const colour = plan.channels === 3;
     this.optics = optics && new CellOptics(optics, colour);
@@ -114,9 +114,9 @@ export class Engine {
   }
 
   private gather(cell: Cell, border: 0 | 1): void {
-    const { plan, kernel, record, optics, job } = this;
+    const { plan, kernel, record, optics } = this;
     const { planes, stride, sampleBytes } = plan;
-    const [x, y] = this.weights.pair(job.kernel, cell.shrinkX, cell.shrinkY);
+    const [x, y] = this.weights.pair(cell.shrinkX, cell.shrinkY);
     const sums = record + RECORD.sums;
     const one = (corners: number, c: 0 | 1 | 2): void => {
       const gather = sampleBytes === 1 ? kernel.gather8 : kernel.gather16;
@@ -169,12 +169,15 @@ export class Engine {
 
 /** How far inside the photo's border the outermost corner of a cell lies, output pixels. */
 function leastInset({ corners, shrinkX, shrinkY }: Cell, width: number, height: number): number {
-  let least = Infinity;
+  let leastX = Infinity;
+  let leastY = Infinity;
   for (let i = 0; i < 8; i += 2) {
-    const [x, y] = [corners[i]!, corners[i + 1]!];
-    least = Math.min(least, x / shrinkX, (width - x) / shrinkX, y / shrinkY, (height - y) / shrinkY);
+    const x = corners[i]!;
+    const y = corners[i + 1]!;
+    leastX = Math.min(leastX, x, width - x);
+    leastY = Math.min(leastY, y, height - y);
   }
-  return least;
+  return Math.min(leastX / shrinkX, leastY / shrinkY);
 }
 
 /** Whether a cell lies beyond one side of the photo altogether, further than the border's blend reaches. */

@@ -15,10 +15,11 @@ export interface WeightTable {
 
 /** Weights for one lane, made when they are first needed; when their room is full they are all made anew. */
 export class WeightTables {
-  private readonly made = new Map<string, WeightTable>();
+  private made: (WeightTable | undefined)[] = [];
   private end: number;
 
   constructor(
+    private readonly name: KernelName,
     private readonly buffer: ArrayBufferLike,
     private readonly at: number,
     private readonly bytes: number,
@@ -27,24 +28,22 @@ export class WeightTables {
   }
 
   /** Tables for both axes at once; those got before must not be used any more. */
-  pair(name: KernelName, shrinkX: number, shrinkY: number): readonly [WeightTable, WeightTable] {
-    const [x, y] = [widthOf(shrinkX), widthOf(shrinkY)];
-    this.get(name, x);
-    const down = this.get(name, y);
+  pair(shrinkX: number, shrinkY: number): readonly [WeightTable, WeightTable] {
+    const x = widthOf(shrinkX);
+    const y = widthOf(shrinkY);
+    if (!this.made[x]) this.make(x);
+    if (!this.made[y]) this.make(y);
     // Making the second may have dropped the first.
-    return [this.get(name, x), down];
+    return [this.made[x] ?? this.make(x), this.made[y]!];
   }
 
-  private get(name: KernelName, width: number): WeightTable {
-    const key = `${name} ${width}`;
-    const known = this.made.get(key);
-    if (known) return known;
-    const { count, table } = weightsFor(name, width);
+  private make(width: number): WeightTable {
+    const { count, table } = weightsFor(this.name, width);
     const blocks = Math.ceil(count / 8);
     const acrossBytes = PHASES * blocks * 16;
     const bytes = acrossBytes + PHASES * count * 4;
     if (this.end + bytes > this.at + this.bytes) {
-      this.made.clear();
+      this.made = [];
       this.end = this.at;
     }
     const across = new Int16Array(this.buffer, this.end, PHASES * blocks * 8);
@@ -57,7 +56,7 @@ export class WeightTables {
     }
     const result = { count, blocks, across: this.end, down: this.end + acrossBytes };
     this.end += Math.ceil(bytes / 16) * 16;
-    this.made.set(key, result);
+    this.made[width] = result;
     return result;
   }
 }
