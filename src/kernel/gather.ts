@@ -14,62 +14,103 @@ function fixed(position: f64): i64 {
   return <i64>floor<f64>((position - 0.5) * ONE + HALF_PHASE);
 }
 
-/** Eight samples of a row times eight weights: four partial sums. */
-// @ts-ignore: decorator
-@inline
-function row8(at: usize, weights: v128): v128 {
-  return f32x4.convert_i32x4_s(i32x4.dot_i16x8_s(v128.load_ext<u8>(at), weights));
-}
+/*
+ * Down first, then across. Two rows are laid into each other sample by sample, so that one multiplication weighs and
+ * adds both; after the last row eight columns are left, which are weighed and added.
+ *
+ * AssemblyScript has no constants among its type parameters, and loops made for one number of rows are much faster than
+ * one loop for all; so the number is told by the size of a type: u8 any, u16 four, u32 six, u64 eight.
+ */
 
 // Sixteen-bit samples become signed by taking half the range off; since weights add up to one it is put back at the end.
 // @ts-ignore: decorator
 @inline
-function row16(at: usize, weights: v128): v128 {
-  return f32x4.convert_i32x4_s(i32x4.dot_i16x8_s(v128.xor(v128.load(at), i16x8.splat(-32768)), weights));
+function signed(v: v128): v128 {
+  return v128.xor(v, i16x8.splat(-32768));
+}
+
+/** Columns 0 … 3 of two rows, weighed by a pair of weights (i16) and added. */
+// @ts-ignore: decorator
+@inline
+function left<T>(a: v128, b: v128, pair: v128): v128 {
+  if (sizeof<T>() == 1)
+    return i32x4.dot_i16x8_s(i16x8.extend_low_i8x16_u(v128.shuffle<u8>(a, b, 0, 16, 1, 17, 2, 18, 3, 19, 4, 20, 5, 21, 6, 22, 7, 23)), pair);
+  return i32x4.dot_i16x8_s(v128.shuffle<u16>(a, b, 0, 8, 1, 9, 2, 10, 3, 11), pair);
+}
+
+/** The same for columns 4 … 7. */
+// @ts-ignore: decorator
+@inline
+function right<T>(a: v128, b: v128, pair: v128): v128 {
+  if (sizeof<T>() == 1)
+    return i32x4.dot_i16x8_s(i16x8.extend_high_i8x16_u(v128.shuffle<u8>(a, b, 0, 16, 1, 17, 2, 18, 3, 19, 4, 20, 5, 21, 6, 22, 7, 23)), pair);
+  return i32x4.dot_i16x8_s(v128.shuffle<u16>(a, b, 4, 12, 5, 13, 6, 14, 7, 15), pair);
 }
 
 // @ts-ignore: decorator
 @inline
-function row<T>(at: usize, weights: v128): v128 {
-  return sizeof<T>() == 1 ? row8(at, weights) : row16(at, weights);
+function eight<T>(at: usize): v128 {
+  return sizeof<T>() == 1 ? v128.load64_zero(at) : signed(v128.load(at));
 }
 
-/*
- * AssemblyScript has no constants among its type parameters, and loops made for one number of rows are twice as fast as
- * one loop for all; so the number is told by the size of a type: u8 any, u16 four, u32 six, u64 eight.
- */
+// @ts-ignore: decorator
+@inline
+function across(l: v128, r: v128, wx: usize): v128 {
+  return f32x4.add(
+    f32x4.mul(f32x4.convert_i32x4_s(l), v128.load(wx)),
+    f32x4.mul(f32x4.convert_i32x4_s(r), v128.load(wx, 16)),
+  );
+}
 
 /** Four partial sums of some rows of up to eight samples. @typeParam R how many rows, see above. */
 // @ts-ignore: decorator
 @inline
-function rows<T, R>(at: usize, step: usize, k: v128, wy: usize): v128 {
-  let a = f32x4.mul(row<T>(at, k), v128.load_splat<f32>(wy));
-  let b = f32x4.mul(row<T>(at + step, k), v128.load_splat<f32>(wy + 4));
-  a = f32x4.add(a, f32x4.mul(row<T>(at + 2 * step, k), v128.load_splat<f32>(wy + 8)));
-  b = f32x4.add(b, f32x4.mul(row<T>(at + 3 * step, k), v128.load_splat<f32>(wy + 12)));
+function rows<T, R>(at: usize, step: usize, wx: usize, wy: usize): v128 {
+  let pair = v128.load_splat<u32>(wy);
+  let a = eight<T>(at);
+  let b = eight<T>(at + step);
+  let l = left<T>(a, b, pair);
+  let r = right<T>(a, b, pair);
+  pair = v128.load_splat<u32>(wy, 4);
+  a = eight<T>(at + 2 * step);
+  b = eight<T>(at + 3 * step);
+  l = i32x4.add(l, left<T>(a, b, pair));
+  r = i32x4.add(r, right<T>(a, b, pair));
   if (sizeof<R>() > 2) {
-    a = f32x4.add(a, f32x4.mul(row<T>(at + 4 * step, k), v128.load_splat<f32>(wy + 16)));
-    b = f32x4.add(b, f32x4.mul(row<T>(at + 5 * step, k), v128.load_splat<f32>(wy + 20)));
+    pair = v128.load_splat<u32>(wy, 8);
+    a = eight<T>(at + 4 * step);
+    b = eight<T>(at + 5 * step);
+    l = i32x4.add(l, left<T>(a, b, pair));
+    r = i32x4.add(r, right<T>(a, b, pair));
   }
   if (sizeof<R>() > 4) {
-    a = f32x4.add(a, f32x4.mul(row<T>(at + 6 * step, k), v128.load_splat<f32>(wy + 24)));
-    b = f32x4.add(b, f32x4.mul(row<T>(at + 7 * step, k), v128.load_splat<f32>(wy + 28)));
+    pair = v128.load_splat<u32>(wy, 12);
+    a = eight<T>(at + 6 * step);
+    b = eight<T>(at + 7 * step);
+    l = i32x4.add(l, left<T>(a, b, pair));
+    r = i32x4.add(r, right<T>(a, b, pair));
   }
-  return f32x4.add(a, b);
+  return across(l, r, wx);
 }
 
-/** The same for any number of rows and of groups of eight samples. */
+/** The same for any even number of rows and any number of groups of eight samples. */
 // @ts-ignore: decorator
 @inline
 function anyRows<T>(at: usize, step: usize, wx: usize, blocks: i32, wy: usize, ny: i32): v128 {
   let sum = f32x4.splat(0);
-  for (let r = 0; r < ny; r++) {
-    let part = row<T>(at, v128.load(wx));
-    for (let b = 1; b < blocks; b++)
-      part = f32x4.add(part, row<T>(at + <usize>(b * 8) * sizeof<T>(), v128.load(wx + <usize>(b * 16))));
-    sum = f32x4.add(sum, f32x4.mul(part, v128.load_splat<f32>(wy)));
-    at += step;
-    wy += 4;
+  for (let g = 0; g < blocks; g++) {
+    let l = i32x4.splat(0);
+    let r = l;
+    let from = at + <usize>(g * 8) * sizeof<T>();
+    for (let n = 0; n < ny; n += 2) {
+      const pair = v128.load_splat<u32>(wy + <usize>n * 2);
+      const a = eight<T>(from);
+      const b = eight<T>(from + step);
+      l = i32x4.add(l, left<T>(a, b, pair));
+      r = i32x4.add(r, right<T>(a, b, pair));
+      from += 2 * step;
+    }
+    sum = f32x4.add(sum, across(l, r, wx + <usize>(g * 32)));
   }
   return sum;
 }
@@ -109,9 +150,9 @@ function gather<T, R, P>(
   const mostY = load<i64>(cell + MOST_Y);
   const rowBytes = <usize>stride * sizeof<T>();
   const origin = plane - <usize>(ny / 2 - 1) * rowBytes - <usize>(nx / 2 - 1) * sizeof<T>();
-  const weightBytesX: usize = sizeof<R>() > 1 ? 16 : <usize>blocks * 16;
+  const weightBytesX: usize = sizeof<R>() > 1 ? 32 : <usize>blocks * 32;
   const weightBytesY: usize =
-    sizeof<R>() == 2 ? 16 : sizeof<R>() == 4 ? 24 : sizeof<R>() == 8 ? 32 : <usize>ny * 4;
+    sizeof<R>() == 2 ? 8 : sizeof<R>() == 4 ? 12 : sizeof<R>() == 8 ? 16 : <usize>ny * 2;
   const offset: f32 = sizeof<T>() == 1 ? 0.0 : 32768.0;
 
   for (let j = 0; j < h; j++) {
@@ -135,11 +176,10 @@ function gather<T, R, P>(
       const wy = tableY + <usize>((qy >> PHASE_SHIFT) & 511) * weightBytesY;
       const at = origin + <usize>(qy >> BITS) * rowBytes + <usize>(qx >> BITS) * sizeof<T>();
       if (sizeof<R>() > 1) {
-        const k = v128.load(wx);
-        store<f32>(to, added(rows<T, R>(at, rowBytes, k, wy)) + offset);
+        store<f32>(to, added(rows<T, R>(at, rowBytes, wx, wy)) + offset);
         if (sizeof<P>() == 4) {
-          store<f32>(to, added(rows<T, R>(at + planeBytes, rowBytes, k, wy)) + offset, SUM_PLANE * 4);
-          store<f32>(to, added(rows<T, R>(at + 2 * planeBytes, rowBytes, k, wy)) + offset, SUM_PLANE * 8);
+          store<f32>(to, added(rows<T, R>(at + planeBytes, rowBytes, wx, wy)) + offset, SUM_PLANE * 4);
+          store<f32>(to, added(rows<T, R>(at + 2 * planeBytes, rowBytes, wx, wy)) + offset, SUM_PLANE * 8);
         }
       } else {
         store<f32>(to, added(anyRows<T>(at, rowBytes, wx, blocks, wy, ny)) + offset);
@@ -181,8 +221,8 @@ function choose<T, P>(
  *
  * @param cell the cell's record. @param corners eight f64 as in the record, for this plane.
  * @param plane address of the plane's first pixel. @param stride samples per row.
- * @param tableX 512 rows of 8 · blocks weights (i16, 2^14 is one). @param nx number of weights that count, even.
- * @param tableY 512 rows of ny weights (f32, 1/2^14 is one); ny is even and at least 4.
+ * @param tableX 512 rows of 8 · blocks weights (f32, 1/2^14 is one). @param nx number of weights that count, even.
+ * @param tableY 512 rows of ny weights (i16, 2^14 is one); ny is even and at least 4.
  */
 export function gather8(
   cell: usize,

@@ -1,15 +1,15 @@
 import type { KernelName } from "../kernels";
 import { PHASES, weightsFor, widthOf } from "../taps";
 
-/** One in the weights across, which the kernel multiplies as 16-bit integers. */
+/** One in the weights down, which the kernel multiplies as 16-bit integers. */
 const ONE = 1 << 14;
 
 /** Weights of one width in the kernel's memory. */
 export interface WeightTable {
   readonly count: number;
-  /** Across: groups of eight per phase, and where they lie. */
-  readonly blocks: number;
+  /** Where the weights across lie, and how many groups of eight they make per phase. */
   readonly across: number;
+  readonly blocks: number;
   readonly down: number;
 }
 
@@ -40,19 +40,19 @@ export class WeightTables {
   private make(width: number): WeightTable {
     const { count, table } = weightsFor(this.name, width);
     const blocks = Math.ceil(count / 8);
-    const acrossBytes = PHASES * blocks * 16;
-    const bytes = acrossBytes + PHASES * count * 4;
+    const acrossBytes = PHASES * blocks * 32;
+    const bytes = acrossBytes + PHASES * count * 2;
     if (this.end + bytes > this.at + this.bytes) {
       this.made = [];
       this.end = this.at;
     }
-    const across = new Int16Array(this.buffer, this.end, PHASES * blocks * 8);
-    const down = new Float32Array(this.buffer, this.end + acrossBytes, PHASES * count);
+    const across = new Float32Array(this.buffer, this.end, PHASES * blocks * 8);
+    const down = new Int16Array(this.buffer, this.end + acrossBytes, PHASES * count);
     across.fill(0);
     for (let phase = 0; phase < PHASES; phase++) {
       const row = table.subarray(phase * count, (phase + 1) * count);
-      across.set(wholeWeights(row), phase * blocks * 8);
-      for (let i = 0; i < count; i++) down[phase * count + i] = row[i]! / ONE;
+      down.set(wholeWeights(row), phase * count);
+      for (let i = 0; i < count; i++) across[phase * blocks * 8 + i] = row[i]! / ONE;
     }
     const result = { count, blocks, across: this.end, down: this.end + acrossBytes };
     this.end += Math.ceil(bytes / 16) * 16;
