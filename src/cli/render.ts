@@ -1,5 +1,6 @@
 import path from "node:path";
 import { fileURLToPath } from "node:url";
+import { decode } from "@/server/image/decode";
 import { formatOfName } from "@/server/image/encode";
 import { inThisThread, inThreads } from "@/server/render/bands";
 import { renderPicture } from "@/server/render/render-picture";
@@ -23,11 +24,17 @@ export async function run(args: string[]): Promise<void> {
     throw new UsageError("The original is never overwritten; choose another --out.");
   // Threads take a while to start: they do so while the photo is looked at.
   const starting = inThreads(path.join(path.dirname(fileURLToPath(import.meta.url)), "band-thread.mjs"));
+  // So is its decoding begun; what is wrong with the photo is told by its inspection, in better words.
+  const decoding = decode(source);
+  decoding.catch(() => undefined);
   try {
     const recipe = await readRecipeFile(required(values.recipe, "--recipe"));
     const { size, focal } = await inspected(source);
     const runner = size[0] * size[1] <= SMALL ? inThisThread : await starting;
-    const { bytes, width, height } = await renderPicture({ source, recipe, focal, target, format, quality }, runner);
+    const { bytes, width, height } = await renderPicture(
+      { source, size, decoding, recipe, focal, target, format, quality },
+      runner,
+    );
     console.log(JSON.stringify({ out: target, size: [width, height], bytes }));
   } finally {
     await (await starting).close();

@@ -1,4 +1,10 @@
-import { type LaneTask, type Strip, workLane } from "@/server/render/picture-job";
+import { type LaneTask, workLane } from "@/server/render/picture-job";
 
 /** One rendering thread: piscina calls this once for each picture and thread. */
-export default (task: LaneTask): Promise<Strip[]> => workLane(task);
+export default (task: LaneTask): void => {
+  try {
+    workLane(task);
+  } finally {
+    task.port?.postMessage(null);
+  }
+};

@@ -28,6 +28,7 @@ export async function deliver(id: string, worker: string, runner: BandRunner): P
     const result = await renderPicture(
       {
         source: originalPath(photo.sha256),
+        size: [photo.width, photo.height],
         recipe,
         focal: { equivalent: photo.equivalentMm, focal: photo.focalMm },
         target: deliveryPath(id, FILE_ENDINGS[delivery.format]),

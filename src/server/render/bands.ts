@@ -1,5 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { availableParallelism } from "node:os";
+import { MessageChannel } from "node:worker_threads";
+import type { Piscina } from "piscina";
 import { type CompiledMap, type Raster, compile, resultChannels } from "@/core/render";
 import { type MemoryPlan, planMemory, writeSharedTables, writeSource } from "@/core/render/engine";
 import {
@@ -7,28 +9,34 @@ import {
   CONTROL,
   type LaneTask,
   type PictureJob,
+  type Ready,
   SLOTS,
-  type Strip,
   type Way,
+  bandIn,
   bandMaker,
   kernelOf,
+  slotAt,
 } from "./picture-job";
 
 export type Pixels = Uint8Array | Uint16Array;
 
-/** A picture's samples (rows · width · channels), or the strips of its JPEG from top to bottom. */
-export type Made =
-  { readonly kind: "pixels"; readonly data: Pixels } | { readonly kind: "strips"; readonly strips: readonly Buffer[] };
+/** Takes a finished band, which is good until the promise is kept. @param index counted from the top. */
+export type TakeBand = (band: Raster<Pixels>, index: number) => Promise<void>;
 
 export interface RunHooks {
   readonly signal?: AbortSignal;
   readonly onRows: (rows: number) => void;
+  /** Where given, bands are handed out as they are made, and the picture as a whole may not be kept. */
+  readonly takeBand?: TakeBand;
 }
 
 /** Makes pictures from pixels in memory: here, or in threads. */
 export interface BandRunner {
-  /** @throws the signal's reason when cancelled. */
-  make(job: PictureJob, source: Raster<Pixels>, hooks: RunHooks): Promise<Made>;
+  /**
+   * @returns output rows · width · channels samples; null where all bands have been handed out instead.
+   * @throws the signal's reason when cancelled.
+   */
+  make(job: PictureJob, source: Raster<Pixels>, hooks: RunHooks): Promise<Pixels | null>;
   close(): Promise<void>;
 }
 
@@ -56,7 +64,7 @@ export const inThisThread: BandRunner = {
       onRows(rows);
       await new Promise((resolve) => setImmediate(resolve));
     }
-    return { kind: "pixels", data: target };
+    return target;
   },
   close: async () => undefined,
 };
@@ -65,8 +73,9 @@ export const inThisThread: BandRunner = {
 function planFor(
   map: CompiledMap,
   source: Raster<Pixels>,
-  { alpha, strips }: PictureJob,
+  { alpha }: PictureJob,
   lanes: number,
+  handedOut: boolean,
 ): MemoryPlan | null {
   const { channels, data, width, height } = source;
   if (channels === 2 || channels === 4) return null;
@@ -79,7 +88,7 @@ function planFor(
       output: map.output,
     },
     lanes,
-    strips ? { rows: BAND_ROWS, slots: SLOTS } : null,
+    handedOut ? { rows: BAND_ROWS, slots: SLOTS } : null,
   );
 }
 
@@ -89,8 +98,13 @@ function planFor(
  * @param script path of the bundled band thread (dist/band-thread.mjs); the kernel (kernel.wasm) lies beside it.
  */
 export async function inThreads(script: string, threads = availableParallelism()): Promise<BandRunner> {
-  const { Piscina } = await import("piscina");
-  const pool = new Piscina({ filename: script, minThreads: threads, maxThreads: threads, concurrentTasksPerWorker: 1 });
+  const piscina = await import("piscina");
+  const pool = new piscina.Piscina({
+    filename: script,
+    minThreads: threads,
+    maxThreads: threads,
+    concurrentTasksPerWorker: 1,
+  });
   const module = readFile(script.replace(/band-thread\.mjs$/, "kernel.wasm")).then((b) => WebAssembly.compile(b));
   module.catch(() => undefined);
 
@@ -108,12 +122,12 @@ export async function inThreads(script: string, threads = availableParallelism()
   };
 
   return {
-    async make(job, source, { signal, onRows }) {
+    async make(job, source, { signal, onRows, takeBand }) {
       const map = compile(job.recipe, job.size);
       const length = resultLength(map, source, job.alpha);
-      const plan = planFor(map, source, job, threads);
+      const plan = planFor(map, source, job, threads, takeBand !== undefined);
       const way = plan ? await engineWay(plan, source) : plainWay(source, length);
-      const control = new Int32Array(new SharedArrayBuffer(4 * CONTROL.length));
+      const control = new Int32Array(new SharedArrayBuffer(4 * slotAt(threads, 0)));
       const stop = (): void => void Atomics.store(control, CONTROL.stop, 1);
       signal?.throwIfAborted();
       signal?.addEventListener("abort", stop, { once: true });
@@ -124,22 +138,18 @@ export async function inThreads(script: string, threads = availableParallelism()
         seen = rows;
       };
       const timer = setInterval(look, LOOK_MS);
+      const runLane = (lane: number): Promise<void> =>
+        way.kind === "engine" && takeBand
+          ? laneWithPort(pool, { job, way, lane, control }, takeBand)
+          : pool.run({ job, way, lane, control, port: null } satisfies LaneTask);
       try {
-        const lanes = Array.from({ length: threads }, (_, lane): LaneTask => ({ job, way, lane, control }));
-        const strips = await Promise.all(lanes.map((task) => pool.run(task) as Promise<Strip[]>));
+        await Promise.all(Array.from({ length: threads }, (_, lane) => runLane(lane)));
         signal?.throwIfAborted();
         look();
-        if (way.kind === "plain") return { kind: "pixels", data: way.target };
-        const { memory, plan: ours } = way;
-        if (job.strips) {
-          const inOrder = strips.flat().sort((a, b) => a.index - b.index);
-          return {
-            kind: "strips",
-            strips: inOrder.map(({ jpeg }) => Buffer.from(jpeg.buffer, jpeg.byteOffset, jpeg.length)),
-          };
-        }
-        const Kind = ours.sampleBytes === 2 ? Uint16Array : Uint8Array;
-        return { kind: "pixels", data: new Kind(memory.buffer, ours.out, length) };
+        if (way.kind === "plain") return way.target;
+        if (takeBand) return null;
+        const Kind = way.plan.sampleBytes === 2 ? Uint16Array : Uint8Array;
+        return new Kind(way.memory.buffer, way.plan.out, length);
       } finally {
         stop();
         clearInterval(timer);
@@ -148,4 +158,35 @@ export async function inThreads(script: string, threads = availableParallelism()
     },
     close: () => pool.destroy(),
   };
+}
+
+/** One lane whose bands are taken as they come; over once it has ended and its last band has been taken. */
+async function laneWithPort(
+  pool: Piscina,
+  task: Omit<LaneTask, "port" | "way"> & { way: Way & { kind: "engine" } },
+  takeBand: TakeBand,
+): Promise<void> {
+  const { port1, port2 } = new MessageChannel();
+  const { lane, control, way } = task;
+  const taken: Promise<void>[] = [];
+  let end = (): void => undefined;
+  const ended = new Promise<void>((resolve) => (end = resolve));
+  port1.on("message", (ready: Ready | null) => {
+    if (!ready) return end();
+    const band = bandIn(way, lane, ready);
+    const done = takeBand(band, ready.index).then(() => {
+      Atomics.add(control, CONTROL.rows, band.height);
+      Atomics.store(control, slotAt(lane, ready.slot), 0);
+      Atomics.notify(control, slotAt(lane, ready.slot));
+    });
+    done.catch(() => Atomics.store(control, CONTROL.stop, 1));
+    taken.push(done);
+  });
+  try {
+    await pool.run({ ...task, port: port2 } satisfies LaneTask, { transferList: [port2] });
+    await ended;
+    await Promise.all(taken);
+  } finally {
+    port1.close();
+  }
 }

@@ -1,7 +1,7 @@
+import type { MessagePort } from "node:worker_threads";
 import type { Size } from "@/core/geometry";
 import type { CompiledMap, KernelName, Raster, SettledRecipe } from "@/core/render";
 import { compile, resampleBand } from "@/core/render";
-import { type JpegOptions, encodeStrip } from "../image/encode";
 import { Engine, type Kernel, type MemoryPlan } from "@/core/render/engine";
 
 /** What to make of a picture; small enough to be handed to every thread. */
@@ -11,8 +11,6 @@ export interface PictureJob {
   readonly size: Size;
   readonly alpha: boolean;
   readonly kernel: KernelName;
-  /** Bands are encoded as strips of a JPEG as soon as they are made; null: the pixels are wanted. */
-  readonly strips: JpegOptions | null;
 }
 
 /** Rows per band: a multiple of the cells' side, small enough to cancel quickly. */
@@ -20,8 +18,10 @@ export const BAND_ROWS = 64;
 /** Bands a lane may have on their way into the encoder while it makes the next. */
 export const SLOTS = 3;
 
-/** Numbers that the threads of one picture share: next band, rows finished, whether to stop. */
-export const CONTROL = { next: 0, rows: 1, stop: 2, length: 3 } as const;
+/** Numbers that the threads of one picture share: next band, rows finished, whether to stop; then one for each slot. */
+export const CONTROL = { next: 0, rows: 1, stop: 2, slots: 3 } as const;
+/** Where it says whether a lane's slot holds a band (1) or is free (0). */
+export const slotAt = (lane: number, slot: number): number => CONTROL.slots + lane * SLOTS + slot;
 
 /** How a thread gets at the pixels: the engine's memory, or plain samples for the reference. */
 export type Way =
@@ -38,73 +38,74 @@ export interface LaneTask {
   readonly way: Way;
   readonly lane: number;
   readonly control: Int32Array;
+  /** Where bands are announced that go out one by one; null: they stay where they are. */
+  readonly port: MessagePort | null;
 }
 
 export const kernelOf = (module: WebAssembly.Module, memory: WebAssembly.Memory): Kernel =>
   new WebAssembly.Instance(module, { env: { memory } }).exports as unknown as Kernel;
 
 /** Makes a band of a job; where its pixels end up is the way's affair. */
-type MakeBand = (map: CompiledMap, y: number, rows: number, slot: number) => Raster<Uint8Array | Uint16Array>;
+type MakeBand = (map: CompiledMap, y: number, rows: number, slot: number) => void;
 
-export function bandMaker({ job, way, lane }: Omit<LaneTask, "control">): MakeBand {
+export function bandMaker({ job, way, lane }: Omit<LaneTask, "control" | "port">): MakeBand {
   if (way.kind === "plain")
     return (map, y, rows) => {
-      const [width, height] = map.output;
-      const stride = way.target.length / height;
+      const stride = way.target.length / map.output[1];
       const data = way.target.subarray(y * stride, (y + rows) * stride);
       resampleBand(way.source, { map, kernel: job.kernel, alpha: job.alpha, y, rows }, data);
-      return { data, width, height: rows, channels: (stride / width) as 1 | 2 | 3 | 4 };
     };
   const { module, memory, plan } = way;
-  const rowBytes = plan.output[0] * plan.resultChannels * plan.sampleBytes;
   let engine: Engine | null = null;
   return (map, y, rows, slot) => {
     engine ??= new Engine(kernelOf(module, memory), memory.buffer, plan, { ...job, map }, lane);
-    const at = plan.lanes[lane]!.slots[slot] ?? plan.out + y * rowBytes;
-    engine.band(y, rows, at);
-    const bytes = rows * rowBytes;
-    const data =
-      plan.sampleBytes === 1 ? new Uint8Array(memory.buffer, at, bytes) : new Uint16Array(memory.buffer, at, bytes / 2);
-    return { data, width: plan.output[0], height: rows, channels: plan.resultChannels };
+    const rowBytes = plan.output[0] * plan.resultChannels * plan.sampleBytes;
+    engine.band(y, rows, plan.lanes[lane]!.slots[slot] ?? plan.out + y * rowBytes);
   };
 }
 
-export interface Strip {
-  readonly index: number;
-  readonly jpeg: Uint8Array;
+/** The band that lies in a slot. */
+export function bandIn(
+  { memory, plan }: Way & { kind: "engine" },
+  lane: number,
+  { index, slot }: Ready,
+): Raster<Uint8Array | Uint16Array> {
+  const [width, whole] = plan.output;
+  const height = Math.min(BAND_ROWS, whole - index * BAND_ROWS);
+  const Kind = plan.sampleBytes === 1 ? Uint8Array : Uint16Array;
+  const data = new Kind(memory.buffer, plan.lanes[lane]!.slots[slot]!, width * height * plan.resultChannels);
+  return { data, width, height, channels: plan.resultChannels };
 }
 
-/** Works off bands until none is left or it is told to stop: what one thread does for one picture. */
-export async function workLane(task: LaneTask): Promise<Strip[]> {
-  const { job, control, way } = task;
+/** A band that lies in one of its lane's slots, ready to be taken. After the last of a lane comes null. */
+export interface Ready {
+  readonly index: number;
+  readonly slot: number;
+}
+
+/**
+ * Works off bands until none is left or it is told to stop: what one thread does for one picture. Where bands go out
+ * one by one, each is announced through the port, and its slot is used again once it has been taken.
+ */
+export function workLane(task: LaneTask): void {
+  const { job, control, lane, port } = task;
   const map = compile(job.recipe, job.size);
   const make = bandMaker(task);
   const height = map.output[1];
-  const strips = way.kind === "engine" ? job.strips : null;
-  const done: Strip[] = [];
-  const free = Array.from({ length: SLOTS }, (_, slot) => Promise.resolve(slot));
-  const finish = (rows: number): void => void Atomics.add(control, CONTROL.rows, rows);
-  while (Atomics.load(control, CONTROL.stop) === 0) {
+  const stopped = (): boolean => Atomics.load(control, CONTROL.stop) !== 0;
+  for (let turn = 0; !stopped(); turn++) {
+    const slot = turn % SLOTS;
+    if (port)
+      while (!stopped() && Atomics.load(control, slotAt(lane, slot)) === 1)
+        Atomics.wait(control, slotAt(lane, slot), 1, 50);
     const index = Atomics.add(control, CONTROL.next, 1);
     const y = index * BAND_ROWS;
-    if (y >= height) break;
+    if (y >= height || stopped()) return;
     const rows = Math.min(BAND_ROWS, height - y);
-    const slot = await free.shift()!;
-    const raster = make(map, y, rows, slot);
-    if (!strips) {
-      finish(rows);
-      free.push(Promise.resolve(slot));
-      continue;
-    }
-    const encoded = encodeStrip(raster, strips).then((jpeg) => {
-      done.push({ index, jpeg });
-      finish(rows);
-      return slot;
-    });
-    // A failure is thrown where the slot is waited for; until then it must not count as unhandled.
-    encoded.catch(() => undefined);
-    free.push(encoded);
+    make(map, y, rows, slot);
+    if (port) {
+      Atomics.store(control, slotAt(lane, slot), 1);
+      port.postMessage({ index, slot } satisfies Ready);
+    } else Atomics.add(control, CONTROL.rows, rows);
   }
-  await Promise.all(free);
-  return done;
 }

@@ -1,10 +1,19 @@
 import type { FocalMetadata } from "@/core/camera";
+import type { Size } from "@/core/geometry";
 import type { Recipe } from "@/core/recipe";
-import { type KernelName, type SettledRecipe, compile, resultChannels, settle } from "@/core/render";
+import {
+  type CompiledMap,
+  type KernelName,
+  type Raster,
+  type SettledRecipe,
+  compile,
+  resultChannels,
+  settle,
+} from "@/core/render";
 import { writeWhole } from "../files/store";
-import { decode } from "../image/decode";
-import { type DeliveryFormat, encode, writeStrips } from "../image/encode";
-import type { BandRunner } from "./bands";
+import { type Decoded, decode } from "../image/decode";
+import { type DeliveryFormat, encode, encodeStrip, writeStrips } from "../image/encode";
+import type { BandRunner, Pixels } from "./bands";
 
 export interface PictureOrder {
   /** Path of the original. */
@@ -12,6 +21,9 @@ export interface PictureOrder {
   readonly recipe: Recipe;
   /** What the photo's metadata say about the focal length, for recipes that do not. */
   readonly focal: FocalMetadata;
+  /** The original's size, where it is known beforehand, and its pixels, where they are already on their way. */
+  readonly size?: Size;
+  readonly decoding?: Promise<Decoded>;
   /** Path of the result; it appears whole or not at all. */
   readonly target: string;
   readonly format: DeliveryFormat;
@@ -34,6 +46,11 @@ const fixed = (recipe: SettledRecipe, frame: readonly number[]): SettledRecipe =
   frame: { ...recipe.frame, on: true, rule: "free", rect: [frame[0]!, frame[1]!, frame[2]!, frame[3]!] },
 });
 
+function mapOf(order: PictureOrder, size: Size): { recipe: SettledRecipe; map: CompiledMap } {
+  const recipe = settle(order.recipe, size, order.focal);
+  return { recipe, map: compile(recipe, size) };
+}
+
 /**
  * Renders one photo by its recipe at full resolution into a file.
  *
@@ -44,12 +61,15 @@ export async function renderPicture(
   runner: BandRunner,
   { onProgress = () => undefined, signal }: RenderHooks = {},
 ): Promise<{ bytes: number; width: number; height: number }> {
-  const { raster, carried } = await decode(order.source);
+  const decoding = order.decoding ?? decode(order.source);
+  // The map can be found while the photo is still being decoded, if its size is known.
+  let made = order.size && mapOf(order, order.size);
+  const { raster, carried } = await decoding;
   signal?.throwIfAborted();
   onProgress(PIXEL_SHARE.from);
   const size = [raster.width, raster.height] as const;
-  const recipe = settle(order.recipe, size, order.focal);
-  const map = compile(recipe, size);
+  if (!made || made.map.size[0] !== size[0] || made.map.size[1] !== size[1]) made = mapOf(order, size);
+  const { recipe, map } = made;
   const [width, height] = map.output;
   const alpha = map.gaps || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
@@ -63,19 +83,24 @@ export async function renderPicture(
     size,
     alpha,
     kernel: order.kernel ?? ("lanczos3" as const),
-    strips: order.format === "jpeg" && !jpeg.progressive ? jpeg : null,
+  };
+  // Strips of a JPEG are encoded while the rest is still being made.
+  const strips: Buffer[] = [];
+  const takeBand = async (band: Raster<Pixels>, index: number): Promise<void> => {
+    strips[index] = await encodeStrip(band, jpeg);
   };
   let rowsDone = 0;
-  const made = await runner.make(job, raster, {
+  const data = await runner.make(job, raster, {
     ...(signal ? { signal } : {}),
+    ...(order.format === "jpeg" && !jpeg.progressive ? { takeBand } : {}),
     onRows: (rows) => {
       rowsDone += rows;
       onProgress(PIXEL_SHARE.from + (PIXEL_SHARE.to - PIXEL_SHARE.from) * (rowsDone / height));
     },
   });
   const bytes = await writeWhole(order.target, async (file) => {
-    if (made.kind === "strips") await writeStrips(made.strips, map.output, file, carried);
-    else await encode({ data: made.data, width, height, channels }, file, order.format, jpeg, carried);
+    if (!data) await writeStrips(strips, map.output, file, carried);
+    else await encode({ data, width, height, channels }, file, order.format, jpeg, carried);
     signal?.throwIfAborted();
   });
   onProgress(1);
