@@ -55,7 +55,7 @@ export function exifOf(photo: Photo): { main: Entry[]; exif: Entry[]; gps: Entry
 export async function keep(picture: LinearPicture, photo: Photo): Promise<Buffer> {
   const { width, height } = picture;
   const raw = { width, height, channels: 3 as const };
-  const carried = { icc: null, exif: exifOf(photo) };
+  const carried = { icc: null, xmp: null, exif: exifOf(photo) };
   if (photo.file.endsWith(".tif")) {
     const tiff = await sharp(develop(picture, 65535), { raw })
       .toColourspace("rgb16")

@@ -9,7 +9,9 @@ export class UsageError extends Error {
 }
 
 export const usage = `Usage:
-  flatstone render PHOTO --recipe R.json --out OUT.(jpg|png|tif) [--quality 92]
+  flatstone render PHOTO --recipe R.json --out OUT.(jpg|png|tif|webp|avif) [--quality 92]
+                   [--chroma auto|4:4:4|4:2:0] [--progressive] [--compression deflate|lzw] [--colour own|srgb]
+  flatstone recipe DELIVERED
   flatstone solve PHOTO|--size W,H (--recipe R.json | --recipes FILE.ndjson)
   flatstone solve PHOTO --find [--recipe R.json]
   flatstone lines PHOTO [--recipe R.json]

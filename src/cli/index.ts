@@ -6,6 +6,7 @@ import { UsageError, usage } from "./arguments";
 
 const COMMANDS: Readonly<Record<string, () => Promise<{ run(args: string[]): Promise<void> }>>> = {
   render: () => import("./render"),
+  recipe: () => import("./recipe"),
   solve: () => import("./solve"),
   lines: () => import("./lines"),
   frame: () => import("./frame"),

@@ -1,38 +1,52 @@
 import path from "node:path";
 import { fileURLToPath } from "node:url";
+import { z } from "zod";
 import { decode } from "@/server/image/decode";
-import { formatOfName } from "@/server/image/encode";
+import { deliveryOptions, formatOfName } from "@/server/image/delivery-options";
 import { inThisThread, inThreads } from "@/server/render/bands";
 import { renderPicture } from "@/server/render/render-picture";
-import { UsageError, options, readRecipeFile, required } from "./arguments";
+import { UsageError, usage, options, readRecipeFile, required } from "./arguments";
 import { inspected } from "./subject";
 
 /** Pictures up to this size are made without starting threads, pixels. */
 const SMALL = 400_000;
 
 export async function run(args: string[]): Promise<void> {
-  const { values, free } = options(args, ["recipe", "out", "quality"]);
+  const { values, free, on } = options(
+    args,
+    ["recipe", "out", "quality", "chroma", "colour", "compression"],
+    ["progressive"],
+  );
   if (free.length !== 1) throw new UsageError("Name one photo to render.");
   const source = free[0]!;
   const target = required(values.out, "--out");
   const format = formatOfName(target);
-  if (!format) throw new UsageError(`"${target}" does not end in .jpg, .png or .tif.`);
+  if (!format) throw new UsageError(`"${target}" does not end in .jpg, .png, .tif, .webp or .avif.`);
   const quality = Number(values.quality ?? "92");
   if (!Number.isInteger(quality) || quality < 1 || quality > 100)
     throw new UsageError(`The quality "${values.quality}" is not a whole number from 1 to 100.`);
+  const asked = deliveryOptions.safeParse({
+    format,
+    quality,
+    subsampling: values.chroma,
+    colour: values.colour,
+    compression: values.compression,
+    progressive: on.has("progressive"),
+  });
+  if (!asked.success) throw new UsageError(`There is no such choice: ${z.prettifyError(asked.error)}\n${usage}`);
   if (path.resolve(source) === path.resolve(target))
     throw new UsageError("The original is never overwritten; choose another --out.");
   // Threads take a while to start: they do so while the photo is looked at.
   const starting = inThreads(path.join(path.dirname(fileURLToPath(import.meta.url)), "band-thread.mjs"));
   // So is its decoding begun; what is wrong with the photo is told by its inspection, in better words.
-  const decoding = decode(source);
+  const decoding = decode(source, asked.data.colour);
   decoding.catch(() => undefined);
   try {
     const recipe = await readRecipeFile(required(values.recipe, "--recipe"));
     const { size, focal } = await inspected(source);
     const runner = size[0] * size[1] <= SMALL ? inThisThread : await starting;
     const { bytes, width, height } = await renderPicture(
-      { source, size, decoding, recipe, focal, target, format, quality },
+      { source, size, decoding, recipe, focal, target, options: asked.data },
       runner,
     );
     console.log(JSON.stringify({ out: target, size: [width, height], bytes }));

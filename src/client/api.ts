@@ -67,11 +67,22 @@ export interface StatedCamera {
   sensorMm: number;
 }
 
+/** How a delivery is to be written. */
+export interface DeliveryOrder {
+  format: "jpeg" | "png" | "tiff" | "webp" | "avif";
+  quality: number;
+  subsampling: "auto" | "4:4:4" | "4:2:0";
+  progressive: boolean;
+  compression: "deflate" | "lzw";
+  colour: "own" | "srgb";
+}
+
 export interface Delivery {
   id: string;
   state: "queued" | "rendering" | "done" | "failed" | "cancelled";
-  format: "jpeg" | "png" | "tiff";
+  format: DeliveryOrder["format"];
   quality: number;
+  options: Partial<DeliveryOrder>;
   progress: number;
   error: string | null;
   cancelRequested: boolean;
@@ -121,7 +132,7 @@ export const api = {
   saveRevision: (versionId: string, base: number, recipe: Recipe, token: string) =>
     call<{ revision: number }>(`/api/versions/${versionId}/revisions`, "POST", { base, recipe, token }),
   deliveries: (versionId: string) => call<Delivery[]>(`/api/versions/${versionId}/deliveries`),
-  deliver: (versionId: string, order: Pick<Delivery, "format" | "quality">) =>
+  deliver: (versionId: string, order: DeliveryOrder) =>
     call<Delivery>(`/api/versions/${versionId}/deliveries`, "POST", order),
   profiles: () => call<KeptProfile[]>("/api/profiles"),
   keepProfile: (document: unknown) => call<KeptProfile>("/api/profiles", "POST", { document }),

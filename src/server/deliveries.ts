@@ -3,7 +3,7 @@ import { type Recipe, readRecipe } from "@/core/recipe";
 import { database } from "./db/client";
 import { type DeliveryRow, type PhotoRow, deliveries, photos, revisions, versions } from "./db/schema";
 import { deliveryPath } from "./files/store";
-import { type DeliveryFormat, FILE_ENDINGS } from "./image/encode";
+import { type AskedDelivery, type DeliveryFormat, FILE_ENDINGS, deliveryOptions } from "./image/delivery-options";
 import { Problem, notFound } from "./problem";
 import { DELIVERY_QUEUE, queue } from "./queue";
 
@@ -13,14 +13,9 @@ const SILENT_SECONDS = 15;
 const open = inArray(deliveries.state, ["queued", "rendering"]);
 const silent = sql`${deliveries.heartbeatAt} < now() - make_interval(secs => ${SILENT_SECONDS})`;
 
-export interface DeliveryOrder {
-  readonly format: DeliveryFormat;
-  /** JPEG quality, 1–100; the other formats lose nothing and ignore it. */
-  readonly quality: number;
-}
-
 /** Orders the current recipe of a version at full resolution; a worker takes it from the queue. */
-export async function requestDelivery(versionId: string, { format, quality }: DeliveryOrder): Promise<DeliveryRow> {
+export async function requestDelivery(versionId: string, asked: AskedDelivery): Promise<DeliveryRow> {
+  const options = deliveryOptions.parse(asked);
   const db = database();
   const [revision] = await db
     .select({ id: revisions.id })
@@ -29,7 +24,10 @@ export async function requestDelivery(versionId: string, { format, quality }: De
     .orderBy(desc(revisions.number))
     .limit(1);
   if (!revision) throw notFound("version");
-  const [row] = await db.insert(deliveries).values({ revisionId: revision.id, format, quality }).returning();
+  const [row] = await db
+    .insert(deliveries)
+    .values({ revisionId: revision.id, format: options.format, quality: options.quality, options })
+    .returning();
   await (await queue()).send(DELIVERY_QUEUE, { deliveryId: row!.id });
   return row!;
 }

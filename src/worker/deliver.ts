@@ -1,5 +1,5 @@
 import { claimDelivery, deliveryPath, endDelivery, getDelivery, heartbeat, originalPath } from "@/server";
-import { FILE_ENDINGS } from "@/server/image/encode";
+import { FILE_ENDINGS, deliveryOptions } from "@/server/image/delivery-options";
 import type { BandRunner } from "@/server/render/bands";
 import { renderPicture } from "@/server/render/render-picture";
 
@@ -32,8 +32,7 @@ export async function deliver(id: string, worker: string, runner: BandRunner): P
         recipe,
         focal: { equivalent: photo.equivalentMm, focal: photo.focalMm },
         target: deliveryPath(id, FILE_ENDINGS[delivery.format]),
-        format: delivery.format,
-        quality: delivery.quality,
+        options: deliveryOptions.parse({ ...delivery.options, format: delivery.format, quality: delivery.quality }),
       },
       runner,
       { signal: stop.signal, onProgress: (share) => (progress = share) },

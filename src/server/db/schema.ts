@@ -17,6 +17,7 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
+import type { DeliveryOptions } from "../image/delivery-options";
 import type { LensProfile } from "@/core/lens";
 import type { Recipe } from "@/core/recipe";
 
@@ -103,7 +104,7 @@ export const revisions = pgTable(
 );
 
 export const deliveryState = pgEnum("delivery_state", ["queued", "rendering", "done", "failed", "cancelled"]);
-export const deliveryFormat = pgEnum("delivery_format", ["jpeg", "png", "tiff"]);
+export const deliveryFormat = pgEnum("delivery_format", ["jpeg", "png", "tiff", "webp", "avif"]);
 
 export const deliveries = pgTable(
   "deliveries",
@@ -115,6 +116,8 @@ export const deliveries = pgTable(
     state: deliveryState("state").notNull().default("queued"),
     format: deliveryFormat("format").notNull(),
     quality: integer("quality").notNull(),
+    /** The other choices of how it is written; those made before there were any are empty. */
+    options: jsonb("options").$type<Partial<DeliveryOptions>>().notNull().default({}),
     progress: real("progress").notNull().default(0),
     error: text("error"),
     cancelRequested: boolean("cancel_requested").notNull().default(false),

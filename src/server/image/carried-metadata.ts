@@ -6,6 +6,8 @@ import { type Directories, type Entry, long, readDirectories, short } from "./ti
 export interface Carried {
   readonly icc: Buffer | null;
   readonly exif: Directories | null;
+  /** An XMP packet. */
+  readonly xmp: Buffer | null;
 }
 
 /** Main-directory tags that describe the picture rather than how a file stores it. */
@@ -36,11 +38,12 @@ async function tiffFileDirectories(file: string): Promise<Directories | null> {
 /** Colour profile and EXIF of an original, as sharp's metadata and, for TIFF, the file itself give them. */
 export async function carriedFrom(file: string, meta: Metadata): Promise<Carried> {
   const icc = meta.icc ?? null;
+  const xmp = meta.xmp ?? null;
   if (meta.exif) {
     const block = meta.exif.subarray(0, 4).toString("latin1") === "Exif" ? meta.exif.subarray(6) : meta.exif;
-    return { icc, exif: readDirectories(block) };
+    return { icc, xmp, exif: readDirectories(block) };
   }
-  return { icc, exif: meta.format === "tiff" ? await tiffFileDirectories(file) : null };
+  return { icc, xmp, exif: meta.format === "tiff" ? await tiffFileDirectories(file) : null };
 }
 
 /**

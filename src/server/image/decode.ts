@@ -1,6 +1,7 @@
 import sharp from "sharp";
 import type { Raster } from "@/core/render";
 import { LIMITS } from "../config";
+import type { DeliveryOptions } from "./delivery-options";
 import { type Carried, carriedFrom } from "./carried-metadata";
 
 /** A decoded original: oriented pixels in its own colour space. */
@@ -9,14 +10,25 @@ export interface Decoded {
   readonly carried: Carried;
 }
 
-/** Decodes a picture file at full size, oriented by its EXIF; 16-bit files stay 16-bit; colours are not converted. */
-export async function decode(file: string): Promise<Decoded> {
+/** The sRGB colour profile, as a file that was converted to it should carry. */
+async function srgbProfile(): Promise<Buffer | null> {
+  const tiny = sharp({ create: { width: 1, height: 1, channels: 3, background: "#000" } });
+  return (await sharp(await tiny.withIccProfile("srgb").png().toBuffer()).metadata()).icc ?? null;
+}
+
+/**
+ * Decodes a picture file at full size, oriented by its EXIF; 16-bit files stay 16-bit.
+ *
+ * @param colour "own" leaves colours as they are; "srgb" converts them from the embedded profile, if there is one.
+ */
+export async function decode(file: string, colour: DeliveryOptions["colour"] = "own"): Promise<Decoded> {
   const options = { limitInputPixels: LIMITS.pixels, failOn: "error", sequentialRead: true, ignoreIcc: true } as const;
   const meta = await sharp(file, options).metadata();
   const deep = meta.depth !== "uchar";
-  // CMYK and Lab have no place in the pipeline; they become sRGB, and their profile no longer fits.
+  // CMYK and Lab have no place in the pipeline; they become sRGB.
   const foreign = meta.space === "cmyk" || meta.space === "lab";
-  let image = sharp(file, { ...options, ignoreIcc: !foreign }).autoOrient();
+  const convert = foreign || (colour === "srgb" && meta.icc !== undefined && meta.channels >= 3);
+  let image = sharp(file, { ...options, ignoreIcc: !convert }).autoOrient();
   if (foreign) image = image.toColourspace("srgb");
   else if (deep) image = image.toColourspace(meta.channels <= 2 ? "grey16" : "rgb16");
   else if (meta.channels <= 2) image = image.toColourspace("b-w");
@@ -27,6 +39,6 @@ export async function decode(file: string): Promise<Decoded> {
   const carried = await carriedFrom(file, meta);
   return {
     raster: { data: samples, width: info.width, height: info.height, channels: info.channels as 1 | 2 | 3 | 4 },
-    carried: foreign ? { ...carried, icc: null } : carried,
+    carried: convert ? { ...carried, icc: await srgbProfile() } : carried,
   };
 }

@@ -11,13 +11,23 @@ function jpegSegment(marker: number, body: Buffer): Buffer {
   return Buffer.concat([head, body]);
 }
 
-/** EXIF (APP1) and the colour profile (APP2, in numbered pieces; ICC.1:2010 annex B.4) put in behind the start of a JPEG. */
-export function embedInJpeg(jpeg: Buffer, { icc, exif }: Carried): Buffer {
+/** How an XMP packet announces itself in a JPEG and in a PNG (ISO 16684-3). */
+const XMP_SEGMENT = Buffer.from("http://ns.adobe.com/xap/1.0/\0", "latin1");
+/** The longest packet that a JPEG's one segment can hold, bytes. */
+export const MOST_JPEG_XMP = MOST_IN_SEGMENT - XMP_SEGMENT.length;
+const XMP_KEYWORD = Buffer.from("XML:com.adobe.xmp\0\0\0\0\0", "latin1");
+
+/**
+ * EXIF (APP1), XMP (APP1) and the colour profile (APP2, in numbered pieces; ICC.1:2010 annex B.4) put in behind the
+ * start of a JPEG. An XMP packet too long for its one segment is left out.
+ */
+export function embedInJpeg(jpeg: Buffer, { icc, exif, xmp }: Carried): Buffer {
   const parts: Buffer[] = [jpeg.subarray(0, 2)];
   if (exif) {
     const fits = [exif, withoutMakerNote(exif)].map(exifBlock).find((b) => b.length + 6 <= MOST_IN_SEGMENT);
     if (fits) parts.push(jpegSegment(0xe1, Buffer.concat([Buffer.from("Exif\0\0", "latin1"), fits])));
   }
+  if (xmp && xmp.length <= MOST_JPEG_XMP) parts.push(jpegSegment(0xe1, Buffer.concat([XMP_SEGMENT, xmp])));
   if (icc) {
     const piece = MOST_IN_SEGMENT - 14;
     const count = Math.ceil(icc.length / piece);
@@ -37,25 +47,28 @@ function pngChunk(type: string, body: Buffer): Buffer {
   return Buffer.concat([frame.subarray(0, 4), typed, frame.subarray(4)]);
 }
 
-/** The colour profile (iCCP) and EXIF (eXIf) put in behind the header of a PNG. */
-export function embedInPng(png: Buffer, { icc, exif }: Carried): Buffer {
+/** The colour profile (iCCP), EXIF (eXIf) and XMP (iTXt) put in behind the header of a PNG. */
+export function embedInPng(png: Buffer, { icc, exif, xmp }: Carried): Buffer {
   const header = 8 + 12 + 13;
   const parts: Buffer[] = [png.subarray(0, header)];
   if (icc) parts.push(pngChunk("iCCP", Buffer.concat([Buffer.from("ICC profile\0\0", "latin1"), deflateSync(icc)])));
   if (exif) parts.push(pngChunk("eXIf", exifBlock(exif)));
+  if (xmp) parts.push(pngChunk("iTXt", Buffer.concat([XMP_KEYWORD, xmp])));
   return Buffer.concat([...parts, png.subarray(header)]);
 }
 
 const ICC_TAG = 34675;
+const XMP_TAG = 700;
 
-/** The colour profile and EXIF added to a little-endian TIFF by a new first directory at its end. */
-export function embedInTiff(tiff: Buffer, { icc, exif }: Carried): Buffer {
-  if (!icc && !exif) return tiff;
+/** The colour profile, EXIF and XMP added to a little-endian TIFF by a new first directory at its end. */
+export function embedInTiff(tiff: Buffer, { icc, exif, xmp }: Carried): Buffer {
+  if (!icc && !exif && !xmp) return tiff;
   if (tiff.subarray(0, 4).toString("latin1") !== "II*\0")
     throw new Error("The encoder wrote an unexpected kind of TIFF.");
   const { main } = readDirectories(tiff);
   const added: Entry[] = [...(exif?.main ?? [])];
   if (icc) added.push({ tag: ICC_TAG, type: 7, count: icc.length, bytes: icc });
+  if (xmp) added.push({ tag: XMP_TAG, type: 1, count: xmp.length, bytes: xmp });
   const replaced = new Set(added.map((e) => e.tag));
   const even = tiff.length % 2 ? Buffer.concat([tiff, Buffer.alloc(1)]) : tiff;
   const { bytes, mainAt } = writeDirectories(

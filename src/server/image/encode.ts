@@ -3,29 +3,14 @@ import sharp, { type Sharp } from "sharp";
 import type { Size } from "@/core/geometry";
 import type { Raster } from "@/core/render";
 import { type Carried, trueOfDelivery } from "./carried-metadata";
+import type { Recipe } from "@/core/recipe";
+import { type DeliveryFormat, type DeliveryOptions, chromaOf } from "./delivery-options";
 import { joinStrips } from "./jpeg-strips";
-import { embedInJpeg, embedInPng, embedInTiff } from "./embed";
-
-export type DeliveryFormat = "jpeg" | "png" | "tiff";
-
-export const FILE_ENDINGS: Readonly<Record<DeliveryFormat, string>> = { jpeg: "jpg", png: "png", tiff: "tif" };
-
-/** The delivery format that a file's name asks for, or null. */
-export function formatOfName(name: string): DeliveryFormat | null {
-  const ending = /\.([a-z]+)$/i.exec(name)?.[1]?.toLowerCase() ?? "";
-  const endings: Record<string, DeliveryFormat> = { jpg: "jpeg", jpeg: "jpeg", png: "png", tif: "tiff", tiff: "tiff" };
-  return endings[ending] ?? null;
-}
+import { xmpOfDelivery } from "./xmp";
+import { MOST_JPEG_XMP, embedInJpeg, embedInPng, embedInTiff } from "./embed";
 
 /** What stands in a gap where the format knows no transparency: the paper. */
 const PAPER = { r: 255, g: 255, b: 255 };
-
-export interface JpegOptions {
-  /** 1–100. */
-  readonly quality: number;
-  readonly subsampling: "4:4:4" | "4:2:0";
-  readonly progressive: boolean;
-}
 
 /** Pixels on their way into a file: 16 bits kept where the format has them, gaps filled where it has no alpha. */
 export function prepared(
@@ -35,46 +20,68 @@ export function prepared(
   const deep = data instanceof Uint16Array;
   let image = sharp(data, { raw: { width, height, channels }, limitInputPixels: false });
   const grey = channels <= 2;
-  if (deep && format !== "jpeg") image = image.toColourspace(grey ? "grey16" : "rgb16");
+  if (deep && (format === "png" || format === "tiff")) image = image.toColourspace(grey ? "grey16" : "rgb16");
   else if (grey) image = image.toColourspace("b-w");
   if (format === "jpeg" && channels % 2 === 0) image = image.flatten({ background: PAPER });
   return image;
 }
 
 /** One strip of a JPEG: its tables must be those of all others, so they are not optimised for it. */
-export const encodeStrip = (
-  raster: Raster<Uint8Array | Uint16Array>,
-  { quality, subsampling }: JpegOptions,
-): Promise<Buffer> =>
-  prepared(raster, "jpeg").jpeg({ quality, chromaSubsampling: subsampling, optimiseCoding: false }).toBuffer();
-
-/** What a delivery carries over, made true of the new picture. */
-const fitting = ({ icc, exif }: Carried, size: Size): Carried => ({ icc, exif: exif && trueOfDelivery(exif, size) });
-
-/** Writes a JPEG that was encoded in strips. */
-export const writeStrips = (strips: readonly Buffer[], size: Size, file: string, carried: Carried): Promise<void> =>
-  writeFile(file, embedInJpeg(joinStrips(strips, size[1]), fitting(carried, size)));
+export const encodeStrip = (raster: Raster<Uint8Array | Uint16Array>, options: DeliveryOptions): Promise<Buffer> =>
+  prepared(raster, "jpeg")
+    .jpeg({ quality: options.quality, chromaSubsampling: chromaOf(options), optimiseCoding: false })
+    .toBuffer();
 
 /**
- * Writes pixels as a finished file: colour profile and EXIF of the original carried over, made true of the
- * new picture. JPEG has 8 bits and no gaps; PNG and TIFF keep 16 bits and alpha.
+ * What a delivery carries over, made true of the new picture; with the recipe it was made by. Where a format holds no
+ * more than `mostXmp` bytes of XMP and it would be more, the recipe goes before what the original had.
+ */
+function fitting({ icc, exif, xmp }: Carried, recipe: Recipe, size: Size, mostXmp = Infinity): Carried {
+  const whole = xmpOfDelivery(xmp, recipe);
+  return {
+    icc,
+    exif: exif && trueOfDelivery(exif, size),
+    xmp: whole.length <= mostXmp ? whole : xmpOfDelivery(null, recipe),
+  };
+}
+
+/** Writes a JPEG that was encoded in strips. */
+export const writeStrips = (
+  strips: readonly Buffer[],
+  size: Size,
+  file: string,
+  carried: Carried,
+  recipe: Recipe,
+): Promise<void> =>
+  writeFile(file, embedInJpeg(joinStrips(strips, size[1]), fitting(carried, recipe, size, MOST_JPEG_XMP)));
+
+/**
+ * Writes pixels as a finished file: colour profile, EXIF and XMP of the original carried over, made true of the
+ * new picture. JPEG, WebP and AVIF have 8 bits, JPEG no gaps; PNG and TIFF keep 16 bits and alpha.
  */
 export async function encode(
   raster: Raster<Uint8Array | Uint16Array>,
   file: string,
-  format: DeliveryFormat,
-  { quality, subsampling, progressive }: JpegOptions,
+  options: DeliveryOptions,
   carried: Carried,
+  recipe: Recipe,
 ): Promise<void> {
+  const { format, quality, progressive, compression } = options;
   const image = prepared(raster, format);
-  const fits = fitting(carried, [raster.width, raster.height]);
+  const most = format === "jpeg" ? MOST_JPEG_XMP : Infinity;
+  const fits = fitting(carried, recipe, [raster.width, raster.height], most);
   if (format === "jpeg") {
-    const jpeg = await image.jpeg({ quality, chromaSubsampling: subsampling, progressive }).toBuffer();
+    const jpeg = await image.jpeg({ quality, chromaSubsampling: chromaOf(options), progressive }).toBuffer();
     await writeFile(file, embedInJpeg(jpeg, fits));
   } else if (format === "png") {
     await writeFile(file, embedInPng(await image.png({ compressionLevel: 6 }).toBuffer(), fits));
-  } else {
-    const tiff = await image.tiff({ compression: "deflate", predictor: "horizontal" }).toBuffer();
+  } else if (format === "tiff") {
+    const tiff = await image.tiff({ compression, predictor: "horizontal" }).toBuffer();
     await writeFile(file, embedInTiff(tiff, fits));
+  } else {
+    // Their containers are left to the library, which takes what is carried from a PNG that costs little to make.
+    const png = embedInPng(await image.png({ compressionLevel: 0 }).toBuffer(), fits);
+    const whole = sharp(png, { limitInputPixels: false }).keepMetadata();
+    await (format === "webp" ? whole.webp({ quality }) : whole.avif({ quality })).toFile(file);
   }
 }

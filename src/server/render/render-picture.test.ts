@@ -2,7 +2,8 @@ import { readFileSync, readdirSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import exifr from "exifr";
 import sharp from "sharp";
-import { emptyRecipe } from "@/core/recipe";
+import { type Recipe, emptyRecipe } from "@/core/recipe";
+import { type DeliveryOptions, deliveryOptions } from "../image/delivery-options";
 import { embedInJpeg } from "../image/embed";
 import { ascii, long, short } from "../image/tiff-directory";
 import { gradient, lossless, pictureOf, temporaryFolder } from "../testing";
@@ -11,14 +12,17 @@ import { type PictureOrder, renderPicture } from "./render-picture";
 
 const folder = temporaryFolder();
 const place = (name: string): string => path.join(folder, name);
-const order = (source: string, target: string, more: Partial<PictureOrder> = {}): PictureOrder => ({
+const AS_PNG: DeliveryOptions = deliveryOptions.parse({ format: "png", quality: 92 });
+const order = (
+  source: string,
+  target: string,
+  { recipe = emptyRecipe(), ...options }: Partial<DeliveryOptions> & { recipe?: Recipe } = {},
+): PictureOrder => ({
   source,
   target,
-  recipe: emptyRecipe(),
+  recipe,
   focal: {},
-  format: "png",
-  quality: 92,
-  ...more,
+  options: { ...AS_PNG, ...options },
 });
 const pixels = async (file: string, depth: "uchar" | "ushort" = "uchar") => {
   const image = sharp(file, { ignoreIcc: true });
@@ -74,7 +78,7 @@ test.each(["jpeg", "png", "tiff"] as const)("colour profile and EXIF go into a %
     exif: [short(0xa405, 24), ascii(0xa434, "Quarl 24"), long(0xa002, 80), long(0xa003, 60)],
     gps: [],
   };
-  writeFileSync(place("tagged.jpg"), embedInJpeg(jpeg, { icc, exif }));
+  writeFileSync(place("tagged.jpg"), embedInJpeg(jpeg, { icc, exif, xmp: null }));
   const target = place(`tagged-out.${format}`);
   await renderPicture(order(place("tagged.jpg"), target, { format }), inThisThread);
   const meta = await sharp(target).metadata();

@@ -12,7 +12,9 @@ import {
 } from "@/core/render";
 import { writeWhole } from "../files/store";
 import { type Decoded, decode } from "../image/decode";
-import { type DeliveryFormat, encode, encodeStrip, writeStrips } from "../image/encode";
+import { type DeliveryFormat, type DeliveryOptions, LONGEST } from "../image/delivery-options";
+import { encode, encodeStrip, writeStrips } from "../image/encode";
+import { Problem } from "../problem";
 import type { BandRunner, Pixels } from "./bands";
 
 export interface PictureOrder {
@@ -26,8 +28,7 @@ export interface PictureOrder {
   readonly decoding?: Promise<Decoded>;
   /** Path of the result; it appears whole or not at all. */
   readonly target: string;
-  readonly format: DeliveryFormat;
-  readonly quality: number;
+  readonly options: DeliveryOptions;
   readonly kernel?: KernelName;
 }
 
@@ -46,6 +47,28 @@ const fixed = (recipe: SettledRecipe, frame: readonly number[]): SettledRecipe =
   frame: { ...recipe.frame, on: true, rule: "free", rect: [frame[0]!, frame[1]!, frame[2]!, frame[3]!] },
 });
 
+/** What is longer than its format can hold is refused before it is made. @throws Problem 422. */
+function refuseTooLong(format: DeliveryFormat, [width, height]: Size): void {
+  const most = LONGEST[format];
+  if (Math.max(width, height) > most)
+    throw new Problem(
+      422,
+      `${width} × ${height} pixels are more than ${format.toUpperCase()} can hold (${most} a side). Choose TIFF or PNG, or a smaller frame.`,
+    );
+}
+
+/** A library's work that cannot be stopped: once cancelled it is no longer waited for. */
+async function abortable<T>(work: Promise<T>, signal: AbortSignal | undefined): Promise<T> {
+  if (!signal) return work;
+  signal.throwIfAborted();
+  work.catch(() => undefined);
+  return new Promise((resolve, reject) => {
+    const stop = (): void => reject(signal.reason as Error);
+    signal.addEventListener("abort", stop, { once: true });
+    work.then(resolve, reject).finally(() => signal.removeEventListener("abort", stop));
+  });
+}
+
 function mapOf(order: PictureOrder, size: Size): { recipe: SettledRecipe; map: CompiledMap } {
   const recipe = settle(order.recipe, size, order.focal);
   return { recipe, map: compile(recipe, size) };
@@ -61,23 +84,19 @@ export async function renderPicture(
   runner: BandRunner,
   { onProgress = () => undefined, signal }: RenderHooks = {},
 ): Promise<{ bytes: number; width: number; height: number }> {
-  const decoding = order.decoding ?? decode(order.source);
+  const decoding = order.decoding ?? decode(order.source, order.options.colour);
   // The map can be found while the photo is still being decoded, if its size is known.
   let made = order.size && mapOf(order, order.size);
-  const { raster, carried } = await decoding;
+  const { raster, carried } = await abortable(decoding, signal);
   signal?.throwIfAborted();
   onProgress(PIXEL_SHARE.from);
   const size = [raster.width, raster.height] as const;
   if (!made || made.map.size[0] !== size[0] || made.map.size[1] !== size[1]) made = mapOf(order, size);
   const { recipe, map } = made;
+  refuseTooLong(order.options.format, map.output);
   const [width, height] = map.output;
   const alpha = map.gaps || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
-  const jpeg = {
-    quality: order.quality,
-    subsampling: order.quality >= 90 ? ("4:4:4" as const) : ("4:2:0" as const),
-    progressive: false,
-  };
   const job = {
     recipe: fixed(recipe, map.frame),
     size,
@@ -87,21 +106,22 @@ export async function renderPicture(
   // Strips of a JPEG are encoded while the rest is still being made.
   const strips: Buffer[] = [];
   const takeBand = async (band: Raster<Pixels>, index: number): Promise<void> => {
-    strips[index] = await encodeStrip(band, jpeg);
+    strips[index] = await encodeStrip(band, order.options);
   };
   let rowsDone = 0;
   const data = await runner.make(job, raster, {
     ...(signal ? { signal } : {}),
-    ...(order.format === "jpeg" && !jpeg.progressive ? { takeBand } : {}),
+    ...(order.options.format === "jpeg" && !order.options.progressive ? { takeBand } : {}),
     onRows: (rows) => {
       rowsDone += rows;
       onProgress(PIXEL_SHARE.from + (PIXEL_SHARE.to - PIXEL_SHARE.from) * (rowsDone / height));
     },
   });
   const bytes = await writeWhole(order.target, async (file) => {
-    if (!data) await writeStrips(strips, map.output, file, carried);
-    else await encode({ data, width, height, channels }, file, order.format, jpeg, carried);
-    signal?.throwIfAborted();
+    const writing = data
+      ? encode({ data, width, height, channels }, file, order.options, carried, recipe)
+      : writeStrips(strips, map.output, file, carried, recipe);
+    await abortable(writing, signal);
   });
   onProgress(1);
   return { bytes, width, height };

@@ -1,0 +1,163 @@
+"use client";
+
+import { type ReactNode, useState } from "react";
+import type { DeliveryOrder } from "@/client";
+import type { Size } from "@/core/geometry";
+import { grouped } from "@/ui";
+
+type Format = DeliveryOrder["format"];
+
+export const FORMATS: Readonly<Record<Format, { name: string; note: string; lossy: boolean }>> = {
+  jpeg: { name: "JPEG", note: "8 bits, for everyone", lossy: true },
+  tiff: { name: "TIFF", note: "lossless, 16 bits, print and retouching", lossy: false },
+  png: { name: "PNG", note: "lossless, 16 bits, clear gaps", lossy: false },
+  webp: { name: "WebP", note: "8 bits, for the web", lossy: true },
+  avif: { name: "AVIF", note: "8 bits, smallest, slow", lossy: true },
+};
+
+/** How the picture is to be written. */
+export function DeliverForm({
+  output,
+  busy,
+  onOrder,
+}: {
+  output: Size;
+  busy: boolean;
+  onOrder: (order: DeliveryOrder) => void;
+}) {
+  const [order, setOrder] = useState<DeliveryOrder>({
+    format: "jpeg",
+    quality: 92,
+    subsampling: "auto",
+    progressive: false,
+    compression: "deflate",
+    colour: "own",
+  });
+  const change = (part: Partial<DeliveryOrder>): void => setOrder({ ...order, ...part });
+  const { format, quality } = order;
+  return (
+    <form
+      className="space-y-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onOrder(order);
+      }}
+    >
+      <fieldset className="grid grid-cols-5 gap-1.5" aria-label="Format">
+        {(Object.keys(FORMATS) as Format[]).map((f) => (
+          <label
+            key={f}
+            className="ruled cursor-pointer rounded border p-2 has-checked:border-base-content has-checked:bg-base-200"
+          >
+            <span className="flex items-center gap-2 font-semibold">
+              <input
+                type="radio"
+                name="format"
+                className="radio radio-xs"
+                checked={format === f}
+                onChange={() => change({ format: f })}
+              />
+              {FORMATS[f].name}
+            </span>
+            <span className="muted block text-[0.85rem] leading-tight">{FORMATS[f].note}</span>
+          </label>
+        ))}
+      </fieldset>
+      {FORMATS[format].lossy && (
+        <label className="grid grid-cols-[7rem_1fr_2.5rem] items-center gap-3">
+          Quality
+          <input
+            type="range"
+            className="range range-xs w-full"
+            min={40}
+            max={100}
+            value={quality}
+            onChange={(e) => change({ quality: Number(e.target.value) })}
+          />
+          <b className="text-right">{quality}</b>
+        </label>
+      )}
+      {format === "jpeg" && (
+        <Row label="Colour detail">
+          <Choice
+            value={order.subsampling}
+            options={{ auto: "full from quality 90", "4:4:4": "full", "4:2:0": "half" }}
+            onChange={(subsampling) => change({ subsampling })}
+            label="Colour detail"
+          />
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-xs"
+              checked={order.progressive}
+              onChange={(e) => change({ progressive: e.target.checked })}
+            />
+            comes up coarse to fine
+          </label>
+        </Row>
+      )}
+      {format === "tiff" && (
+        <Row label="Packed by">
+          <Choice
+            value={order.compression}
+            options={{ deflate: "deflate, smaller", lzw: "LZW, for old programs" }}
+            onChange={(compression) => change({ compression })}
+            label="Packed by"
+          />
+        </Row>
+      )}
+      <Row label="Colours">
+        <Choice
+          value={order.colour}
+          options={{ own: "as the photo has them", srgb: "sRGB" }}
+          onChange={(colour) => change({ colour })}
+          label="Colours"
+        />
+      </Row>
+      <div className="flex items-center justify-between">
+        <span className="muted">
+          {grouped(output[0])} × {grouped(output[1])} px, with the camera&apos;s data and this recipe in it
+        </span>
+        <button className="btn btn-primary btn-sm" disabled={busy}>
+          Render at full resolution
+        </button>
+      </div>
+    </form>
+  );
+}
+
+function Row({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <div className="grid grid-cols-[7rem_1fr] items-center gap-3">
+      <span>{label}</span>
+      <span className="flex items-center gap-4">{children}</span>
+    </div>
+  );
+}
+
+function Choice<T extends string>({
+  value,
+  options,
+  onChange,
+  label,
+}: {
+  value: T;
+  options: Readonly<Record<T, string>>;
+  onChange: (value: T) => void;
+  label: string;
+}) {
+  return (
+    <select
+      className="select select-sm w-52"
+      aria-label={label}
+      value={value}
+      onChange={(e) => onChange(e.target.value as T)}
+    >
+      {(Object.keys(options) as T[]).map((o) => (
+        <option key={o} value={o}>
+          {options[o]}
+        </option>
+      ))}
+    </select>
+  );
+}

@@ -1,0 +1,87 @@
+import { DOMParser, type Document, type Element, XMLSerializer } from "@xmldom/xmldom";
+import { type Recipe, parseRecipe } from "@/core/recipe";
+
+/**
+ * XMP (ISO 16684-1): what the original carried, less what became false, and with it the recipe that the delivery was
+ * made by, in a namespace of our own.
+ */
+export const NAMESPACE = "urn:flat-stone:delivery:1#";
+
+const RDF = "http://www.w3.org/1999/02/22-rdf-syntax-ns#";
+const META = "adobe:ns:meta/";
+/** Properties that described the original's pixels: namespace → names. */
+const FALSE_NOW: Readonly<Record<string, readonly string[]>> = {
+  "http://ns.adobe.com/tiff/1.0/": [
+    "Orientation",
+    "ImageWidth",
+    "ImageLength",
+    "BitsPerSample",
+    "SamplesPerPixel",
+    "Compression",
+    "PhotometricInterpretation",
+    "PlanarConfiguration",
+    "YCbCrSubSampling",
+  ],
+  "http://ns.adobe.com/exif/1.0/": ["PixelXDimension", "PixelYDimension", "CompressedBitsPerPixel"],
+  "http://ns.adobe.com/xap/1.0/": ["Thumbnails", "ModifyDate", "MetadataDate"],
+  [NAMESPACE]: ["recipe", "version"],
+};
+
+const START = `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>\n`;
+const END = `\n<?xpacket end="w"?>`;
+const EMPTY = `<x:xmpmeta xmlns:x="${META}"><rdf:RDF xmlns:rdf="${RDF}"/></x:xmpmeta>`;
+
+/** The packet as a document with its rdf:RDF; null when it is none. */
+function parsed(packet: string): { document: Document; rdf: Element } | null {
+  try {
+    const quiet = new DOMParser({
+      onError: (level, message) => {
+        if (level !== "warning") throw new Error(message);
+      },
+    });
+    const document = quiet.parseFromString(packet.replace(/<\?xpacket[^>]*\?>/g, "").trim(), "text/xml");
+    const rdf = document.getElementsByTagNameNS(RDF, "RDF")[0];
+    return rdf ? { document, rdf } : null;
+  } catch {
+    return null;
+  }
+}
+
+const isFalse = (namespace: string | null, name: string | null): boolean =>
+  FALSE_NOW[namespace ?? ""]?.includes(name ?? "") ?? false;
+
+function dropFalse(rdf: Element): void {
+  for (const description of Array.from(rdf.childNodes) as Element[]) {
+    if (description.namespaceURI !== RDF || description.localName !== "Description") continue;
+    for (const attribute of Array.from(description.attributes))
+      if (isFalse(attribute.namespaceURI, attribute.localName)) description.removeAttributeNode(attribute);
+    for (const child of Array.from(description.childNodes) as Element[])
+      if (isFalse(child.namespaceURI, child.localName)) description.removeChild(child);
+  }
+}
+
+/** @param original the packet of the original, if it had one; what cannot be read is not carried. */
+export function xmpOfDelivery(original: Buffer | null, recipe: Recipe): Buffer {
+  const { document, rdf } = (original && parsed(original.toString("utf8"))) ?? parsed(EMPTY)!;
+  dropFalse(rdf);
+  const description = document.createElementNS(RDF, "rdf:Description");
+  description.setAttributeNS(RDF, "rdf:about", "");
+  description.setAttributeNS("http://www.w3.org/2000/xmlns/", "xmlns:stone", NAMESPACE);
+  for (const [name, value] of [
+    ["version", "1"],
+    ["recipe", JSON.stringify(recipe)],
+  ] as const) {
+    const element = document.createElementNS(NAMESPACE, `stone:${name}`);
+    element.appendChild(document.createTextNode(value));
+    description.appendChild(element);
+  }
+  rdf.appendChild(description);
+  return Buffer.from(START + new XMLSerializer().serializeToString(document.documentElement!) + END, "utf8");
+}
+
+/** The recipe a delivery was made by; null when its XMP holds none. @throws RecipeError when it holds a wrong one. */
+export function recipeOf(packet: Buffer | null): Recipe | null {
+  const rdf = packet && parsed(packet.toString("utf8"))?.rdf;
+  const text = rdf && rdf.getElementsByTagNameNS(NAMESPACE, "recipe")[0]?.textContent;
+  return text ? parseRecipe(text) : null;
+}
