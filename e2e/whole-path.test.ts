@@ -182,7 +182,7 @@ test("delivered at full resolution: size, metadata and pixels are what the Bench
     await number("Height, px"),
   ];
   await page.getByRole("button", { name: "Deliver …" }).click();
-  await page.getByText("lossless, keeps 16 bits").first().click();
+  await page.getByText("clear gaps").click();
   await page.getByRole("button", { name: "Render at full resolution" }).click();
   const download = page.waitForEvent("download");
   await page.getByRole("link", { name: "Download" }).click({ timeout: 60_000 });
@@ -254,7 +254,7 @@ async function reduceTo(
 }
 
 test("a delivery can be cancelled", async () => {
-  await page.getByText("for print and retouching").click();
+  await page.getByText("print and retouching").click();
   await page.getByRole("button", { name: "Render at full resolution" }).click();
   await page.getByRole("button", { name: "Cancel", exact: true }).click();
   await page.getByText("cancelled", { exact: true }).waitFor();

@@ -39,6 +39,10 @@ export const EDGE_TO: usize = 200;
 /** Positions in fixed point (i64, see gather.ts) are held below these at the border. */
 export const MOST_X: usize = 208;
 export const MOST_Y: usize = 216;
+/** The gather's own: its step per pixel (i64) and the address that positions count from. */
+export const STEP_X: usize = 224;
+export const STEP_Y: usize = 232;
+export const ORIGIN: usize = 240;
 /** The gathered sums: three planes of 16 × 16 f32. */
 export const SUMS: usize = 256;
 

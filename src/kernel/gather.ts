@@ -1,4 +1,4 @@
-import { CORNERS, HEIGHT, MOST_X, MOST_Y, SUM_PLANE, SUM_ROW, WIDTH } from "./cell";
+import { CORNERS, HEIGHT, MOST_X, MOST_Y, ORIGIN, STEP_X, STEP_Y, SUM_PLANE, SUM_ROW, WIDTH } from "./cell";
 
 /** Positions in fixed point: this many bits behind the point, of which the first nine choose the weights. */
 const BITS: i64 = 20;
@@ -19,7 +19,7 @@ function fixed(position: f64): i64 {
  * adds both; after the last row eight columns are left, which are weighed and added.
  *
  * AssemblyScript has no constants among its type parameters, and loops made for one number of rows are much faster than
- * one loop for all; so the number is told by the size of a type: u8 any, u16 four, u32 six, u64 eight.
+ * one loop for all; so the number is told by a type: u8 any, u16 four, u32 six, u64 eight, and i16 four of four columns.
  */
 
 // Sixteen-bit samples become signed by taking half the range off; since weights add up to one it is put back at the end.
@@ -67,6 +67,13 @@ function across(l: v128, r: v128, wx: usize): v128 {
 @inline
 function rows<T, R>(at: usize, step: usize, wx: usize, wy: usize): v128 {
   let pair = v128.load_splat<u32>(wy);
+  if (isSigned<R>()) {
+    const sum = i32x4.add(
+      left<T>(eight<T>(at), eight<T>(at + step), pair),
+      left<T>(eight<T>(at + 2 * step), eight<T>(at + 3 * step), v128.load_splat<u32>(wy, 4)),
+    );
+    return f32x4.mul(f32x4.convert_i32x4_s(sum), v128.load(wx));
+  }
   let a = eight<T>(at);
   let b = eight<T>(at + step);
   let l = left<T>(a, b, pair);
@@ -117,9 +124,10 @@ function anyRows<T>(at: usize, step: usize, wx: usize, blocks: i32, wy: usize, n
 
 // @ts-ignore: decorator
 @inline
-function added(v: v128): f32 {
+function whole<T>(v: v128): f32 {
   const halves = f32x4.add(v, v128.shuffle<i32>(v, v, 2, 3, 0, 1));
-  return f32x4.extract_lane(halves, 0) + f32x4.extract_lane(halves, 1);
+  const sum = f32x4.extract_lane(halves, 0) + f32x4.extract_lane(halves, 1);
+  return sizeof<T>() == 1 ? sum : sum + 32768;
 }
 
 /** @typeParam R how many rows, see above. @typeParam P u8: one plane, u32: three at once. */
@@ -149,23 +157,26 @@ function gather<T, R, P>(
   const mostX = load<i64>(cell + MOST_X);
   const mostY = load<i64>(cell + MOST_Y);
   const rowBytes = <usize>stride * sizeof<T>();
-  const origin = plane - <usize>(ny / 2 - 1) * rowBytes - <usize>(nx / 2 - 1) * sizeof<T>();
+  // What is the same for all pixels of a row goes through memory: V8's compiler would work it out anew for each pixel,
+  // as close to its use as it can.
+  store<usize>(cell + ORIGIN, plane - <usize>(ny / 2 - 1) * rowBytes - <usize>(nx / 2 - 1) * sizeof<T>());
   const weightBytesX: usize = sizeof<R>() > 1 ? 32 : <usize>blocks * 32;
   const weightBytesY: usize =
     sizeof<R>() == 2 ? 8 : sizeof<R>() == 4 ? 12 : sizeof<R>() == 8 ? 16 : <usize>ny * 2;
-  const offset: f32 = sizeof<T>() == 1 ? 0.0 : 32768.0;
+  const perWidth = ONE / <f64>w;
+  const perHeight = 1 / <f64>h;
 
   for (let j = 0; j < h; j++) {
-    const v = <f64>j / <f64>h;
+    const v = <f64>j * perHeight;
     const left = x00 + (x01 - x00) * v;
     const top = y00 + (y01 - y00) * v;
     let px = fixed(left);
     let py = fixed(top);
-    const dx = <i64>nearest<f64>(((x10 + (x11 - x10) * v - left) / <f64>w) * ONE);
-    const dy = <i64>nearest<f64>(((y10 + (y11 - y10) * v - top) / <f64>w) * ONE);
+    store<i64>(cell + STEP_X, <i64>nearest<f64>((x10 + (x11 - x10) * v - left) * perWidth));
+    store<i64>(cell + STEP_Y, <i64>nearest<f64>((y10 + (y11 - y10) * v - top) * perWidth));
     let to = sums + <usize>(j * SUM_ROW) * 4;
     const end = to + <usize>w * 4;
-    for (; to < end; px += dx, py += dy, to += 4) {
+    for (; to < end; px += load<i64>(cell + STEP_X), py += load<i64>(cell + STEP_Y), to += 4) {
       let qx = px;
       let qy = py;
       if (sizeof<R>() == 1) {
@@ -174,18 +185,18 @@ function gather<T, R, P>(
       }
       const wx = tableX + <usize>((qx >> PHASE_SHIFT) & 511) * weightBytesX;
       const wy = tableY + <usize>((qy >> PHASE_SHIFT) & 511) * weightBytesY;
-      const at = origin + <usize>(qy >> BITS) * rowBytes + <usize>(qx >> BITS) * sizeof<T>();
+      const at = load<usize>(cell + ORIGIN) + <usize>(qy >> BITS) * rowBytes + <usize>(qx >> BITS) * sizeof<T>();
       if (sizeof<R>() > 1) {
-        store<f32>(to, added(rows<T, R>(at, rowBytes, wx, wy)) + offset);
+        store<f32>(to, whole<T>(rows<T, R>(at, rowBytes, wx, wy)));
         if (sizeof<P>() == 4) {
-          store<f32>(to, added(rows<T, R>(at + planeBytes, rowBytes, wx, wy)) + offset, SUM_PLANE * 4);
-          store<f32>(to, added(rows<T, R>(at + 2 * planeBytes, rowBytes, wx, wy)) + offset, SUM_PLANE * 8);
+          store<f32>(to, whole<T>(rows<T, R>(at + planeBytes, rowBytes, wx, wy)), SUM_PLANE * 4);
+          store<f32>(to, whole<T>(rows<T, R>(at + 2 * planeBytes, rowBytes, wx, wy)), SUM_PLANE * 8);
         }
       } else {
-        store<f32>(to, added(anyRows<T>(at, rowBytes, wx, blocks, wy, ny)) + offset);
+        store<f32>(to, whole<T>(anyRows<T>(at, rowBytes, wx, blocks, wy, ny)));
         if (sizeof<P>() == 4) {
-          store<f32>(to, added(anyRows<T>(at + planeBytes, rowBytes, wx, blocks, wy, ny)) + offset, SUM_PLANE * 4);
-          store<f32>(to, added(anyRows<T>(at + 2 * planeBytes, rowBytes, wx, blocks, wy, ny)) + offset, SUM_PLANE * 8);
+          store<f32>(to, whole<T>(anyRows<T>(at + planeBytes, rowBytes, wx, blocks, wy, ny)), SUM_PLANE * 4);
+          store<f32>(to, whole<T>(anyRows<T>(at + 2 * planeBytes, rowBytes, wx, blocks, wy, ny)), SUM_PLANE * 8);
         }
       }
     }
@@ -211,6 +222,7 @@ function choose<T, P>(
 ): void {
   if (border || blocks > 1 || ny > 8)
     gather<T, u8, P>(cell, corners, plane, step, stride, tableX, blocks, nx, tableY, ny, sums);
+  else if (ny == 4 && nx == 4) gather<T, i16, P>(cell, corners, plane, step, stride, tableX, blocks, nx, tableY, ny, sums);
   else if (ny == 4) gather<T, u16, P>(cell, corners, plane, step, stride, tableX, blocks, nx, tableY, ny, sums);
   else if (ny == 6) gather<T, u32, P>(cell, corners, plane, step, stride, tableX, blocks, nx, tableY, ny, sums);
   else gather<T, u64, P>(cell, corners, plane, step, stride, tableX, blocks, nx, tableY, ny, sums);

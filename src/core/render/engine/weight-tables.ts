@@ -13,7 +13,34 @@ export interface WeightTable {
   readonly down: number;
 }
 
-/** Weights for one lane, made when they are first needed; when their room is full they are all made anew. */
+interface Packed {
+  readonly count: number;
+  readonly blocks: number;
+  readonly across: Float32Array;
+  readonly down: Int16Array;
+}
+
+const kept = new Map<string, Packed>();
+
+/** A kernel's weights as the engine reads them; kept, since every picture needs the same. */
+function packed(name: KernelName, width: number): Packed {
+  const key = `${name} ${width}`;
+  const known = kept.get(key);
+  if (known) return known;
+  const { count, table } = weightsFor(name, width);
+  const blocks = Math.ceil(count / 8);
+  const across = new Float32Array(PHASES * blocks * 8);
+  const down = new Int16Array(PHASES * count);
+  for (let phase = 0; phase < PHASES; phase++) {
+    wholeWeights(table, phase * count, count, down);
+    for (let i = 0; i < count; i++) across[phase * blocks * 8 + i] = table[phase * count + i]! / ONE;
+  }
+  const made = { count, blocks, across, down };
+  kept.set(key, made);
+  return made;
+}
+
+/** Weights for one lane, put into its memory when they are first needed; when their room is full it is used anew. */
 export class WeightTables {
   private made: (WeightTable | undefined)[] = [];
   private end: number;
@@ -31,40 +58,40 @@ export class WeightTables {
   pair(shrinkX: number, shrinkY: number): readonly [WeightTable, WeightTable] {
     const x = widthOf(shrinkX);
     const y = widthOf(shrinkY);
-    if (!this.made[x]) this.make(x);
-    if (!this.made[y]) this.make(y);
-    // Making the second may have dropped the first.
-    return [this.made[x] ?? this.make(x), this.made[y]!];
+    if (!this.made[x]) this.put(x);
+    if (!this.made[y]) this.put(y);
+    // Putting the second may have dropped the first.
+    return [this.made[x] ?? this.put(x), this.made[y]!];
   }
 
-  private make(width: number): WeightTable {
-    const { count, table } = weightsFor(this.name, width);
-    const blocks = Math.ceil(count / 8);
-    const acrossBytes = PHASES * blocks * 32;
-    const bytes = acrossBytes + PHASES * count * 2;
+  private put(width: number): WeightTable {
+    const { count, blocks, across, down } = packed(this.name, width);
+    const bytes = across.byteLength + down.byteLength;
     if (this.end + bytes > this.at + this.bytes) {
       this.made = [];
       this.end = this.at;
     }
-    const across = new Float32Array(this.buffer, this.end, PHASES * blocks * 8);
-    const down = new Int16Array(this.buffer, this.end + acrossBytes, PHASES * count);
-    across.fill(0);
-    for (let phase = 0; phase < PHASES; phase++) {
-      const row = table.subarray(phase * count, (phase + 1) * count);
-      down.set(wholeWeights(row), phase * count);
-      for (let i = 0; i < count; i++) across[phase * blocks * 8 + i] = row[i]! / ONE;
-    }
-    const result = { count, blocks, across: this.end, down: this.end + acrossBytes };
+    const result = { count, blocks, across: this.end, down: this.end + across.byteLength };
+    new Float32Array(this.buffer, result.across, across.length).set(across);
+    new Int16Array(this.buffer, result.down, down.length).set(down);
     this.end += Math.ceil(bytes / 16) * 16;
     this.made[width] = result;
     return result;
   }
 }
 
-/** Weights as integers that add up to ONE exactly: what rounding left over goes where it is least felt, to the largest. */
-export function wholeWeights(weights: Float64Array): Int16Array {
-  const whole = Int16Array.from(weights, (w) => Math.round(w * ONE));
-  const largest = weights.reduce((best, w, i) => (w > weights[best]! ? i : best), 0);
-  whole[largest] = whole[largest]! + ONE - whole.reduce((sum, w) => sum + w, 0);
-  return whole;
+/**
+ * `count` weights from `at` on as integers that add up to ONE exactly: what rounding left over goes where it is least
+ * felt, to the largest. Written to the same place of `out`.
+ */
+export function wholeWeights(weights: Float64Array, at: number, count: number, out: Int16Array): void {
+  let largest = at;
+  let sum = 0;
+  for (let i = at; i < at + count; i++) {
+    const whole = Math.round(weights[i]! * ONE);
+    out[i] = whole;
+    sum += whole;
+    if (weights[i]! > weights[largest]!) largest = i;
+  }
+  out[largest] = out[largest]! + ONE - sum;
 }
