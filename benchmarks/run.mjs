@@ -1,16 +1,14 @@
 /**
- * npm run bench: solve and map in the browser's main thread, and a whole delivery against a bare decode + encode
- * of the same file in the same run. Prints a table and JSON; needs dist/ (bin/start or node scripts/bundle.mjs).
+ * npm run bench, first part: solve and map in the browser's main thread; lines found in 24 megapixels. Prints a table and JSON; needs dist/ (bin/start or node scripts/bundle.mjs).
  */
 import { spawnSync } from "node:child_process";
-import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
-import { cpus, tmpdir } from "node:os";
+import { rmSync, writeFileSync } from "node:fs";
+import { cpus } from "node:os";
 import path from "node:path";
 import { build } from "esbuild";
 import { chromium } from "playwright-core";
 import sharp from "sharp";
 
-const folder = mkdtempSync(path.join(tmpdir(), "flat-stone-bench-"));
 const rounds = 3;
 const best = (times) => Math.min(...times);
 
@@ -33,41 +31,6 @@ async function inBrowser() {
   const result = JSON.parse(await page.title());
   await browser.close();
   return result;
-}
-
-async function delivery() {
-  const photo = path.join(folder, "24mp.jpg");
-  await sharp("demo/photos/SM-0412.jpg").resize(6000, 4000).jpeg({ quality: 92 }).toFile(photo);
-  const recipe = path.join(folder, "r.json");
-  writeFileSync(
-    recipe,
-    JSON.stringify({
-      format: "flat-stone-recipe",
-      version: 1,
-      lens: { k: [-0.01, 0, 0], from: "by-hand" },
-      attitude: { from: "by-hand", pitch: 14.2, yaw: 5.5, roll: -0.9 },
-    }),
-  );
-  const bare = [];
-  const whole = [];
-  for (let i = 0; i < rounds; i++) {
-    let began = performance.now();
-    await sharp(photo).jpeg({ quality: 92, chromaSubsampling: "4:4:4" }).toFile(path.join(folder, "bare.jpg"));
-    bare.push(performance.now() - began);
-    began = performance.now();
-    const { status, stderr } = spawnSync(process.execPath, [
-      "dist/flatstone.mjs",
-      "render",
-      photo,
-      "--recipe",
-      recipe,
-      "--out",
-      path.join(folder, "out.jpg"),
-    ]);
-    if (status !== 0) throw new Error(stderr.toString());
-    whole.push(performance.now() - began);
-  }
-  return { bareMs: best(bare), deliveryMs: best(whole), ratio: best(whole) / best(bare) };
 }
 
 /** Lines found in 24 megapixels, in a process of its own: time and memory, against a bare decode of the same photo. */
@@ -106,41 +69,31 @@ console.log(JSON.stringify({ ms: Math.min(...times), firstMs: times[0], rssMb: p
   }
 }
 
-try {
-  const find = await finding();
-  const solve = await inBrowser();
-  const deliver = await delivery();
-  const result = { machine: `${cpus().length} × ${cpus()[0].model}`, node: process.version, solve, find, deliver };
-  console.log(JSON.stringify(result));
-  const against = (ms) => `${(ms / solve.referenceMs).toFixed(2)} × 2 M multiplications`;
-  console.table([
-    {
-      what: "solve, 20 plumbs and 30 sills of 3 walls",
-      ms: solve.solveFiftyMs.toFixed(2),
-      ratio: against(solve.solveFiftyMs),
-    },
-    { what: "solve and map, 50 plumbs, lens", ms: solve.solveAndMapMs.toFixed(2), ratio: against(solve.solveAndMapMs) },
-    {
-      what: "the same with a clean frame of one ratio",
-      ms: solve.withFrameMs.toFixed(2),
-      ratio: against(solve.withFrameMs),
-    },
-    {
-      what: "the same with a clean frame of any ratio",
-      ms: solve.withAnyFrameMs.toFixed(2),
-      ratio: against(solve.withAnyFrameMs),
-    },
-    {
-      what: `lines found in 24 MP, ${find.rssMb.toFixed(0)} MB in all (first time ${find.firstMs.toFixed(0)} ms)`,
-      ms: find.ms.toFixed(0),
-      ratio: `${(find.ms / find.bareMs).toFixed(2)} × bare decode (${find.bareMs.toFixed(0)} ms)`,
-    },
-    {
-      what: "delivery 24 MP JPEG → JPEG, command line",
-      ms: deliver.deliveryMs.toFixed(0),
-      ratio: `${deliver.ratio.toFixed(2)} × bare transcode (${deliver.bareMs.toFixed(0)} ms)`,
-    },
-  ]);
-} finally {
-  rmSync(folder, { recursive: true, force: true });
-}
+const find = await finding();
+const solve = await inBrowser();
+const result = { machine: `${cpus().length} × ${cpus()[0].model}`, node: process.version, solve, find };
+console.log(JSON.stringify(result));
+const against = (ms) => `${(ms / solve.referenceMs).toFixed(2)} × 2 M multiplications`;
+console.table([
+  {
+    what: "solve, 20 plumbs and 30 sills of 3 walls",
+    ms: solve.solveFiftyMs.toFixed(2),
+    ratio: against(solve.solveFiftyMs),
+  },
+  { what: "solve and map, 50 plumbs, lens", ms: solve.solveAndMapMs.toFixed(2), ratio: against(solve.solveAndMapMs) },
+  {
+    what: "the same with a clean frame of one ratio",
+    ms: solve.withFrameMs.toFixed(2),
+    ratio: against(solve.withFrameMs),
+  },
+  {
+    what: "the same with a clean frame of any ratio",
+    ms: solve.withAnyFrameMs.toFixed(2),
+    ratio: against(solve.withAnyFrameMs),
+  },
+  {
+    what: `lines found in 24 MP, ${find.rssMb.toFixed(0)} MB in all (first time ${find.firstMs.toFixed(0)} ms)`,
+    ms: find.ms.toFixed(0),
+    ratio: `${(find.ms / find.bareMs).toFixed(2)} × bare decode (${find.bareMs.toFixed(0)} ms)`,
+  },
+]);

@@ -39,13 +39,13 @@ export function relightRow(cell: usize, j: i32, w: i32, h: i32, at: usize, full:
   const steps = f32x4(0, 1, 2, 3);
   for (let i = 0; i < w; i += 4) {
     const p = at + <usize>i * 4;
-    const value = f32x4.min(f32x4.mul(v128.load(p), f32x4.splat(1 / full)), one);
+    const value = f32x4.pmin(f32x4.mul(v128.load(p), f32x4.splat(1 / full)), one);
     const factor = f32x4.add(
       f32x4.splat(root + rootStep * <f32>i),
       f32x4.mul(f32x4.splat(rootStep), steps),
     );
     const lit = f32x4.sub(f32x4.mul(f32x4.add(value, foot), factor), foot);
-    v128.store(p, f32x4.mul(f32x4.min(lit, one), f32x4.splat(full)));
+    v128.store(p, f32x4.mul(f32x4.pmin(lit, one), f32x4.splat(full)));
     const low = v128.or(f32x4.le(value, toe), f32x4.le(lit, toe));
     if (v128.any_true(low))
       for (let n = 0; n < 4; n++) {

@@ -4,6 +4,7 @@ import { MessageChannel } from "node:worker_threads";
 import type { Piscina } from "piscina";
 import { type CompiledMap, type Raster, compile, resultChannels } from "@/core/render";
 import { type MemoryPlan, planMemory, writeSharedTables, writeSource } from "@/core/render/engine";
+import { MemoryPool } from "./memory-pool";
 import {
   BAND_ROWS,
   CONTROL,
@@ -26,6 +27,8 @@ export type TakeBand = (band: Raster<Pixels>, index: number) => Promise<void>;
 export interface RunHooks {
   readonly signal?: AbortSignal;
   readonly onRows: (rows: number) => void;
+  /** The source lies where the threads read it, and they begin. */
+  readonly onReady?: () => void;
   /** Where given, bands are handed out as they are made, and the picture as a whole may not be kept. */
   readonly takeBand?: TakeBand;
 }
@@ -37,6 +40,8 @@ export interface BandRunner {
    * @throws the signal's reason when cancelled.
    */
   make(job: PictureJob, source: Raster<Pixels>, hooks: RunHooks): Promise<Pixels | null>;
+  /** Pixels that were returned are not read any more: their memory may be used for the next picture. */
+  done(pixels: Pixels): void;
   close(): Promise<void>;
 }
 
@@ -66,6 +71,7 @@ export const inThisThread: BandRunner = {
     }
     return target;
   },
+  done: () => undefined,
   close: async () => undefined,
 };
 
@@ -107,9 +113,12 @@ export async function inThreads(script: string, threads = availableParallelism()
   });
   const module = readFile(script.replace(/band-thread\.mjs$/, "kernel.wasm")).then((b) => WebAssembly.compile(b));
   module.catch(() => undefined);
+  const memories = new MemoryPool();
+  /** The memories that lent pixels lie in. */
+  const lent = new WeakMap<Pixels, WebAssembly.Memory>();
 
   const engineWay = async (plan: MemoryPlan, source: Raster<Pixels>): Promise<Way> => {
-    const memory = new WebAssembly.Memory({ initial: plan.pages, maximum: plan.pages, shared: true });
+    const memory = memories.take(plan.pages);
     const compiled = await module;
     writeSharedTables(memory.buffer, plan);
     writeSource(kernelOf(compiled, memory), memory.buffer, plan, source.data);
@@ -122,7 +131,7 @@ export async function inThreads(script: string, threads = availableParallelism()
   };
 
   return {
-    async make(job, source, { signal, onRows, takeBand }) {
+    async make(job, source, { signal, onRows, onReady, takeBand }) {
       const map = compile(job.recipe, job.size);
       const length = resultLength(map, source, job.alpha);
       const plan = planFor(map, source, job, threads, takeBand !== undefined);
@@ -138,6 +147,7 @@ export async function inThreads(script: string, threads = availableParallelism()
         seen = rows;
       };
       const timer = setInterval(look, LOOK_MS);
+      onReady?.();
       const runLane = (lane: number): Promise<void> =>
         way.kind === "engine" && takeBand
           ? laneWithPort(pool, { job, way, lane, control }, takeBand)
@@ -147,14 +157,24 @@ export async function inThreads(script: string, threads = availableParallelism()
         signal?.throwIfAborted();
         look();
         if (way.kind === "plain") return way.target;
-        if (takeBand) return null;
+        if (takeBand) {
+          memories.give(way.memory);
+          return null;
+        }
         const Kind = way.plan.sampleBytes === 2 ? Uint16Array : Uint8Array;
-        return new Kind(way.memory.buffer, way.plan.out, length);
+        const pixels = new Kind(way.memory.buffer, way.plan.out, length);
+        lent.set(pixels, way.memory);
+        return pixels;
       } finally {
         stop();
         clearInterval(timer);
         signal?.removeEventListener("abort", stop);
       }
+    },
+    done: (pixels) => {
+      const memory = lent.get(pixels);
+      lent.delete(pixels);
+      if (memory) memories.give(memory);
     },
     close: () => pool.destroy(),
   };

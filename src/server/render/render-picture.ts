@@ -121,6 +121,8 @@ export async function renderPicture(
     const writing = data
       ? encode({ data, width, height, channels }, file, order.options, carried, recipe)
       : writeStrips(strips, map.output, file, carried, recipe);
+    // Also when it is no longer waited for, the library reads the pixels to its end.
+    if (data) writing.finally(() => runner.done(data)).catch(() => undefined);
     await abortable(writing, signal);
   });
   onProgress(1);
