@@ -10,6 +10,16 @@ export interface Decoded {
   readonly carried: Carried;
 }
 
+/** Of four samples a pixel, the first and the last. */
+function firstAndLast<S extends Uint8Array | Uint16Array>(samples: S): S {
+  const out = new (samples.constructor as { new (length: number): S })(samples.length / 2);
+  for (let i = 0; i < out.length; i += 2) {
+    out[i] = samples[2 * i]!;
+    out[i + 1] = samples[2 * i + 3]!;
+  }
+  return out;
+}
+
 /** The sRGB colour profile, as a file that was converted to it should carry. */
 async function srgbProfile(): Promise<Buffer | null> {
   const tiny = sharp({ create: { width: 1, height: 1, channels: 3, background: "#000" } });
@@ -30,15 +40,19 @@ export async function decode(file: string, colour: DeliveryOptions["colour"] = "
   const convert = foreign || (colour === "srgb" && meta.icc !== undefined && meta.channels >= 3);
   let image = sharp(file, { ...options, ignoreIcc: !convert }).autoOrient();
   if (foreign) image = image.toColourspace("srgb");
-  else if (deep) image = image.toColourspace(meta.channels <= 2 ? "grey16" : "rgb16");
-  else if (meta.channels <= 2) image = image.toColourspace("b-w");
+  else if (deep) image = image.toColourspace(meta.channels === 1 ? "grey16" : "rgb16");
+  else if (meta.channels === 1) image = image.toColourspace("b-w");
   const { data, info } = await image
     .raw({ depth: deep && !foreign ? "ushort" : "uchar" })
     .toBuffer({ resolveWithObject: true });
-  const samples = deep && !foreign ? new Uint16Array(data.buffer, data.byteOffset, data.length / 2) : data;
+  const decoded = deep && !foreign ? new Uint16Array(data.buffer, data.byteOffset, data.length / 2) : data;
+  // The library gives grey with alpha as colour or without its alpha; of the colour only one is needed.
+  const greyAlpha = meta.channels === 2 && info.channels === 4;
+  const samples = greyAlpha ? firstAndLast(decoded) : decoded;
+  const channels = greyAlpha ? 2 : (info.channels as 1 | 2 | 3 | 4);
   const carried = await carriedFrom(file, meta);
   return {
-    raster: { data: samples, width: info.width, height: info.height, channels: info.channels as 1 | 2 | 3 | 4 },
+    raster: { data: samples, width: info.width, height: info.height, channels },
     carried: convert ? { ...carried, icc: await srgbProfile() } : carried,
   };
 }
