@@ -1,18 +1,39 @@
 "use client";
 
 import dynamic from "next/dynamic";
-import type { OpenedVersion } from "@/client";
+import { type OpenedVersion, type Photo, previewUrl } from "@/client";
 
 export interface Opened extends OpenedVersion {
   readonly sheet: { readonly number: number; readonly of: number };
 }
 
 /** The Bench lives in the browser only: canvas and WebGL2 have no meaning on the server. */
-const Bench = dynamic(() => import("./bench").then((m) => m.Bench), {
-  ssr: false,
-  loading: () => <p className="grid min-h-screen place-content-center">Setting up the Bench …</p>,
-});
+const Bench = dynamic(() => import("./bench").then((m) => m.Bench), { ssr: false });
 
+/** The Bench, and until it is set up the photo as it was shot about where it will lie, which the first answer can show. */
 export function BenchLoader({ opened }: { opened: Opened }) {
-  return <Bench opened={opened} />;
+  return (
+    <>
+      <FirstLook photo={opened.photo} />
+      <div className="relative">
+        <Bench opened={opened} />
+      </div>
+    </>
+  );
+}
+
+function FirstLook({ photo }: { photo: Photo }) {
+  return (
+    <div className="fixed inset-0 bg-(--surround)">
+      <img
+        src={previewUrl(photo.sha256, "thumb")}
+        alt=""
+        data-testid="first-look"
+        className="absolute top-[158px] left-[122px] h-[calc(100vh-218px)] w-[calc(100vw-452px)] object-contain"
+      />
+      <p className="absolute bottom-3 left-1/2 -translate-x-1/2 rounded bg-base-100 px-3 py-1">
+        Setting up the Bench …
+      </p>
+    </div>
+  );
 }

@@ -6,6 +6,7 @@ import { database } from "./db/client";
 import { type PhotoRow, type VersionRow, photos, revisions, versions } from "./db/schema";
 import { keepOriginal, receive } from "./files/store";
 import { inspect } from "./image/inspect";
+import { previewsAhead } from "./image/preview";
 import { notFound } from "./problem";
 
 export interface PhotoSummary extends PhotoRow {
@@ -41,6 +42,7 @@ export async function addPhoto(
     const facts = await inspect(arrived.file, name);
     await keepOriginal(arrived);
     kept = true;
+    void previewsAhead(arrived.sha256);
     const { sha256, bytes } = arrived;
     return await database().transaction(async (tx) => {
       const [photo] = await tx

@@ -30,6 +30,7 @@ import { deliveries, photos, revisions } from "./db/schema";
 import { closeQueue } from "./queue";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "./testing";
 import { deliver } from "../worker/deliver";
+import { Room } from "../worker/room";
 import { inThisThread } from "./render/bands";
 
 process.env["FLATSTONE_FILES"] = temporaryFolder();
@@ -184,7 +185,7 @@ describe("deliveries", () => {
     const { version } = await setUp();
     const { id } = await requestDelivery(version.id, order);
     await expect(deliveryFile(id)).rejects.toMatchObject({ status: 409 });
-    await deliver(id, "w1", inThisThread);
+    await deliver(id, "w1", inThisThread, new Room(Infinity));
     expect((await listDeliveries(version.id))[0]).toMatchObject({
       state: "done",
       progress: 1,
@@ -223,7 +224,7 @@ describe("deliveries", () => {
     expect((await getDelivery(id)).delivery.state).toBe("queued");
     expect(await heartbeat(id, "dead", 0.9)).toBe(false);
     await endDelivery(id, "dead", { state: "failed", error: "late" });
-    await deliver(id, "alive", inThisThread);
+    await deliver(id, "alive", inThisThread, new Room(Infinity));
     expect((await getDelivery(id)).delivery).toMatchObject({ state: "done", worker: "alive", error: null });
   });
 
@@ -237,7 +238,7 @@ describe("deliveries", () => {
       .set({ sha256: "f".repeat(64) })
       .where(eq(photos.id, photo.id));
     jest.spyOn(console, "error").mockImplementation(() => undefined);
-    await deliver(id, "w1", inThisThread);
+    await deliver(id, "w1", inThisThread, new Room(Infinity));
     expect((await getDelivery(id)).delivery).toMatchObject({
       state: "failed",
       error: expect.stringContaining("could not be made"),

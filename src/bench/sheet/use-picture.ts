@@ -28,8 +28,10 @@ export function usePicture(
   const view = useRef<PictureView | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [arrived, setArrived] = useState(0);
+  // Whether what is shown is more than the board's small picture, which only bridges the wait.
+  const [settled, setSettled] = useState(false);
   const sharpness = sharpnessOf(photo);
-  const closer = arrived > 0 && sharpness < 1 && closest * window.devicePixelRatio * SHARP_ENOUGH > sharpness;
+  const closer = settled && sharpness < 1 && closest * window.devicePixelRatio * SHARP_ENOUGH > sharpness;
 
   useEffect(() => {
     if (!canvas.current) return;
@@ -47,22 +49,32 @@ export function usePicture(
   const level = closer ? "close" : "bench";
   useEffect(() => {
     // What has been fetched stays, also when the zoom no longer asks for it.
-    if (level === "bench" && view.current && view.current.sharpness > 0) return;
+    if (level === "bench" && view.current && view.current.sharpness > 0.99 * sharpness) return;
     const stop = new AbortController();
+    const take = (bitmap: ImageBitmap): boolean => {
+      const target = view.current;
+      const wanted = !stop.signal.aborted && target !== null;
+      if (
+        wanted &&
+        Math.max(bitmap.width, bitmap.height) <= target.largest &&
+        bitmap.width / photo.width > target.sharpness
+      )
+        target.setPicture(bitmap, [photo.width, photo.height]);
+      bitmap.close();
+      if (wanted) setArrived((n) => n + 1);
+      return wanted;
+    };
+    // The board's small picture is in the browser already, as a rule: something to see at once.
+    if (level === "bench") fetchBitmap(previewUrl(photo.sha256, "thumb"), stop.signal).then(take, () => undefined);
     fetchBitmap(previewUrl(photo.sha256, level), stop.signal)
       .then((bitmap) => {
-        const target = view.current;
-        if (stop.signal.aborted || !target) return bitmap.close();
-        if (Math.max(bitmap.width, bitmap.height) <= target.largest && bitmap.width / photo.width > target.sharpness)
-          target.setPicture(bitmap, [photo.width, photo.height]);
-        bitmap.close();
-        setArrived((n) => n + 1);
+        if (take(bitmap)) setSettled(true);
       })
       .catch((e: unknown) => {
         if (!stop.signal.aborted) setError(`${(e as Error).message} The original is safe; reload to try again.`);
       });
     return () => stop.abort();
-  }, [photo, level]);
+  }, [photo, level, sharpness]);
 
   useEffect(() => {
     const target = view.current;
@@ -74,14 +86,14 @@ export function usePicture(
       target.draw(panes, false);
       rest = setTimeout(() => {
         target.draw(panes, true);
-        canvas.current?.setAttribute("data-rested", "");
+        if (settled) canvas.current?.setAttribute("data-rested", "");
       }, REST_MS);
     });
     return () => {
       cancelAnimationFrame(frame);
       clearTimeout(rest);
     };
-  }, [canvas, panes, arrived]);
+  }, [canvas, panes, arrived, settled]);
 
   return { error, ready: arrived > 0 };
 }

@@ -22,6 +22,11 @@ export function preview(sha256: string, level: PreviewLevel): Promise<string> {
   return made;
 }
 
+/** Makes all previews of an original that has just arrived, small ones first; what fails is made when it is asked for. */
+export async function previewsAhead(sha256: string): Promise<void> {
+  for (const level of ["thumb", "bench", "close"] as const) await preview(sha256, level).catch(() => undefined);
+}
+
 async function make(sha256: string, level: PreviewLevel, target: string): Promise<string> {
   if (await exists(target)) return target;
   const side = PREVIEW_LEVELS[level];
