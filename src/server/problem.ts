@@ -3,7 +3,7 @@ export class Problem extends Error {
   override readonly name = "Problem";
 
   constructor(
-    readonly status: 400 | 404 | 409 | 413 | 415 | 422 | 507,
+    readonly status: 400 | 404 | 409 | 413 | 415 | 422 | 501 | 507,
     message: string,
     readonly details?: unknown,
   ) {

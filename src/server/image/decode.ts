@@ -2,6 +2,7 @@ import sharp from "sharp";
 import type { Raster } from "@/core/render";
 import { LIMITS } from "../config";
 import type { DeliveryOptions } from "./delivery-options";
+import { readable } from "./raw";
 import { type Carried, carriedFrom } from "./carried-metadata";
 
 /** A decoded original: oriented pixels in its own colour space. */
@@ -33,12 +34,13 @@ async function srgbProfile(): Promise<Buffer | null> {
  */
 export async function decode(file: string, colour: DeliveryOptions["colour"] = "own"): Promise<Decoded> {
   const options = { limitInputPixels: LIMITS.pixels, failOn: "error", sequentialRead: true, ignoreIcc: true } as const;
-  const meta = await sharp(file, options).metadata();
+  const pixels = await readable(file);
+  const meta = await sharp(pixels, options).metadata();
   const deep = meta.depth !== "uchar";
   // CMYK and Lab have no place in the pipeline; they become sRGB.
   const foreign = meta.space === "cmyk" || meta.space === "lab";
   const convert = foreign || (colour === "srgb" && meta.icc !== undefined && meta.channels >= 3);
-  let image = sharp(file, { ...options, ignoreIcc: !convert }).autoOrient();
+  let image = sharp(pixels, { ...options, ignoreIcc: !convert }).autoOrient();
   if (foreign) image = image.toColourspace("srgb");
   else if (deep) image = image.toColourspace(meta.channels === 1 ? "grey16" : "rgb16");
   else if (meta.channels === 1) image = image.toColourspace("b-w");

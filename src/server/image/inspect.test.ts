@@ -91,7 +91,8 @@ test("too many pixels are refused before they are decoded", async () => {
 test("names and first bytes", () => {
   expect(claimed("A.B.JPEG")).toBe("jpeg");
   expect(claimed("noending")).toBeNull();
-  expect(claimed("x.dng")).toBeNull();
+  expect(claimed("x.dng")).toBe("dng");
+  expect(claimed("x.raw")).toBeNull();
   expect(sniff(Buffer.from("MM\0*....", "latin1"))).toBe("tiff");
   expect(sniff(Buffer.alloc(0))).toBeNull();
 });

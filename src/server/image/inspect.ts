@@ -3,6 +3,7 @@ import exifr from "exifr";
 import sharp, { type Metadata } from "sharp";
 import { LIMITS } from "../config";
 import { Problem } from "../problem";
+import { isRaw, readable } from "./raw";
 import { FORMAT_NAMES, type Format, claimed, describeOther, sniff } from "./kinds";
 
 /** What is known of a picture file; width and height after EXIF orientation. */
@@ -39,16 +40,18 @@ async function headOf(file: string): Promise<Buffer> {
  */
 export async function inspect(file: string, name: string, thorough = true): Promise<Inspected> {
   const head = await headOf(file);
-  const format = sniff(head);
+  const begins = sniff(head);
+  const format = begins === "tiff" && (await isRaw(file)) ? "dng" : begins;
   if (!format)
-    throw new Problem(415, `This is ${describeOther(head)}. Flat Stone takes JPEG, PNG, TIFF and WebP photos.`);
+    throw new Problem(415, `This is ${describeOther(head)}. Flat Stone takes JPEG, PNG, TIFF, WebP and DNG photos.`);
   const says = claimed(name);
   if (says && says !== format)
     throw new Problem(
       415,
       `The name says ${FORMAT_NAMES[says]}, but the file is a ${FORMAT_NAMES[format]}. Rename it and add it again.`,
     );
-  const meta = await metadataOf(file);
+  const pixels = await readable(file);
+  const meta = await metadataOf(pixels);
   const [width, height] = orientedSize(meta);
   if (width * height > LIMITS.pixels)
     throw new Problem(
@@ -56,7 +59,7 @@ export async function inspect(file: string, name: string, thorough = true): Prom
       `The picture has ${Math.round((width * height) / 1e6)} megapixels; up to ${LIMITS.pixels / 1e6} are possible.`,
     );
   if (format === "webp" && (meta.pages ?? 1) > 1) throw new Problem(415, "This is an animation, not a photo.");
-  if (thorough) await decodeOnce(file);
+  if (thorough) await decodeOnce(pixels);
   return { format, width, height, bits: meta.depth === "uchar" ? 8 : 16, ...(await cameraData(file, meta)) };
 }
 

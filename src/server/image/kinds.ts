@@ -1,9 +1,9 @@
-export type Format = "jpeg" | "png" | "tiff" | "webp";
+export type Format = "jpeg" | "png" | "tiff" | "webp" | "dng";
 
 const starts = (head: Buffer, text: string, at = 0): boolean =>
   head.subarray(at, at + text.length).toString("latin1") === text;
 
-/** What the first bytes say a file is; null when it is none of the four formats that are kept. */
+/** What the first bytes say a file is; null when it is none of the formats that are kept. A DNG begins as the TIFF it is. */
 export function sniff(head: Buffer): Format | null {
   if (head[0] === 0xff && head[1] === 0xd8 && head[2] === 0xff) return "jpeg";
   if (starts(head, "\x89PNG\r\n\x1a\n")) return "png";
@@ -32,9 +32,16 @@ const EXTENSIONS: Readonly<Record<string, Format>> = {
   tif: "tiff",
   tiff: "tiff",
   webp: "webp",
+  dng: "dng",
 };
 
-export const FORMAT_NAMES: Readonly<Record<Format, string>> = { jpeg: "JPEG", png: "PNG", tiff: "TIFF", webp: "WebP" };
+export const FORMAT_NAMES: Readonly<Record<Format, string>> = {
+  jpeg: "JPEG",
+  png: "PNG",
+  tiff: "TIFF",
+  webp: "WebP",
+  dng: "DNG",
+};
 
 /** The format that a file's name claims, or null when its ending is none we know. */
 export function claimed(name: string): Format | null {

@@ -1,11 +1,12 @@
 import sharp from "sharp";
 import { LIMITS } from "../config";
+import { readable } from "./raw";
 import type { Grey } from "@/core/lens";
 import { LIGHT_OF_SRGB, type Luminance } from "@/core/lines";
 
 /** A photo's brightness, 0…255, the EXIF orientation applied. */
 export async function luminance(file: string): Promise<Grey> {
-  const { data, info } = await sharp(file, { failOn: "error" })
+  const { data, info } = await sharp(await readable(file), { failOn: "error" })
     .autoOrient()
     .flatten({ background: "#fff" })
     .greyscale()
@@ -20,7 +21,7 @@ export async function luminance(file: string): Promise<Grey> {
 
 /** A photo's green light, as lines are looked for in; the EXIF orientation applied. */
 export async function greenLight(file: string): Promise<Luminance> {
-  const { data, info } = await sharp(file, { failOn: "error", limitInputPixels: LIMITS.pixels })
+  const { data, info } = await sharp(await readable(file), { failOn: "error", limitInputPixels: LIMITS.pixels })
     .autoOrient()
     .flatten({ background: "#fff" })
     .toColourspace("srgb")

@@ -1,6 +1,7 @@
 import { availableParallelism } from "node:os";
 import sharp from "sharp";
 import { LIMITS } from "../config";
+import { readable } from "./raw";
 import { exists, originalPath, previewPath, writeWhole } from "../files/store";
 
 /** Longest side of each preview, pixels: for the board, for the Bench, and for looking closely. */
@@ -30,7 +31,11 @@ export async function previewsAhead(sha256: string): Promise<void> {
 async function make(sha256: string, level: PreviewLevel, target: string): Promise<string> {
   if (await exists(target)) return target;
   const side = PREVIEW_LEVELS[level];
-  const image = sharp(originalPath(sha256), { limitInputPixels: LIMITS.pixels, failOn: "none", sequentialRead: true })
+  const image = sharp(await readable(originalPath(sha256)), {
+    limitInputPixels: LIMITS.pixels,
+    failOn: "none",
+    sequentialRead: true,
+  })
     .autoOrient()
     .resize(side, side, { fit: "inside", withoutEnlargement: true })
     .flatten({ background: "#ffffff" })

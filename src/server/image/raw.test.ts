@@ -1,0 +1,74 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import exifr from "exifr";
+import sharp from "sharp";
+import { fromLinear } from "@/core/render";
+import { emptyRecipe } from "@/core/recipe";
+import { inThisThread } from "../render/bands";
+import { renderPicture } from "../render/render-picture";
+import { gradient, pictureOf, temporaryFolder } from "../testing";
+import { madeUpDng } from "../testing-dng";
+import { decode } from "./decode";
+import { deliveryOptions } from "./delivery-options";
+import { inspect } from "./inspect";
+import { isRaw, readable } from "./raw";
+
+const folder = temporaryFolder();
+const place = (name: string): string => path.join(folder, name);
+const thirds = (x: number): readonly [number, number, number] =>
+  x < 80 ? [0.5, 0.1, 0.1] : x < 160 ? [0.2, 0.2, 0.2] : [0.05, 0.1, 0.4];
+
+test("a DNG is told from other TIFFs, and looked at by what its camera wrote", async () => {
+  writeFileSync(place("a.dng"), madeUpDng(240, 160, thirds));
+  await pictureOf(gradient(30, 20)).tiff().toFile(place("plain.tif"));
+  expect(await isRaw(place("a.dng"))).toBe(true);
+  expect(await isRaw(place("plain.tif"))).toBe(false);
+  expect(await readable(place("plain.tif"))).toBe(place("plain.tif"));
+  expect(await inspect(place("a.dng"), "a.dng")).toMatchObject({
+    format: "dng",
+    width: 240,
+    height: 160,
+    bits: 16,
+    camera: "Harrow K3",
+    lens: "Quarl 24 mm",
+    focalMm: 24,
+  });
+  await expect(inspect(place("a.dng"), "a.tif")).rejects.toThrow("the file is a DNG");
+});
+
+test("it is developed neutrally: each patch has the sRGB values of its light; the original stays as it is", async () => {
+  const file = place("a.dng");
+  const before = readFileSync(file);
+  const { raster } = await decode(file);
+  expect(raster).toMatchObject({ width: 240, height: 160, channels: 3 });
+  expect(raster.data).toBeInstanceOf(Uint16Array);
+  for (const x of [40, 120, 200])
+    for (const [c, light] of thirds(x).entries()) {
+      const value = raster.data[(80 * 240 + x) * 3 + c]! / 65535;
+      expect(Math.abs(value - fromLinear(light))).toBeLessThan(0.02);
+    }
+  expect(readFileSync(file).equals(before)).toBe(true);
+  // Developed once: the same file stands for it the next time.
+  expect(await readable(file)).toBe(await readable(file));
+});
+
+test("a photo shot on its side is delivered the right way up with its camera's data", async () => {
+  writeFileSync(place("side.dng"), madeUpDng(240, 160, thirds, 6));
+  const target = place("side.jpg");
+  const options = deliveryOptions.parse({ format: "jpeg", quality: 95 });
+  const order = { source: place("side.dng"), target, recipe: emptyRecipe(), focal: {}, options };
+  const { width, height } = await renderPicture(order, inThisThread);
+  expect([width, height]).toEqual([160, 240]);
+  const tags = await exifr.parse(readFileSync(target), { translateValues: false });
+  expect(tags).toMatchObject({ Make: "Harrow", Model: "K3", LensModel: "Quarl 24 mm", Orientation: 1 });
+  // Its left third is on top once it is turned.
+  const { data } = await sharp(target).raw().toBuffer({ resolveWithObject: true });
+  const top = (20 * 160 + 80) * 3;
+  expect(data[top]!).toBeGreaterThan(data[top + 2]! + 40);
+});
+
+test("a damaged one is refused in words", async () => {
+  const whole = madeUpDng(240, 160, thirds);
+  writeFileSync(place("broken.dng"), whole.subarray(0, whole.length >> 1));
+  await expect(inspect(place("broken.dng"), "broken.dng")).rejects.toMatchObject({ name: "Problem" });
+});

@@ -1,0 +1,91 @@
+import { execFile } from "node:child_process";
+import { createHash } from "node:crypto";
+import { mkdir, open, rename, rm, stat, utimes } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { promisify } from "node:util";
+import { filesFolder } from "../config";
+import { Problem } from "../problem";
+import { sniff } from "./kinds";
+
+/**
+ * Raw photos as DNG: developed neutrally by LibRaw's command (Debian's package libraw-bin) to a 16-bit TIFF in sRGB,
+ * which stands for the photo wherever pixels are wanted. The original stays as it is; what was developed can be made again.
+ */
+const run = promisify(execFile);
+const DEVELOPER = "dcraw_emu";
+/** 16-bit TIFF, the camera's white balance, no brightening, sRGB with its curve, the careful demosaicing. */
+const NEUTRAL = ["-6", "-T", "-w", "-W", "-o", "1", "-g", "2.4", "12.92", "-q", "3"];
+const DNG_VERSION = 50706;
+const MOST_ENTRIES = 512;
+
+/** The tags of a TIFF's first directory, without reading more of the file. */
+async function firstTags(file: string): Promise<Set<number>> {
+  const handle = await open(file, "r");
+  try {
+    const read = async (at: number, length: number): Promise<Buffer> =>
+      (await handle.read(Buffer.alloc(length), 0, length, at)).buffer;
+    const head = await read(0, 8);
+    if (sniff(head) !== "tiff") return new Set();
+    const big = head[0] === 0x4d;
+    const u16 = (b: Buffer, at: number): number => (big ? b.readUInt16BE(at) : b.readUInt16LE(at));
+    const offset = big ? head.readUInt32BE(4) : head.readUInt32LE(4);
+    const count = Math.min(MOST_ENTRIES, u16(await read(offset, 2), 0));
+    const entries = await read(offset + 2, 12 * count);
+    return new Set(Array.from({ length: count }, (_, i) => u16(entries, 12 * i)));
+  } finally {
+    await handle.close();
+  }
+}
+
+export const isRaw = async (file: string): Promise<boolean> => (await firstTags(file)).has(DNG_VERSION);
+
+const inHand = new Map<string, Promise<string>>();
+
+/**
+ * The file to read a photo's pixels from: itself, or what was developed from it if it is a raw one.
+ *
+ * @throws Problem 422 when it cannot be developed, 501 when there is nothing to develop it with.
+ */
+export async function readable(file: string): Promise<string> {
+  if (!(await isRaw(file))) return file;
+  const target = await developedPath(file);
+  const running = inHand.get(target);
+  if (running) return running;
+  const made = develop(file, target).finally(() => inHand.delete(target));
+  inHand.set(target, made);
+  return made;
+}
+
+/** Beside the other files that can be made again; for photos from elsewhere, in the system's temporary folder. */
+async function developedPath(file: string): Promise<string> {
+  const { size, mtimeMs } = await stat(file);
+  const whole = path.resolve(file);
+  const own = whole.startsWith(filesFolder() + path.sep);
+  const key = createHash("sha256")
+    .update(own ? path.basename(whole) : `${whole} ${size} ${mtimeMs}`)
+    .digest("hex");
+  return path.join(
+    own ? path.join(filesFolder(), "developed") : path.join(tmpdir(), "flat-stone-developed"),
+    `${key}.tif`,
+  );
+}
+
+async function develop(file: string, target: string): Promise<string> {
+  if (await stat(target).catch(() => null)) {
+    await utimes(target, new Date(), new Date());
+    return target;
+  }
+  await mkdir(path.dirname(target), { recursive: true });
+  const part = `${target}.${process.pid}.${Date.now()}.part`;
+  try {
+    await run(DEVELOPER, [...NEUTRAL, "-Z", part, file]);
+    await rename(part, target);
+    return target;
+  } catch (error) {
+    await rm(part, { force: true });
+    if ((error as NodeJS.ErrnoException).code === "ENOENT" && (error as { path?: string }).path === DEVELOPER)
+      throw new Problem(501, "Raw photos need Debian's package libraw-bin, which is not installed on the server.");
+    throw new Problem(422, "The raw photo is damaged, or of a kind that cannot be developed.");
+  }
+}
