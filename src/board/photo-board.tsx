@@ -58,7 +58,9 @@ export function PhotoBoard({ id, name }: { id: string; name: string }) {
         <div className="mb-5 flex items-end justify-between gap-4">
           <div className="min-w-0">
             <h1 className="truncate text-2xl font-semibold">{name}</h1>
-            <p className="muted">Drop photos anywhere on this page. JPEG, PNG, TIFF, WebP or DNG, up to 250 megapixels.</p>
+            <p className="muted">
+              Drop photos anywhere on this page. JPEG, PNG, TIFF, WebP or DNG, up to 250 megapixels.
+            </p>
           </div>
           <button className="btn btn-primary btn-sm" onClick={open}>
             <ImagePlus size={16} /> Add photos
