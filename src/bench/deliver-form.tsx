@@ -12,7 +12,7 @@ export const FORMATS: Readonly<Record<Format, { name: string; note: string; loss
   tiff: { name: "TIFF", note: "lossless, 16 bits, print and retouching", lossy: false },
   png: { name: "PNG", note: "lossless, 16 bits, clear gaps", lossy: false },
   webp: { name: "WebP", note: "8 bits, for the web", lossy: true },
-  avif: { name: "AVIF", note: "8 bits, smallest, slow", lossy: true },
+  avif: { name: "AVIF", note: "8 bits, the smallest", lossy: true },
 };
 
 /** How the picture is to be written. */

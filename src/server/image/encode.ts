@@ -9,6 +9,9 @@ import { joinStrips } from "./jpeg-strips";
 import { xmpOfDelivery } from "./xmp";
 import { MOST_JPEG_XMP, embedInJpeg, embedInPng, embedInTiff } from "./embed";
 
+/** The least: more of it takes several times as long and makes files a twentieth smaller. */
+const AVIF_EFFORT = 0;
+
 /** What stands in a gap where the format knows no transparency: the paper. */
 const PAPER = { r: 255, g: 255, b: 255 };
 
@@ -82,6 +85,6 @@ export async function encode(
     // Their containers are left to the library, which takes what is carried from a PNG that costs little to make.
     const png = embedInPng(await image.png({ compressionLevel: 0 }).toBuffer(), fits);
     const whole = sharp(png, { limitInputPixels: false }).keepMetadata();
-    await (format === "webp" ? whole.webp({ quality }) : whole.avif({ quality })).toFile(file);
+    await (format === "webp" ? whole.webp({ quality }) : whole.avif({ quality, effort: AVIF_EFFORT })).toFile(file);
   }
 }
