@@ -107,24 +107,63 @@ function agreedLine(own: readonly (readonly Peak[])[], aim: number, tries: numbe
       .flat()
       .sort((a, b) => Math.abs(b.slope) - Math.abs(a.slope))
       .slice(0, tries);
-  const thinned = own.filter((_, i) => n < 60 || i % (n < 120 ? 2 : 3) === 0);
+  const thinned = flat(own.filter((_, i) => n < 60 || i % (n < 120 ? 2 : 3) === 0));
   let best: Line | null = null;
   let most = 0;
+  const last = some(0.7, 0.98);
   for (const p of some(0.02, 0.3))
-    for (const q of some(0.7, 0.98)) {
+    for (const q of last) {
       const b = (q.offset - p.offset) / (q.t - p.t);
       const line = { a: p.offset - b * p.t, b };
       const close = aimed(line, aim);
-      if (close * thinned.length * 1.4 <= most) continue;
-      let sum = 0;
-      for (const at of thinned) {
-        const found = nearest(at, line, ROUGH);
-        if (found) sum += strength(found) * (1 - 0.5 * (Math.abs(found.offset - line.a - line.b * found.t) / ROUGH));
-      }
-      sum *= close;
+      const sum = close * agreement(thinned, line, most / close);
       if (sum > most) [best, most] = [line, sum];
     }
   return best;
+}
+
+/** Peaks by station in plain arrays: what is gone through thousands of times. */
+interface FlatPeaks {
+  /** Where each station's peaks begin; one more for the end of the last. */
+  readonly starts: Int32Array;
+  readonly t: Float64Array;
+  readonly offset: Float64Array;
+  readonly strength: Float64Array;
+}
+
+function flat(own: readonly (readonly Peak[])[]): FlatPeaks {
+  const starts = new Int32Array(own.length + 1);
+  own.forEach((at, i) => (starts[i + 1] = starts[i]! + at.length));
+  const all = own.flat();
+  return {
+    starts,
+    t: Float64Array.from(all, (p) => p.t),
+    offset: Float64Array.from(all, (p) => p.offset),
+    strength: Float64Array.from(all, strength),
+  };
+}
+
+/** The most a station can add to a line's agreement. */
+const MOST_STRENGTH = 1.4;
+
+/** How much the stations' nearest peaks speak for a line; given up, and 0, once it cannot come to more than `least`. */
+function agreement({ starts, t, offset, strength: strengths }: FlatPeaks, { a, b }: Line, least: number): number {
+  const stations = starts.length - 1;
+  let sum = 0;
+  for (let i = 0; i < stations; i++) {
+    if (sum + (stations - i) * MOST_STRENGTH <= least) return 0;
+    let near = ROUGH;
+    let found = -1;
+    for (let k = starts[i]!; k < starts[i + 1]!; k++) {
+      const d = Math.abs(offset[k]! - a - b * t[k]!);
+      if (d <= near) {
+        near = d;
+        found = k;
+      }
+    }
+    if (found >= 0) sum += strengths[found]! * (1 - (0.5 * near) / ROUGH);
+  }
+  return sum;
 }
 
 /** Least squares over the peaks near the line, far ones counting less and less. */

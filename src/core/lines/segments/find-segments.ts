@@ -67,6 +67,7 @@ function straightened(image: Luminance, lens: Lens, w: number, h: number, factor
   const taps = Math.max(1, Math.round(factor));
   const step = factor / taps;
   const root = Float32Array.from({ length: 2048 }, (_, i) => 255 * (i / 2047) ** ROOT);
+  const columns = new Int32Array(taps);
   const cols = Math.ceil(w / CELL) + 1;
   const rowAt = (y: number): Float64Array => {
     const row = new Float64Array(2 * cols);
@@ -91,17 +92,20 @@ function straightened(image: Luminance, lens: Lens, w: number, h: number, factor
         v * (below[c + 1]! + (below[c + 3]! - below[c + 1]!) * u);
       let sum = 0;
       if (taps === 1) sum = brightnessAt(image, px, py);
-      else
+      else {
+        for (let i = 0; i < taps; i++) {
+          const xx = Math.floor(px - left + (i - (taps - 1) / 2) * step);
+          columns[i] = xx < 0 ? 0 : xx >= width ? width - 1 : xx;
+        }
         for (let j = 0; j < taps; j++) {
-          let yy = Math.floor(py - top + (j - (taps - 1) / 2) * step);
-          yy = yy < 0 ? 0 : yy >= height ? height - 1 : yy;
+          const yy = Math.floor(py - top + (j - (taps - 1) / 2) * step);
+          const row = (yy < 0 ? 0 : yy >= height ? height - 1 : yy) * width;
           for (let i = 0; i < taps; i++) {
-            let xx = Math.floor(px - left + (i - (taps - 1) / 2) * step);
-            xx = xx < 0 ? 0 : xx >= width ? width - 1 : xx;
-            const value = data[yy * width + xx]!;
+            const value = data[row + columns[i]!]!;
             sum += table ? table[value]! : value;
           }
         }
+      }
       out[y * w + x] = root[(Math.min(255, sum / (taps * taps)) * (2047 / 255)) | 0]!;
     }
   }

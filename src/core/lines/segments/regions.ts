@@ -27,7 +27,9 @@ const BUCKETS = 512;
 export function growRegions(grey: Float32Array, width: number, height: number): Region[] {
   const count = width * height;
   const magnitude = new Float32Array(count);
-  const angle = new Float32Array(count);
+  // The direction of the gradient, of length one.
+  const alongX = new Float32Array(count);
+  const alongY = new Float32Array(count);
   for (let y = 0; y < height - 1; y++)
     for (let x = 0; x < width - 1; x++) {
       const i = y * width + x;
@@ -39,7 +41,10 @@ export function growRegions(grey: Float32Array, width: number, height: number): 
       const gy = (c + d - a - b) / 2;
       const m = Math.sqrt(gx * gx + gy * gy);
       magnitude[i] = m;
-      if (m >= LEAST_GRADIENT) angle[i] = Math.atan2(gy, gx);
+      if (m >= LEAST_GRADIENT) {
+        alongX[i] = gx / m;
+        alongY[i] = gy / m;
+      }
     }
   const order = strongestFirst(magnitude);
   const used = new Uint8Array(count);
@@ -51,8 +56,8 @@ export function growRegions(grey: Float32Array, width: number, height: number): 
     used[seed] = 1;
     members[0] = seed;
     let size = 1;
-    let sumX = Math.cos(angle[seed]!);
-    let sumY = Math.sin(angle[seed]!);
+    let sumX = alongX[seed]!;
+    let sumY = alongY[seed]!;
     for (let n = 0; n < size; n++) {
       const at = members[n]!;
       const x = at % width;
@@ -65,8 +70,8 @@ export function growRegions(grey: Float32Array, width: number, height: number): 
           if (nx < 0 || ny < 0 || nx >= width - 1 || ny >= height - 1) continue;
           const i = ny * width + nx;
           if (used[i] || magnitude[i]! < LEAST_GRADIENT) continue;
-          const c = Math.cos(angle[i]!);
-          const s = Math.sin(angle[i]!);
+          const c = alongX[i]!;
+          const s = alongY[i]!;
           if (c * sumX + s * sumY < alike * length) continue;
           used[i] = 1;
           members[size++] = i;
