@@ -1,12 +1,19 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import type { Page } from "playwright-core";
-import { onPage, openFresh, stroke, usePage } from "./app";
+import { onPage, openFresh, rested, stroke, usePage } from "./app";
 import type { Point } from "./scene";
 
 /** Course 1 in the real interface: the profile by one key, the nudge, tracing, fringes. */
 let page: Page;
 usePage((opened) => void (page = opened));
+
+interface Truth {
+  edges: { id: string; recorded: Point[] }[];
+  lens: { k: number[] };
+}
+const truthOf = (name: string): Truth =>
+  JSON.parse(readFileSync(path.join(__dirname, `../demo/photos/${name}.truth.json`), "utf8")) as Truth;
 
 test("Lines opened before Lens: a nudge, once; L takes the profile and says why it fits", async () => {
   await openFresh(page, "SM-0420.jpg");
@@ -28,10 +35,7 @@ test("edges are traced and the lens solved from them; one step back takes trace 
   await openFresh(page, "SM-0417.jpg");
   await page.keyboard.press("t");
   await page.keyboard.press("s");
-  const truth = JSON.parse(readFileSync(path.join(__dirname, "../demo/photos/SM-0417.truth.json"), "utf8")) as {
-    edges: { id: string; recorded: Point[] }[];
-    lens: { k: number[] };
-  };
+  const truth = truthOf("SM-0417");
   for (const [n, id] of ["window-2-left", "frieze", "joint-x-14"].entries()) {
     const { recorded } = truth.edges.find((e) => e.id === id)!;
     await stroke(page, await onPage(page, recorded[2]!), await onPage(page, recorded[recorded.length - 3]!));
@@ -44,6 +48,29 @@ test("edges are traced and the lens solved from them; one step back takes trace 
   await page.keyboard.press("Control+z");
   await page.getByRole("button", { name: "Select trace t3" }).waitFor({ state: "detached" });
   await page.getByRole("button", { name: "Select trace t2" }).waitFor();
+}, 90_000);
+
+test("an edge is clicked along: places are taken back, dropped, and followed with Enter; too few say so", async () => {
+  await openFresh(page, "SM-0417.jpg");
+  await page.keyboard.press("t");
+  await page.keyboard.press("s");
+  await rested(page);
+  const { recorded } = truthOf("SM-0417").edges.find((e) => e.id === "frieze")!;
+  const at = (share: number): Point => recorded[Math.round(share * (recorded.length - 1))]!;
+  for (const share of [0.1, 0.35, 0.6]) await page.mouse.click(...(await onPage(page, at(share))));
+  await page.getByText("3 places. Enter follows").waitFor();
+  await page.keyboard.press("Backspace");
+  await page.getByText("Two places so far").waitFor();
+  await page.keyboard.press("Enter");
+  expect(await page.getByRole("button", { name: "Select trace t1" }).count()).toBe(0);
+  await page.keyboard.press("Escape");
+  expect(await page.getByText("so far; click on").count()).toBe(0);
+  for (const share of [0.1, 0.35, 0.6, 0.9]) await page.mouse.click(...(await onPage(page, at(share))));
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Select trace t1" }).waitFor();
+  await page.getByTestId("lens-state").getByText("from traced edges").waitFor();
+  await page.keyboard.press("Control+z");
+  await page.getByRole("button", { name: "Select trace t1" }).waitFor({ state: "detached" });
 }, 90_000);
 
 test("the bow by hand shows a grid while it moves, resets on its own, and fringes are measured from the photo", async () => {

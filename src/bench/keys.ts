@@ -11,7 +11,7 @@ export const KEYS: readonly (readonly [string, string])[] = [
   ["I", "Level by a stroke"],
   ["R", "Turn the picture (Shift: roll)"],
   ["A", "Mark a face"],
-  ["T", "Trace an edge for the lens"],
+  ["T", "Trace an edge for the lens: a stroke, or clicks and Enter"],
   ["B", "Pull a bowed edge straight"],
   ["M", "Move the picture, select marks"],
   ["N", "New plumb in the middle"],

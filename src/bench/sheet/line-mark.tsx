@@ -56,3 +56,17 @@ export function LineMark({ path, kind, on, selected, end, colours }: Props) {
     </Group>
   );
 }
+
+/** Places clicked along an edge, not yet a line: a tick for each and the way between. */
+export function ClickedMark({ path, colours }: { path: readonly Vec2[]; colours: SheetColours }) {
+  const points = path.flatMap((p) => [p[0], p[1]]);
+  return (
+    <Group listening={false}>
+      <KonvaLine points={points} stroke={colours.halo} strokeWidth={3.5} opacity={0.65} />
+      <KonvaLine points={points} stroke={colours.taut} strokeWidth={1.4} dash={[2, 4]} />
+      {path.map(([x, y], i) => (
+        <Circle key={i} x={x} y={y} radius={3.5} fill={colours.halo} stroke={colours.taut} strokeWidth={2} />
+      ))}
+    </Group>
+  );
+}

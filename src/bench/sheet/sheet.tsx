@@ -12,7 +12,7 @@ import { AS_SHOT, planeExtent } from "@/core/render";
 import type { Derived } from "../derived";
 import { LOOK, type Look } from "../look-at";
 import { clingLine } from "../cling-edits";
-import { addTaut } from "../taut-edits";
+import { addTaut, addTautThrough } from "../taut-edits";
 import { FaceMark } from "./face-mark";
 import { FoundMarks, takeAt } from "./found-marks";
 import { StretchMap } from "./stretch-map";
@@ -20,12 +20,13 @@ import { useSheetColours } from "./colours";
 import { FrameMark } from "./frame-mark";
 import { fieldOf } from "./layout";
 import { GridMark } from "./grid-mark";
-import { LineMark } from "./line-mark";
+import { ClickedMark, LineMark } from "./line-mark";
 import { MAGNIFIER, MagnifierHole, MagnifierMark, magnifierPlace } from "./magnifier";
 import { type Bubble, Margins } from "./margins";
 import { type Projection, onScreen, pathOf, pathOfLine, recordedAt } from "./projection";
 import { SheetBar } from "./sheet-bar";
 import { usePicture } from "./use-picture";
+import { useClickPath } from "./use-click-path";
 import { useGestures } from "./use-gestures";
 import { useSize, useView } from "./use-view";
 
@@ -86,7 +87,12 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only the change of plane matters
   }, [map]);
 
+  const clicked = useClickPath(course === "lens" && tool === "taut" && !holding, (places) =>
+    addTautThrough(useBench.getState, photo, places),
+  );
   const gestures = useGestures({
+    onPlace: clicked.add,
+    placing: clicked.places.length > 0,
     projection,
     frame: derived.map.frame,
     ratio: recipe.frame.ratio,
@@ -244,6 +250,12 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
             {drawing && (
               <LineMark path={pathOf(projection, drawing)} kind={kind} on selected end={null} colours={colours} />
             )}
+            {clicked.places.length > 0 && (
+              <ClickedMark
+                path={clicked.places.map((p) => onScreen(projection, p)).filter((p) => p !== null)}
+                colours={colours}
+              />
+            )}
             {magnified && <MagnifierHole place={magnified.screen} />}
           </Layer>
           <Layer listening={false}>
@@ -260,6 +272,14 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
         />
       )}
       {!ready && !error && <p className="absolute inset-0 grid place-content-center">Fetching the picture …</p>}
+      {clicked.hint && (
+        <p
+          role="status"
+          className="pointer-events-none absolute bottom-16 left-1/2 -translate-x-1/2 whitespace-nowrap rounded bg-base-100 px-3 py-1.5 shadow"
+        >
+          {clicked.hint}
+        </p>
+      )}
       {error && (
         <p role="alert" className="absolute inset-x-20 top-24 rounded bg-error p-3 text-error-content">
           {error}

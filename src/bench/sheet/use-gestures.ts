@@ -28,6 +28,9 @@ interface Parts {
   onDrawn(id: string): void;
   /** A click on nothing but the picture, pixels of the screen; whether something came of it. */
   onClick(screen: Vec2): boolean;
+  /** A click with the tracing tool, recorded pixels; and whether places have been clicked before it. */
+  onPlace(recorded: Vec2): void;
+  placing: boolean;
   /** A gesture that edits begins or ends. */
   onBegin(): void;
   onEnd(): void;
@@ -58,6 +61,8 @@ export function useGestures({
   onTrace,
   onDrawn,
   onClick,
+  onPlace,
+  placing,
   onBegin,
   onEnd,
   onHoldView,
@@ -220,9 +225,13 @@ export function useGestures({
     if (run.kind === "line") {
       held.current = event.altKey;
       const recorded = recordedAt(run.projection, screen);
-      if (run.state.name === "drawing" && !run.state.begun && (selectAt(screen) || onClick(screen))) {
-        step({ type: "cancel" });
-        return finish();
+      if (run.state.name === "drawing" && !run.state.begun) {
+        const places = drawn === "taut" && recorded !== null && (placing || !selectAt(screen));
+        if (places) onPlace(recorded);
+        if (places || drawn === "taut" || selectAt(screen) || onClick(screen)) {
+          step({ type: "cancel" });
+          return finish();
+        }
       }
       step(recorded ? { type: "up", at: recorded, far: distance2(screen, run.from) >= FAR } : { type: "cancel" });
     } else if (run.kind === "drag") bench.endGesture();

@@ -41,7 +41,7 @@ export function adviseTraces(traces: readonly Trace[], size: Size, solution: Tra
       {
         text:
           traces.length === 0
-            ? "Trace something straight near a border: drag along it from one end to the other."
+            ? "Trace something straight near a border: drag along it from end to end, or click along it and press Enter."
             : "This trace runs through the middle, and such an edge stays straight whatever the lens does. Trace one near a border.",
         near: [size[0] * 0.5, size[1] * 0.06],
       },
