@@ -6,7 +6,6 @@ import { type Carried, trueOfDelivery } from "./carried-metadata";
 import type { Recipe } from "@/core/recipe";
 import { type DeliveryFormat, type DeliveryOptions, chromaOf } from "./delivery-options";
 import { joinStrips } from "./jpeg-strips";
-import { xmpOfDelivery } from "./xmp";
 import { MOST_JPEG_XMP, embedInJpeg, embedInPng, embedInTiff } from "./embed";
 
 /** The least: more of it takes several times as long and makes files a twentieth smaller. */
@@ -35,11 +34,15 @@ export const encodeStrip = (raster: Raster<Uint8Array | Uint16Array>, options: D
     .jpeg({ quality: options.quality, chromaSubsampling: chromaOf(options), optimiseCoding: false })
     .toBuffer();
 
+/** The XML library takes a while to load, and is wanted last: load it while pixels are made. */
+export const loadXmp = () => import("./xmp");
+
 /**
  * What a delivery carries over, made true of the new picture; with the recipe it was made by. Where a format holds no
  * more than `mostXmp` bytes of XMP and it would be more, the recipe goes before what the original had.
  */
-function fitting({ icc, exif, xmp }: Carried, recipe: Recipe, size: Size, mostXmp = Infinity): Carried {
+async function fitting({ icc, exif, xmp }: Carried, recipe: Recipe, size: Size, mostXmp = Infinity): Promise<Carried> {
+  const { xmpOfDelivery } = await loadXmp();
   const whole = xmpOfDelivery(xmp, recipe);
   return {
     icc,
@@ -49,14 +52,16 @@ function fitting({ icc, exif, xmp }: Carried, recipe: Recipe, size: Size, mostXm
 }
 
 /** Writes a JPEG that was encoded in strips. */
-export const writeStrips = (
+export async function writeStrips(
   strips: readonly Buffer[],
   size: Size,
   file: string,
   carried: Carried,
   recipe: Recipe,
-): Promise<void> =>
-  writeFile(file, embedInJpeg(joinStrips(strips, size[1]), fitting(carried, recipe, size, MOST_JPEG_XMP)));
+): Promise<void> {
+  const fits = await fitting(carried, recipe, size, MOST_JPEG_XMP);
+  await writeFile(file, embedInJpeg(joinStrips(strips, size[1]), fits));
+}
 
 /**
  * Writes pixels as a finished file: colour profile, EXIF and XMP of the original carried over, made true of the
@@ -72,7 +77,7 @@ export async function encode(
   const { format, quality, progressive, compression } = options;
   const image = prepared(raster, format);
   const most = format === "jpeg" ? MOST_JPEG_XMP : Infinity;
-  const fits = fitting(carried, recipe, [raster.width, raster.height], most);
+  const fits = await fitting(carried, recipe, [raster.width, raster.height], most);
   if (format === "jpeg") {
     const jpeg = await image.jpeg({ quality, chromaSubsampling: chromaOf(options), progressive }).toBuffer();
     await writeFile(file, embedInJpeg(jpeg, fits));

@@ -13,7 +13,7 @@ import {
 import { writeWhole } from "../files/store";
 import { type Decoded, decode } from "../image/decode";
 import { type DeliveryFormat, type DeliveryOptions, LONGEST } from "../image/delivery-options";
-import { encode, encodeStrip, writeStrips } from "../image/encode";
+import { encode, encodeStrip, loadXmp, writeStrips } from "../image/encode";
 import { Problem } from "../problem";
 import type { BandRunner, Pixels } from "./bands";
 
@@ -85,6 +85,7 @@ export async function renderPicture(
   { onProgress = () => undefined, signal }: RenderHooks = {},
 ): Promise<{ bytes: number; width: number; height: number }> {
   const decoding = order.decoding ?? decode(order.source, order.options.colour);
+  void loadXmp();
   // The map can be found while the photo is still being decoded, if its size is known.
   let made = order.size && mapOf(order, order.size);
   const { raster, carried } = await abortable(decoding, signal);
