@@ -7,8 +7,8 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { cpus, tmpdir } from "node:os";
 import path from "node:path";
 import { pathToFileURL } from "node:url";
-import { build } from "esbuild";
 import sharp from "sharp";
+import { best as least, imported } from "./shared.mjs";
 
 const folder = mkdtempSync(path.join(tmpdir(), "flat-stone-bench-"));
 const at = (name) => path.join(folder, name);
@@ -38,31 +38,10 @@ function commandLine(photo, out) {
   return { ms: performance.now() - began, mb: Number(/MB ([\d.]+)/.exec(stderr.toString())[1]) };
 }
 
-async function inProcess() {
-  const { outputFiles } = await build({
-    stdin: {
-      contents: `import { inThreads } from "@/server/render/bands"; import { renderPicture } from "@/server/render/render-picture";
+const DELIVERER = `import { inThreads } from "@/server/render/bands"; import { renderPicture } from "@/server/render/render-picture";
 import { deliveryOptions } from "@/server/image/delivery-options"; import { readRecipe } from "@/core/recipe";
 export async function deliverer(script, json) { const runner = await inThreads(script); const recipe = readRecipe(json);
-return { close: () => runner.close(), deliver: (source, target, format) => renderPicture({ source, target, recipe, focal: {}, options: deliveryOptions.parse({ format, quality: 92 }) }, runner) }; }`,
-      resolveDir: process.cwd(),
-      loader: "ts",
-    },
-    bundle: true,
-    write: false,
-    format: "esm",
-    platform: "node",
-    packages: "external",
-    tsconfig: "tsconfig.json",
-  });
-  const file = path.resolve("dist/bench-deliver.mjs");
-  writeFileSync(file, outputFiles[0].text);
-  try {
-    return (await import(pathToFileURL(file).href)).deliverer(path.resolve("dist/band-thread.mjs"), RECIPE);
-  } finally {
-    rmSync(file);
-  }
-}
+return { close: () => runner.close(), deliver: (source, target, format) => renderPicture({ source, target, recipe, focal: {}, options: deliveryOptions.parse({ format, quality: 92 }) }, runner) }; }`;
 
 const jpeg = (input, optimiseCoding, out) =>
   sharp(input).jpeg({ quality: 92, chromaSubsampling: "4:4:4", optimiseCoding }).toFile(out);
@@ -75,7 +54,9 @@ try {
     .resize(6000, 4000)
     .tiff({ compression: "deflate", predictor: "horizontal" })
     .toFile(at("24.tif"));
-  const { deliver, close } = await inProcess();
+  const { deliver, close } = await (
+    await imported("deliver", { contents: DELIVERER })
+  ).deliverer(path.resolve("dist/band-thread.mjs"), RECIPE);
   const times = { bare: [], barePlain: [], cli: [], warm: [], bareTiff: [], warmTiff: [] };
   for (let i = 0; i < ROUNDS; i++) {
     times.bare.push(await timed(() => jpeg(at("24.jpg"), true, at("bare.jpg"))));
@@ -102,7 +83,7 @@ try {
     await sharp("demo/photos/SM-0412.jpg").resize(w, h).jpeg({ quality: 92 }).toFile(at("big.jpg"));
     memory[name] = { ...commandLine(at("big.jpg"), at("out.jpg")), boundMb: (14 * w * h) / 2 ** 20 + 150 };
   }
-  const best = Object.fromEntries(Object.entries(times).map(([name, list]) => [name, Math.min(...list)]));
+  const best = Object.fromEntries(Object.entries(times).map(([name, list]) => [name, least(list)]));
   console.log(
     JSON.stringify({ machine: `${cpus().length} × ${cpus()[0].model}`, node: process.version, best, memory }),
   );

@@ -2,34 +2,11 @@
  * npm run bench, third part: the pixel kernel on made-up pictures, against `remap` of OpenCV's JavaScript build over the same
  * map in the same run; scaling with cores and with megapixels. Prints a table and JSON; needs dist/.
  */
-import { rmSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { availableParallelism, cpus } from "node:os";
-import path from "node:path";
-import { pathToFileURL } from "node:url";
-import { build } from "esbuild";
+import { best, imported } from "./shared.mjs";
 
 const cores = availableParallelism();
-const best = (times) => Math.min(...times);
-
-async function harness() {
-  const { outputFiles } = await build({
-    entryPoints: ["benchmarks/engine-page.ts"],
-    bundle: true,
-    write: false,
-    format: "esm",
-    platform: "node",
-    packages: "external",
-    tsconfig: "tsconfig.json",
-  });
-  const file = path.resolve("dist/bench-engine.mjs");
-  writeFileSync(file, outputFiles[0].text);
-  try {
-    return await import(pathToFileURL(file).href);
-  } finally {
-    rmSync(file);
-  }
-}
 
 /** OpenCV's remap of the picture, ms for each way to interpolate; its map is made beforehand and not counted. */
 async function openCv(picture, { width, height, xs, ys }) {
@@ -60,7 +37,7 @@ async function openCv(picture, { width, height, xs, ys }) {
   return result;
 }
 
-const { engineMs, madeUpPicture, mapPlanes, referenceMs } = await harness();
+const { engineMs, madeUpPicture, mapPlanes, referenceMs } = await imported("engine", "benchmarks/engine-page.ts");
 const size = [6000, 4000];
 const picture = madeUpPicture(...size);
 const cv = await openCv(picture, mapPlanes(...size));

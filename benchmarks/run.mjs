@@ -2,15 +2,14 @@
  * npm run bench, first part: solve and map in the browser's main thread; lines found in 24 megapixels. Prints a table and JSON; needs dist/ (bin/start or node scripts/bundle.mjs).
  */
 import { spawnSync } from "node:child_process";
-import { rmSync, writeFileSync } from "node:fs";
 import { cpus } from "node:os";
 import path from "node:path";
 import { build } from "esbuild";
 import { chromium } from "playwright-core";
 import sharp from "sharp";
+import { best, bundled } from "./shared.mjs";
 
 const rounds = 3;
-const best = (times) => Math.min(...times);
 
 async function inBrowser() {
   const { outputFiles } = await build({
@@ -33,6 +32,13 @@ async function inBrowser() {
   return result;
 }
 
+const FINDER = (
+  photo,
+) => `import { findSegments } from "@/core/lines"; import { groupSegments } from "@/core/attitude"; import { makeLens } from "@/core/lens"; import { greenLight } from "@/server/image/luminance";
+const image = await greenLight(${JSON.stringify(path.resolve(photo))}); const size = [image.width, image.height]; const lens = makeLens(size, null); const times = [];
+for (let i = 0; i < 3; i++) { const began = performance.now(); const found = findSegments(image, lens); groupSegments({ focalPx: 3500, principal: [3000, 2000] }, lens, found); times.push(performance.now() - began); }
+console.log(JSON.stringify({ ms: Math.min(...times), firstMs: times[0], rssMb: process.resourceUsage().maxRSS / 1024 }));`;
+
 /** Lines found in 24 megapixels, in a process of its own: time and memory, against a bare decode of the same photo. */
 async function finding() {
   const photo = "demo/photos/SM-0413.jpg";
@@ -42,31 +48,11 @@ async function finding() {
     await sharp(photo).raw().toBuffer();
     bare.push(performance.now() - began);
   }
-  const { outputFiles } = await build({
-    stdin: {
-      contents: `import { findSegments } from "@/core/lines"; import { groupSegments } from "@/core/attitude"; import { makeLens } from "@/core/lens"; import { greenLight } from "@/server/image/luminance";
-const image = await greenLight(${JSON.stringify(path.resolve(photo))}); const size = [image.width, image.height]; const lens = makeLens(size, null); const times = [];
-for (let i = 0; i < 3; i++) { const began = performance.now(); const found = findSegments(image, lens); groupSegments({ focalPx: 3500, principal: [3000, 2000] }, lens, found); times.push(performance.now() - began); }
-console.log(JSON.stringify({ ms: Math.min(...times), firstMs: times[0], rssMb: process.resourceUsage().maxRSS / 1024 }));`,
-      resolveDir: process.cwd(),
-      loader: "ts",
-    },
-    bundle: true,
-    write: false,
-    format: "esm",
-    platform: "node",
-    packages: "external",
-    tsconfig: "tsconfig.json",
-  });
-  const script = path.join("dist", "bench-find.mjs");
-  writeFileSync(script, outputFiles[0].text);
-  try {
-    const { status, stdout, stderr } = spawnSync(process.execPath, [script]);
-    if (status !== 0) throw new Error(stderr.toString());
-    return { ...JSON.parse(stdout.toString()), bareMs: best(bare) };
-  } finally {
-    rmSync(script);
-  }
+  const { status, stdout, stderr } = await bundled("find", { contents: FINDER(photo) }, (script) =>
+    spawnSync(process.execPath, [script]),
+  );
+  if (status !== 0) throw new Error(stderr.toString());
+  return { ...JSON.parse(stdout.toString()), bareMs: best(bare) };
 }
 
 const find = await finding();

@@ -116,7 +116,7 @@ export function DeliverForm({
       </Row>
       <div className="flex items-center justify-between">
         <span className="muted">
-          {grouped(output[0])} × {grouped(output[1])} px, with the camera&apos;s data and this recipe in it
+          {grouped(output[0])} × {grouped(output[1])} px, camera data and recipe kept in it
         </span>
         <button className="btn btn-primary btn-sm" disabled={busy}>
           Render at full resolution

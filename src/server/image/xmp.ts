@@ -7,6 +7,7 @@ import { type Recipe, parseRecipe } from "@/core/recipe";
  */
 export const NAMESPACE = "urn:flat-stone:delivery:1#";
 
+// The standard's own identifiers; they must be just these.
 const RDF = "http://www.w3.org/1999/02/22-rdf-syntax-ns#";
 const META = "adobe:ns:meta/";
 /** Properties that described the original's pixels: namespace → names. */
