@@ -4,9 +4,10 @@ import { focalFromMetadata } from "@/core/camera";
 import { getAssignment } from "./assignments";
 import { database } from "./db/client";
 import { type PhotoRow, type VersionRow, photos, revisions, versions } from "./db/schema";
-import { keepOriginal, receive } from "./files/store";
+import { keepOriginal, originalPath, receive } from "./files/store";
 import { inspect } from "./image/inspect";
 import { previewsAhead } from "./image/preview";
+import { dropDeveloped, moveDeveloped } from "./image/raw";
 import { notFound } from "./problem";
 
 export interface PhotoSummary extends PhotoRow {
@@ -42,6 +43,7 @@ export async function addPhoto(
     const facts = await inspect(arrived.file, name);
     await keepOriginal(arrived);
     kept = true;
+    await moveDeveloped(arrived.file, originalPath(arrived.sha256));
     void previewsAhead(arrived.sha256);
     const { sha256, bytes } = arrived;
     return await database().transaction(async (tx) => {
@@ -60,7 +62,10 @@ export async function addPhoto(
       return { photo, known: false };
     });
   } finally {
-    if (!kept) await arrived.discard();
+    if (!kept) {
+      await arrived.discard();
+      await dropDeveloped(arrived.file);
+    }
   }
 }
 

@@ -1,4 +1,5 @@
-import { existsSync } from "node:fs";
+import { existsSync, readFileSync, readdirSync } from "node:fs";
+import path from "node:path";
 import { eq } from "drizzle-orm";
 import { emptyRecipe } from "@/core/recipe";
 import {
@@ -27,8 +28,10 @@ import {
   saveRevision,
 } from ".";
 import { deliveries, photos, revisions } from "./db/schema";
+import { filesFolder } from "./config";
 import { closeQueue } from "./queue";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "./testing";
+import { madeUpDng } from "./testing-dng";
 import { deliver } from "../worker/deliver";
 import { Room } from "../worker/room";
 import { inThisThread } from "./render/bands";
@@ -84,6 +87,19 @@ describe("photos", () => {
       photoCount: 1,
       covers: [photo.sha256],
     });
+  });
+
+  test("a raw photo is kept byte for byte and developed once; a damaged one leaves nothing", async () => {
+    const { assignment } = await setUp();
+    const dng = madeUpDng(64, 48, () => [0.2, 0.3, 0.1]);
+    const { photo } = await addPhoto(assignment.id, "raw.dng", chunksOf(dng));
+    expect(photo).toMatchObject({ format: "dng", width: 64, height: 48, bits: 16, camera: "Harrow K3" });
+    expect(readFileSync(originalPath(photo.sha256)).equals(dng)).toBe(true);
+    const developed = () => readdirSync(path.join(filesFolder(), "developed")).filter((n) => n.endsWith(".tif"));
+    expect(developed()).toHaveLength(1);
+    const half = dng.subarray(0, dng.length >> 1);
+    await expect(addPhoto(assignment.id, "bad.dng", chunksOf(half))).rejects.toMatchObject({ name: "Problem" });
+    expect(developed()).toHaveLength(1);
   });
 
   test("a refused file leaves neither photo nor file", async () => {

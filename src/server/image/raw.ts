@@ -16,6 +16,8 @@ const run = promisify(execFile);
 const DEVELOPER = "dcraw_emu";
 /** 16-bit TIFF, the camera's white balance, no brightening, sRGB with its curve, the careful demosaicing. */
 const NEUTRAL = ["-6", "-T", "-w", "-W", "-o", "1", "-g", "2.4", "12.92", "-q", "3"];
+/** A photo that takes longer than this is damaged. */
+const MOST_MS = 180_000;
 const DNG_VERSION = 50706;
 const MOST_ENTRIES = 512;
 
@@ -57,19 +59,25 @@ export async function readable(file: string): Promise<string> {
   return made;
 }
 
+const isOwn = (file: string): boolean => path.resolve(file).startsWith(filesFolder() + path.sep);
+
 /** Beside the other files that can be made again; for photos from elsewhere, in the system's temporary folder. */
 async function developedPath(file: string): Promise<string> {
+  if (isOwn(file)) return ownDevelopedPath(file);
   const { size, mtimeMs } = await stat(file);
-  const whole = path.resolve(file);
-  const own = whole.startsWith(filesFolder() + path.sep);
-  const key = createHash("sha256")
-    .update(own ? path.basename(whole) : `${whole} ${size} ${mtimeMs}`)
-    .digest("hex");
-  return path.join(
-    own ? path.join(filesFolder(), "developed") : path.join(tmpdir(), "flat-stone-developed"),
-    `${key}.tif`,
-  );
+  return path.join(tmpdir(), "flat-stone-developed", `${keyOf(`${path.resolve(file)} ${size} ${mtimeMs}`)}.tif`);
 }
+
+const keyOf = (text: string): string => createHash("sha256").update(text).digest("hex");
+const ownDevelopedPath = (file: string): string =>
+  path.join(filesFolder(), "developed", `${keyOf(path.basename(file))}.tif`);
+
+/** What was developed of an upload when it was looked at goes on to stand for the original it became, if it was raw. */
+export const moveDeveloped = (arrived: string, original: string): Promise<void> =>
+  rename(ownDevelopedPath(arrived), ownDevelopedPath(original)).catch(() => undefined);
+
+/** What was developed of an upload that was refused is not wanted. */
+export const dropDeveloped = (arrived: string): Promise<void> => rm(ownDevelopedPath(arrived), { force: true });
 
 async function develop(file: string, target: string): Promise<string> {
   if (await stat(target).catch(() => null)) {
@@ -79,7 +87,7 @@ async function develop(file: string, target: string): Promise<string> {
   await mkdir(path.dirname(target), { recursive: true });
   const part = `${target}.${process.pid}.${Date.now()}.part`;
   try {
-    await run(DEVELOPER, [...NEUTRAL, "-Z", part, file]);
+    await run(DEVELOPER, [...NEUTRAL, "-Z", part, path.resolve(file)], { timeout: MOST_MS });
     await rename(part, target);
     return target;
   } catch (error) {

@@ -130,6 +130,13 @@ test("choices of a format are kept: chroma, progressive, LZW; WebP and AVIF keep
   }
 });
 
+test("a frame drawn out without end is refused before it is made", async () => {
+  await pictureOf(gradient(60, 40)).png().toFile(place("steep.png"));
+  const recipe = emptyRecipe();
+  Object.assign(recipe.frame, { rule: "free", rect: [0, 0, 40_000, 30_000] });
+  await expect(made("steep.png", "x.tif", { format: "tiff" }, recipe)).rejects.toThrow(/40000 × 30000 pixels.*Ease it/);
+});
+
 test("what a format cannot hold is refused with the way out", async () => {
   await pictureOf(gradient(60, 40)).png().toFile(place("small.png"));
   const recipe = emptyRecipe();

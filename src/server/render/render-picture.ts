@@ -14,6 +14,7 @@ import { writeWhole } from "../files/store";
 import { type Decoded, decode } from "../image/decode";
 import { type DeliveryFormat, type DeliveryOptions, LONGEST } from "../image/delivery-options";
 import { encode, encodeStrip, loadXmp, writeStrips } from "../image/encode";
+import { LIMITS } from "../config";
 import { Problem } from "../problem";
 import type { BandRunner, Pixels } from "./bands";
 
@@ -47,8 +48,16 @@ const fixed = (recipe: SettledRecipe, frame: readonly number[]): SettledRecipe =
   frame: { ...recipe.frame, on: true, rule: "free", rect: [frame[0]!, frame[1]!, frame[2]!, frame[3]!] },
 });
 
-/** What is longer than its format can hold is refused before it is made. @throws Problem 422. */
-function refuseTooLong(format: DeliveryFormat, [width, height]: Size): void {
+/** A delivery may have this many times the pixels that a photo may have. */
+const MOST_GROWN = 2;
+
+/** What is larger than its format can hold, or than anyone would want, is refused before it is made. @throws Problem 422. */
+function refuseTooLarge(format: DeliveryFormat, [width, height]: Size): void {
+  if (width * height > MOST_GROWN * LIMITS.pixels)
+    throw new Problem(
+      422,
+      `The frame is ${width} × ${height} pixels, because so steep a correction draws its far side out without end. Ease it, or draw a smaller frame.`,
+    );
   const most = LONGEST[format];
   if (Math.max(width, height) > most)
     throw new Problem(
@@ -94,7 +103,7 @@ export async function renderPicture(
   const size = [raster.width, raster.height] as const;
   if (!made || made.map.size[0] !== size[0] || made.map.size[1] !== size[1]) made = mapOf(order, size);
   const { recipe, map } = made;
-  refuseTooLong(order.options.format, map.output);
+  refuseTooLarge(order.options.format, map.output);
   const [width, height] = map.output;
   const alpha = map.gaps || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
