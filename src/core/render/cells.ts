@@ -24,6 +24,10 @@ export interface Cell {
   seen: boolean;
 }
 
+/** Places further out than this are all the same: nowhere near the photo. Source pixels. */
+const FAR = 1e7;
+const held = (v: number): number => (v > -FAR ? (v < FAR ? v : FAR) : -FAR);
+
 /** Recorded position at a place of the output: x, y and margin (see CompiledMap.toRecorded). */
 type Place = readonly [number, number, number];
 
@@ -69,8 +73,10 @@ export function eachCell(map: CompiledMap, y: number, rows: number, visit: (cell
     cell.shrinkX = known ? Math.hypot((p[1][0] - p[0][0]) / w, (p[2][0] - p[0][0]) / h) : 1;
     cell.shrinkY = known ? Math.hypot((p[1][1] - p[0][1]) / w, (p[2][1] - p[0][1]) / h) : 1;
     for (let i = 0; i < 4; i++) {
-      cell.corners[2 * i] = p[i]![0];
-      cell.corners[2 * i + 1] = p[i]![1];
+      // A single pixel has one place; its neighbours' may lie beyond the horizon, out of all numbers.
+      const [px, py] = p[w === 1 && h === 1 ? 0 : i]!;
+      cell.corners[2 * i] = held(px);
+      cell.corners[2 * i + 1] = held(py);
     }
     visit(cell);
   };

@@ -156,6 +156,27 @@ test("at a gap's border the colour is the picture's own, so that no ground shows
   expect(partly.length).toBeGreaterThan(50);
 });
 
+test("over the horizon, and through lenses that throw it far out, nothing breaks and both agree", () => {
+  const source = busy("u8", 3, 60, 40);
+  fc.assert(
+    fc.property(
+      fc.double({ min: 40, max: 89, noNaN: true }),
+      fc.double({ min: -80, max: 80, noNaN: true }),
+      fc.constantFrom([0.3, 0.2, 0.1], [0, 0, 0.5], [-0.1, 0, 0], [0, 0, 0]),
+      (pitch, yaw, k) => {
+        const recipe = emptyRecipe();
+        recipe.camera.focalPx = 30;
+        Object.assign(recipe.lens, { from: "by-hand", k });
+        Object.assign(recipe.attitude, { from: "by-hand", pitch, yaw });
+        Object.assign(recipe.frame, { rule: "free", rect: [-60, -90, 200, 190] });
+        const { reference, made } = both(source, recipe, "cubic", true);
+        expect(worstOf(reference, made)).toBeLessThanOrEqual(1);
+      },
+    ),
+    { numRuns: 60, seed: 9 },
+  );
+});
+
 test("sixteen-bit ramps stay monotonic and keep their levels", () => {
   const [width, height] = [400, 40];
   const data = new Uint16Array(width * height);

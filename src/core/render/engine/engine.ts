@@ -10,7 +10,7 @@ import { type WeightTable, WeightTables } from "./weight-tables";
 /** Inside the border by more than this many output pixels a pixel is fully covered. */
 const COVERED = 0.47;
 /** How far outside the picture positions may lie before they are held, pixels; as in src/kernel/gather.ts. */
-const OUTSIDE = 2;
+const OUTSIDE = 50;
 
 export interface EngineJob {
   readonly map: CompiledMap;

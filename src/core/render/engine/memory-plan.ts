@@ -1,8 +1,8 @@
 import type { Size } from "../../geometry";
 import { RECORD_BYTES } from "./kernel";
 
-/** How far each plane of the source is continued beyond its border, samples: as far as the widest kernel reaches. */
-export const PAD = 64;
+/** How far each plane of the source is continued beyond its border, samples: twice as far as the widest kernel reaches. */
+export const PAD = 112;
 /** Room for one lane's tables of weights; once full they are made anew. */
 const TABLE_BYTES = 8 << 20;
 const PAGE = 65536;
