@@ -1,5 +1,4 @@
 import {
-  CORNERS,
   EDGE_FROM,
   EDGE_TO,
   GREEN,
@@ -12,6 +11,7 @@ import {
   TAPS,
   TAP_COUNT,
 } from "./cell";
+import { rowStart, rowStep } from "./row-places";
 
 /** A row of sums with the colour along hard edges calmed; see src/core/render/calm.ts, its reference. */
 export function calmRow<T>(cell: usize, j: i32, w: i32, h: i32, at: usize, full: f32): void {
@@ -19,14 +19,10 @@ export function calmRow<T>(cell: usize, j: i32, w: i32, h: i32, at: usize, full:
   const green = load<f64>(cell + GREEN_AMOUNT);
   const plane = <usize>SUM_PLANE * 4;
   const v = <f64>j / <f64>h;
-  const x00 = load<f64>(cell + CORNERS);
-  const y00 = load<f64>(cell + CORNERS + 8);
-  const x10 = load<f64>(cell + CORNERS + 16);
-  const y10 = load<f64>(cell + CORNERS + 24);
-  let x = x00 + (load<f64>(cell + CORNERS + 32) - x00) * v;
-  let y = y00 + (load<f64>(cell + CORNERS + 40) - y00) * v;
-  const dx = (x10 + (load<f64>(cell + CORNERS + 48) - x10) * v - x) / <f64>w;
-  const dy = (y10 + (load<f64>(cell + CORNERS + 56) - y10) * v - y) / <f64>w;
+  let x = rowStart(cell, 0, v);
+  let y = rowStart(cell, 1, v);
+  const dx = rowStep(cell, 0, v, w);
+  const dy = rowStep(cell, 1, v, w);
   for (let i = 0; i < w; i++, x += dx, y += dy) {
     const p = at + <usize>i * 4;
     const r = <f64>load<f32>(p);

@@ -3,7 +3,6 @@ import {
   BORDER,
   CALM,
   CHANNELS,
-  CORNERS,
   FLAGS,
   GREY,
   HEIGHT,
@@ -19,6 +18,7 @@ import {
   SUM_ROW,
   WIDTH,
 } from "./cell";
+import { rowStart, rowStep } from "./row-places";
 import { calmRow } from "./calm";
 import { relightRow } from "./relight";
 
@@ -30,14 +30,10 @@ const EDGE_STEEPNESS: f64 = 1.1;
 @inline
 function coverRow(cell: usize, j: i32, w: i32, h: i32, covers: usize): void {
   const v = <f64>j / <f64>h;
-  const x00 = load<f64>(cell + CORNERS);
-  const y00 = load<f64>(cell + CORNERS + 8);
-  const x10 = load<f64>(cell + CORNERS + 16);
-  const y10 = load<f64>(cell + CORNERS + 24);
-  let x = x00 + (load<f64>(cell + CORNERS + 32) - x00) * v;
-  let y = y00 + (load<f64>(cell + CORNERS + 40) - y00) * v;
-  const dx = (x10 + (load<f64>(cell + CORNERS + 48) - x10) * v - x) / <f64>w;
-  const dy = (y10 + (load<f64>(cell + CORNERS + 56) - y10) * v - y) / <f64>w;
+  let x = rowStart(cell, 0, v);
+  let y = rowStart(cell, 1, v);
+  const dx = rowStep(cell, 0, v, w);
+  const dy = rowStep(cell, 1, v, w);
   const width = load<f64>(cell + SOURCE_W);
   const height = load<f64>(cell + SOURCE_H);
   const sx = max<f64>(load<f64>(cell + SHRINK_X), 1e-6);
