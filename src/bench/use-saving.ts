@@ -22,7 +22,10 @@ export function useSaving(opened: OpenedVersion): { flush: () => Promise<void> }
         save: (base, r, token) => api.saveRevision(version.id, base, r, token),
         keep: (kept) => keepDraft(localStorage, version.id, kept),
         drop: () => dropDraft(localStorage, version.id),
-        onState: (save) => useBench.getState().set({ save }),
+        onState: (save) => {
+          const now = useBench.getState();
+          if (now.save !== save) now.set({ save });
+        },
       },
       // A save sent while the window closed may arrive only after this page was made.
       draft?.base === revision ? draft.tokens : [],

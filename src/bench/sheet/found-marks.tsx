@@ -17,17 +17,26 @@ type Drawn = readonly [Vec2, Vec2];
 export function FoundMarks({ projection, colours }: { projection: Projection; colours: SheetColours }) {
   const found = useBench((s) => s.found);
   const lines = useBench((s) => s.recipe.lines);
+  // Which are open changes only as lines are taken; where they lie, with every move of the picture.
+  const open = useMemo(
+    () =>
+      (found?.groups ?? []).flatMap((group) =>
+        !found || group.kind === "other"
+          ? []
+          : [{ kind: group.kind, segments: openIn(found, group, lines).map((i) => found.segments[i]!.points) }],
+      ),
+    [found, lines],
+  );
   const groups = useMemo(
     () =>
-      (found?.groups ?? []).flatMap((group) => {
-        if (!found || group.kind === "other") return [];
-        const paths = openIn(found, group, lines).flatMap((i): Drawn[] => {
-          const [a, b] = found.segments[i]!.points.map((p) => onScreen(projection, p)) as [Vec2 | null, Vec2 | null];
+      open.map(({ kind, segments }) => ({
+        kind,
+        paths: segments.flatMap(([p, q]): Drawn[] => {
+          const [a, b] = [onScreen(projection, p), onScreen(projection, q)];
           return a && b ? [[a, b]] : [];
-        });
-        return [{ kind: group.kind, paths }];
-      }),
-    [found, lines, projection],
+        }),
+      })),
+    [open, projection],
   );
   if (!found) return null;
   return (

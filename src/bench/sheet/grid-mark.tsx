@@ -28,23 +28,23 @@ export function GridMark({ projection, size, sheet, asShot, colours }: Props) {
       opacity={0.5}
       sceneFunc={(context) => {
         context.setAttr("lineWidth", 1);
-        lines.forEach((points, i) => {
-          context.setAttr("strokeStyle", i % 2 ? colours.ink : colours.halo);
+        // Once light, half a pixel aside, and once dark over it: seen on any ground.
+        for (const [aside, colour] of [
+          [0.5, colours.halo],
+          [0, colours.ink],
+        ] as const) {
+          context.setAttr("strokeStyle", colour);
           context.beginPath();
-          context.moveTo(points[0]!, points[1]!);
-          for (let j = 2; j < points.length; j += 2) context.lineTo(points[j]!, points[j + 1]!);
+          for (const points of lines)
+            for (let j = 0; j < points.length; j += 2)
+              if (j === 0) context.moveTo(points[0]! + aside, points[1]! + aside);
+              else context.lineTo(points[j]! + aside, points[j + 1]! + aside);
           context.stroke();
-        });
+        }
       }}
     />
   );
 }
-
-/** Every line twice, so that one is drawn light and the next one dark over it, half a pixel aside. */
-const doubled = (line: readonly Vec2[]): number[][] => [
-  line.flatMap(([x, y]) => [x + 0.5, y + 0.5]),
-  line.flatMap(([x, y]) => [x, y]),
-];
 
 function levelLines({ view }: Projection, size: Size, [width, height]: Size): number[][] {
   const step = Math.max(...size) / ACROSS;
@@ -53,9 +53,9 @@ function levelLines({ view }: Projection, size: Size, [width, height]: Size): nu
   const found: number[][] = [];
   const [cx, cy] = [size[0] / 2, size[1] / 2];
   for (let i = Math.ceil((x0 - cx) / step); cx + i * step < x1; i++)
-    found.push(...doubled([toScreen(view, [cx + i * step, y0]), toScreen(view, [cx + i * step, y1])]));
+    found.push([...toScreen(view, [cx + i * step, y0]), ...toScreen(view, [cx + i * step, y1])]);
   for (let j = Math.ceil((y0 - cy) / step); cy + j * step < y1; j++)
-    found.push(...doubled([toScreen(view, [x0, cy + j * step]), toScreen(view, [x1, cy + j * step])]));
+    found.push([...toScreen(view, [x0, cy + j * step]), ...toScreen(view, [x1, cy + j * step])]);
   return found;
 }
 
@@ -65,20 +65,20 @@ function bentLines(projection: Projection, size: Size): number[][] {
   const [cx, cy] = [size[0] / 2, size[1] / 2];
   // A little beyond the picture, since barrel draws more of the grid into it.
   const [halfX, halfY] = [size[0] * 0.56, size[1] * 0.56];
-  const along = (from: Vec2, to: Vec2): number[][] => {
-    const path: Vec2[] = [];
+  const found: number[][] = [];
+  const along = (from: Vec2, to: Vec2): void => {
+    const path: number[] = [];
     for (let i = 0; i <= PARTS; i++) {
       const ideal: Vec2 = [from[0] + ((to[0] - from[0]) * i) / PARTS, from[1] + ((to[1] - from[1]) * i) / PARTS];
       if (lens.margin(ideal) <= 0) continue;
       const p = onScreen(projection, lens.distort(ideal));
-      if (p) path.push(p);
+      if (p) path.push(p[0], p[1]);
     }
-    return path.length > 1 ? doubled(path) : [];
+    if (path.length > 2) found.push(path);
   };
-  const found: number[][] = [];
   for (let i = -Math.floor(halfX / step); i * step <= halfX; i++)
-    found.push(...along([cx + i * step, cy - halfY], [cx + i * step, cy + halfY]));
+    along([cx + i * step, cy - halfY], [cx + i * step, cy + halfY]);
   for (let j = -Math.floor(halfY / step); j * step <= halfY; j++)
-    found.push(...along([cx - halfX, cy + j * step], [cx + halfX, cy + j * step]));
+    along([cx - halfX, cy + j * step], [cx + halfX, cy + j * step]);
   return found;
 }

@@ -13,6 +13,9 @@ interface Props {
 const item =
   "flex h-7 min-w-7 items-center justify-center rounded px-2.5 aria-pressed:bg-primary aria-pressed:text-primary-content hover:bg-base-300 aria-pressed:hover:bg-primary";
 
+/** Made once: the bar is shown anew with every move of the pointer, its signs never change. */
+const ICONS = { fit: <Maximize size={15} />, smaller: <Minus size={15} />, larger: <Plus size={15} /> };
+
 /** How the picture is looked at. Pointer events stop here, so that nothing is drawn by pressing a button. */
 export function SheetBar({ scale, isFitted, onFit, onZoom }: Props) {
   const { view, marks, grid, holding, set } = useBench();
@@ -49,17 +52,17 @@ export function SheetBar({ scale, isFitted, onFit, onZoom }: Props) {
       </button>
       <span className="ruled mx-1 border-l" />
       <button className={item} aria-pressed={isFitted} title="F" onClick={onFit}>
-        <Maximize size={15} />
+        {ICONS.fit}
         <span className="sr-only">Fit</span>
       </button>
       <button className={item} aria-label="Smaller" title="−" onClick={() => onZoom(scale / 1.4)}>
-        <Minus size={15} />
+        {ICONS.smaller}
       </button>
       <button className={`${item} w-14 tabular-nums`} title="D: 100 %" onClick={() => onZoom(1)} data-testid="zoom">
         {Math.round(scale * 100)} %
       </button>
       <button className={item} aria-label="Larger" title="+" onClick={() => onZoom(scale * 1.4)}>
-        <Plus size={15} />
+        {ICONS.larger}
       </button>
     </div>
   );

@@ -53,6 +53,8 @@ export class PictureView {
   private readonly programs = new Map<string, Program>();
   private readonly gridTexture: WebGLTexture;
   private picture: { texture: WebGLTexture; photo: Size; sharpness: number } | null = null;
+  /** The sampled maps of the panes drawn last: the careful draw follows the quick one of the same panes. */
+  private readonly sampled = new WeakMap<Pane, Float32Array>();
 
   /** @throws Error with a sentence when the browser has no WebGL2. */
   constructor(private readonly canvas: HTMLCanvasElement) {
@@ -112,12 +114,12 @@ export class PictureView {
     gl.bindTexture(gl.TEXTURE_2D, this.picture.texture);
     gl.enable(gl.SCISSOR_TEST);
     const { photo } = this.picture;
-    for (const { map, screen, plane, optics } of panes) {
-      const [x, y, w, h] = screen.map((v) => Math.round(v * ratio)) as [number, number, number, number];
+    for (const pane of panes) {
+      const [x, y, w, h] = pane.screen.map((v) => Math.round(v * ratio)) as [number, number, number, number];
       gl.viewport(x, height - y - h, w, h);
       gl.scissor(x, height - y - h, w, h);
       gl.clear(gl.COLOR_BUFFER_BIT);
-      this.drawPane(map, plane, optics, photo, fine);
+      this.drawPane(pane, photo, fine);
     }
   }
 
@@ -149,8 +151,9 @@ export class PictureView {
     );
   }
 
-  private drawPane(map: PlaneMap, plane: Rect, optics: Optics | null, photo: Size, fine: boolean): void {
+  private drawPane(pane: Pane, photo: Size, fine: boolean): void {
     const { gl } = this;
+    const { map, plane, optics } = pane;
     const { place } = this.use(optics, fine);
     gl.uniform2f(place.photo, photo[0], photo[1]);
     const longer = Math.max(plane[2], plane[3]);
@@ -158,7 +161,8 @@ export class PictureView {
     const rows = Math.max(2, Math.round((CELLS * plane[3]) / longer));
     gl.activeTexture(gl.TEXTURE1);
     gl.bindTexture(gl.TEXTURE_2D, this.gridTexture);
-    const samples = sampleGrid(map, plane, cols, rows);
+    const samples = this.sampled.get(pane) ?? sampleGrid(map, plane, cols, rows);
+    this.sampled.set(pane, samples);
     gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA32F, cols + 1, rows + 1, 0, gl.RGBA, gl.FLOAT, samples);
     gl.uniform2f(place.cells, cols, rows);
     this.setOptics(optics, place);
