@@ -1,4 +1,9 @@
-import { makeLens, profileAt, readProfile, stopsLost } from "@/core/lens";
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import { makeLens, profileAt, proposeProfiles, readProfile, stopsLost } from "@/core/lens";
+import { emptyRecipe, withProfile } from "@/core/recipe";
+import { inspect } from "@/server/image/inspect";
+import type { Truth } from "../truth/truth";
 import { demoProfiles } from "./profiles";
 import { quarlZoom } from "./quarl";
 
@@ -31,3 +36,18 @@ test.each([17, 18, 19, 21, 22, 26, 30, 33])(
     expect(Math.abs(stopsLost(at.vignetting, 1) - stopsLost(truth.vignetting, 1))).toBeLessThan(0.05);
   },
 );
+
+test("on a photo shot on its side the profile's centre lies where the lens's did", async () => {
+  const file = path.join(__dirname, "../photos/SM-0414.jpg");
+  const truth = JSON.parse(readFileSync(file.replace(".jpg", ".truth.json"), "utf8")) as Truth;
+  const photo = await inspect(file, "SM-0414.jpg", false);
+  expect(photo.orientation).toBe(6);
+  const [proposal] = proposeProfiles(demoProfiles, photo);
+  const taken = withProfile(emptyRecipe().lens, proposal!, photo, truth.size);
+  const off = Math.hypot(taken.centre![0] - truth.lens.centre[0], taken.centre![1] - truth.lens.centre[1]);
+  expect(off).toBeLessThan(0.01);
+  taken.p.forEach((v, i) => expect(v).toBeCloseTo(truth.lens.p[i]!, 8));
+  // Taken as if it were stored upright, the centre would be pixels away.
+  const upright = withProfile(emptyRecipe().lens, proposal!, { ...photo, orientation: 1 }, truth.size);
+  expect(Math.abs(upright.centre![0] - truth.lens.centre[0])).toBeGreaterThan(1);
+});

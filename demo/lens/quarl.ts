@@ -45,6 +45,16 @@ export const quarlWide: RecordedLens = {
   vignetting: [-0.48, -0.2, 0.06],
 };
 
+/**
+ * The lens of a camera held on its side, in the directions of the picture as displayed: a quarter turn clockwise from
+ * the one stored takes what pointed right down, and what pointed down left. Decentring points along (p2, p1).
+ */
+export function heldOnItsSide(lens: RecordedLens): RecordedLens {
+  const [right, down] = lens.offCentre;
+  const [p1, p2] = lens.p;
+  return { ...lens, offCentre: [-down, right], p: [p2, -p1] };
+}
+
 /** Ostrey 21 mm: a prime for buildings that draws straight. */
 export const ostreyPrime: RecordedLens = {
   name: "Ostrey 21 mm",

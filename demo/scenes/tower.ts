@@ -1,4 +1,4 @@
-import { focalPixels, quarlZoom } from "../lens/quarl";
+import { focalPixels, heldOnItsSide, quarlZoom } from "../lens/quarl";
 import { type Edge, type Scene, type Wall, plumb, sill } from "./scene";
 import { type Opening, openingEdges, openingRows } from "./street-front";
 
@@ -58,5 +58,5 @@ export const tower: Scene = {
     yaw: 37,
     roll: 1.3,
   },
-  lens: quarlZoom(18),
+  lens: heldOnItsSide(quarlZoom(18)),
 };

@@ -30,6 +30,8 @@ export interface Photo {
   focalMm: number | null;
   equivalentMm: number | null;
   aperture: number | null;
+  /** EXIF orientation the file is stored under; width and height are those as displayed. */
+  orientation: number;
   takenAt: string | null;
 }
 

@@ -74,7 +74,14 @@ export async function calibratePhotos(
   const all = await listPhotos(assignmentId);
   const chosen = all.filter((p) => photoIds.includes(p.id));
   if (chosen.length === 0) throw new Problem(404, "None of these photos is there any more.");
+  const [first] = chosen;
+  const other = chosen.find((p) => p.orientation !== first!.orientation);
+  if (other)
+    throw new Problem(
+      422,
+      `${other.name} was shot with the camera held another way than ${first!.name}; use pictures all held the same way.`,
+    );
   const pictures = chosen.map((p) => ({ file: originalPath(p.sha256), name: p.name }));
   const measured = await calibrateFiles({ pictures, columns, rows, kind });
-  return { ...measured, profile: profileFromCalibration(measured, chosen[0]!) };
+  return { ...measured, profile: profileFromCalibration(measured, first!) };
 }

@@ -1,6 +1,7 @@
 import { quarlLike } from "./testing";
 import {
   addPhoto,
+  calibratePhotos,
   changeProfile,
   closeDatabase,
   createAssignment,
@@ -73,4 +74,15 @@ test("a visit's photos of one lens take a profile together, each at its own foca
   expect((await lensOf(of(63).versions[0]!.id)).from).toBe("none");
   // Once taken, nothing is waiting any more.
   expect(await takeProfile(id, order)).toEqual({ photos: 0 });
+});
+
+test("charts shot with the camera held two ways are refused by name", async () => {
+  const { id } = await createAssignment("Charts, turned");
+  for (const orientation of [6, 8]) {
+    const picture = pictureOf(gradient(60, 40)).withMetadata({ orientation });
+    await addPhoto(id, `held-${orientation}.jpg`, chunksOf(await picture.jpeg().toBuffer()));
+  }
+  const photoIds = (await listPhotos(id)).map((p) => p.id);
+  const order = { photoIds, columns: 5, rows: 4, kind: "checker" } as const;
+  await expect(calibratePhotos(id, order)).rejects.toThrow("held-8.jpg was shot with the camera held another way");
 });

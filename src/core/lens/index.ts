@@ -4,6 +4,7 @@ export * from "./equidistant";
 export * from "./fringes";
 export * from "./lens";
 export * from "./measure-fringes";
+export * from "./orientation";
 export * from "./vignetting";
 export * from "./pulled-bow";
 export * from "./profile";

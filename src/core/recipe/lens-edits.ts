@@ -1,20 +1,33 @@
-import { type LensAt, type LensMetadata, type LensProfile, type Proposal, onSensor, profileAt } from "../lens";
+import {
+  type LensAt,
+  type LensMetadata,
+  type LensProfile,
+  type Proposal,
+  asDisplayed,
+  onSensor,
+  orientationOf,
+  profileAt,
+} from "../lens";
 import type { Recipe } from "./schema";
 
 const triple = (v: readonly [number, number, number]): [number, number, number] => [v[0], v[1], v[2]];
 const pair = (v: readonly [number, number]): [number, number] => [v[0], v[1]];
 
-/** The lens course of a recipe with a profile taken at a photo's setting. `size` in pixels. */
+/** What a profile is taken at: the photo's metadata, and how it is turned to be displayed (EXIF; absent: not). */
+export interface ProfileSetting extends LensMetadata {
+  readonly aperture?: number | null;
+  readonly orientation?: number;
+}
+
+/** The lens course of a recipe with a profile taken at a photo's setting. `size` in pixels, as displayed. */
 export function withProfile<P extends LensProfile>(
   lens: Recipe["lens"],
   { profile, factor }: Proposal<P>,
-  photo: LensMetadata & { readonly aperture?: number | null },
+  photo: ProfileSetting,
   size: readonly [number, number],
 ): Recipe["lens"] {
-  const at: LensAt = onSensor(
-    profileAt(profile, { focalMm: photo.focalMm!, aperture: photo.aperture ?? null }),
-    factor,
-  );
+  const measured = profileAt(profile, { focalMm: photo.focalMm!, aperture: photo.aperture ?? null });
+  const at: LensAt = asDisplayed(onSensor(measured, factor), orientationOf(photo.orientation));
   const unit = Math.hypot(size[0], size[1]) / 2;
   return {
     ...lens,

@@ -51,6 +51,8 @@ export const photos = pgTable(
     width: integer("width").notNull(),
     height: integer("height").notNull(),
     bits: integer("bits").notNull(),
+    /** EXIF's; what a lens does has directions, which lie on the sensor. */
+    orientation: integer("orientation").notNull().default(1),
     camera: text("camera"),
     lens: text("lens"),
     focalMm: doublePrecision("focal_mm"),
@@ -62,6 +64,7 @@ export const photos = pgTable(
   },
   (t) => [
     check("photos_sha256", sql`${t.sha256} ~ '^[0-9a-f]{64}$'`),
+    check("photos_orientation", sql`${t.orientation} between 1 and 8`),
     check("photos_size", sql`${t.width} > 0 and ${t.height} > 0 and ${t.bytes} > 0`),
     uniqueIndex("photos_once")
       .on(t.assignmentId, t.sha256)

@@ -60,7 +60,7 @@ test("16-bit TIFF and PNG are taken as such", async () => {
 
 test("the size is that of the oriented picture", async () => {
   const turned = await file("turned.jpg", small().withMetadata({ orientation: 6 }).jpeg());
-  expect(await inspect(turned, "turned.jpg")).toMatchObject({ width: 48, height: 64 });
+  expect(await inspect(turned, "turned.jpg")).toMatchObject({ width: 48, height: 64, orientation: 6 });
 });
 
 test("what is no photo is refused with a sentence", async () => {

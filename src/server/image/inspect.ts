@@ -1,6 +1,7 @@
 import { open } from "node:fs/promises";
 import exifr from "exifr";
 import sharp, { type Metadata } from "sharp";
+import { type Orientation, orientationOf } from "@/core/lens";
 import { LIMITS } from "../config";
 import { Problem } from "../problem";
 import { isRaw, readable } from "./raw";
@@ -13,6 +14,8 @@ export interface Inspected {
   readonly height: number;
   /** Bits per sample: 8 or 16. */
   readonly bits: 8 | 16;
+  /** EXIF orientation of the stored picture. */
+  readonly orientation: Orientation;
   readonly camera: string | null;
   readonly lens: string | null;
   readonly focalMm: number | null;
@@ -60,7 +63,12 @@ export async function inspect(file: string, name: string, thorough = true): Prom
     );
   if (format === "webp" && (meta.pages ?? 1) > 1) throw new Problem(415, "This is an animation, not a photo.");
   if (thorough) await decodeOnce(pixels);
-  return { format, width, height, bits: meta.depth === "uchar" ? 8 : 16, ...(await cameraData(file, meta)) };
+  // A raw file is developed the right way up; how it was stored only the file itself tells.
+  const orientation = orientationOf(
+    format === "dng" ? await exifr.orientation(file).catch(() => null) : meta.orientation,
+  );
+  const bits = meta.depth === "uchar" ? 8 : 16;
+  return { format, width, height, bits, orientation, ...(await cameraData(file, meta)) };
 }
 
 async function metadataOf(file: string): Promise<Metadata> {

@@ -54,6 +54,7 @@ test("it is developed neutrally: each patch has the sRGB values of its light; th
 
 test("a photo shot on its side is delivered the right way up with its camera's data", async () => {
   writeFileSync(place("side.dng"), madeUpDng(240, 160, thirds, 6));
+  expect(await inspect(place("side.dng"), "side.dng")).toMatchObject({ width: 160, height: 240, orientation: 6 });
   const target = place("side.jpg");
   const options = deliveryOptions.parse({ format: "jpeg", quality: 95 });
   const order = { source: place("side.dng"), target, recipe: emptyRecipe(), focal: {}, options };

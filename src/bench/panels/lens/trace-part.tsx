@@ -5,7 +5,7 @@ import { useMemo } from "react";
 import { type Photo, api } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { equivalentOf } from "@/core/camera";
-import { adviseTraces, bowOfTrace, termsInWords } from "@/core/lens";
+import { adviseTraces, asStored, bowOfTrace, orientationOf, termsInWords } from "@/core/lens";
 import { notify } from "@/ui";
 import type { Derived } from "../../derived";
 import { deleteLine, switchLine } from "../../line-edits";
@@ -116,6 +116,8 @@ function SaveAsProfile({ photo }: { photo: Photo }) {
     const focalMm = photo.focalMm ?? equivalent;
     const crop = equivalent / focalMm;
     const centre = lens.centre ?? [size[0] / 2, size[1] / 2];
+    const offset = [(centre[0] - size[0] / 2) / unit, (centre[1] - size[1] / 2) / unit] as const;
+    const onSensor = asStored({ p: lens.p, centre: offset }, orientationOf(photo.orientation));
     try {
       const { document } = await api.keepProfile({
         format: "flat-stone-lens",
@@ -128,8 +130,7 @@ function SaveAsProfile({ photo }: { photo: Photo }) {
           {
             focalMm,
             k: lens.k,
-            p: lens.p,
-            centre: [(centre[0] - size[0] / 2) / unit, (centre[1] - size[1] / 2) / unit],
+            ...onSensor,
           },
         ],
         notes: `Traced on ${photo.name}.`,

@@ -1,5 +1,6 @@
 import type { Size } from "../../geometry";
 import type { Calibration } from "../chart";
+import { asStored, orientationOf } from "../orientation";
 import type { LensProfile } from "./schema";
 
 /** A profile of one focal length from a measured camera. */
@@ -10,6 +11,8 @@ export function profileFromCalibration(
     readonly camera: string | null;
     readonly focalMm: number | null;
     readonly equivalentMm: number | null;
+    /** EXIF orientation of the pictures it was measured on; absent: as stored. */
+    readonly orientation?: number;
   },
 ): LensProfile {
   const unit = Math.hypot(size[0], size[1]) / 2;
@@ -17,6 +20,8 @@ export function profileFromCalibration(
   const focalMm = about.focalMm ?? equivalent;
   const diagonal = (Math.hypot(36, 24) * focalMm) / equivalent;
   const [w, h] = longFirst(size);
+  const offset: [number, number] = [(centre[0] - size[0] / 2) / unit, (centre[1] - size[1] / 2) / unit];
+  const onSensor = asStored({ p: [p[0], p[1]], centre: offset }, orientationOf(about.orientation));
   const scale = diagonal / Math.hypot(w, h);
   return {
     format: "flat-stone-lens",
@@ -31,8 +36,8 @@ export function profileFromCalibration(
         focalMm,
         focusM: null,
         k: [k[0], k[1], k[2]],
-        p: [p[0], p[1]],
-        centre: [(centre[0] - size[0] / 2) / unit, (centre[1] - size[1] / 2) / unit],
+        p: [...onSensor.p],
+        centre: [...onSensor.centre],
       },
     ],
     fringes: [],

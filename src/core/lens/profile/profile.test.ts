@@ -176,3 +176,21 @@ test("a measured camera becomes a profile that holds and that its own photo is o
   expect(first!.factor).toBeCloseTo(1, 3);
   expect(profileAt(profile, { focalMm: 21 }).k).toEqual([-0.046, 0.014, -0.002]);
 });
+
+test("measured on pictures shot on their side, a profile lies as the sensor does", () => {
+  const measured = {
+    k: [-0.05, 0, 0],
+    p: [0.001, 0.002],
+    centre: [110, 140],
+    size: [200, 300],
+    focalPx: 150,
+    rmsPx: 0.2,
+  };
+  const calibration = measured as unknown as Parameters<typeof profileFromCalibration>[0];
+  const { distortion } = profileFromCalibration(calibration, { ...photo, orientation: 6 });
+  const unit = Math.hypot(200, 300) / 2;
+  // The displayed right is the sensor's up, the displayed down its right.
+  expect(distortion[0]!.centre[0]).toBeCloseTo(-10 / unit, 12);
+  expect(distortion[0]!.centre[1]).toBeCloseTo(-10 / unit, 12);
+  expect(distortion[0]!.p).toEqual([-0.002, 0.001]);
+});

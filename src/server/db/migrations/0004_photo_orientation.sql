@@ -1,0 +1,2 @@
+ALTER TABLE "photos" ADD COLUMN "orientation" integer DEFAULT 1 NOT NULL;--> statement-breakpoint
+ALTER TABLE "photos" ADD CONSTRAINT "photos_orientation" CHECK ("photos"."orientation" between 1 and 8);
