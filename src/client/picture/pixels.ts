@@ -1,6 +1,7 @@
 import type { Rect, Size } from "@/core/geometry";
 import type { ColourPixels } from "@/core/lens";
-import { LIGHT_OF_SRGB, type Luminance } from "@/core/lines";
+import { LIGHT_OF_SRGB } from "@/core/lens";
+import type { Luminance } from "@/core/lines";
 import { previewUrl } from "../api";
 
 /** The closest preview of the photo last asked for, decoded once. */

@@ -5,6 +5,7 @@ export * from "./fringes";
 export * from "./lens";
 export * from "./measure-fringes";
 export * from "./orientation";
+export * from "./srgb";
 export * from "./vignetting";
 export * from "./pulled-bow";
 export * from "./profile";

@@ -1,5 +1,6 @@
 import type { Vec2 } from "../geometry";
 import type { Fringe } from "./fringes";
+import { LIGHT_OF_SRGB } from "./srgb";
 
 /** Pixels in row order, red, green and blue first in each; 0…255. */
 export interface ColourPixels {
@@ -25,7 +26,13 @@ export interface MeasuredFringes {
 const CELLS = 48;
 const PER_CELL = 4;
 /** Weakest slope of an edge, grey levels a pixel. */
-const LEAST_SLOPE = 9;
+const LEAST_SLOPE = 14;
+/** Light that a compressed picture no longer tells apart at either end, 0…255. */
+const DARKEST = 0.3;
+const BRIGHTEST = 244;
+/** The other channel's contrast over green's: beyond these the edge is one of colour, with a shape of its own in each. */
+const LEAST_CONTRAST = 0.6;
+const MOST_CONTRAST = 1.6;
 /** Half the window across an edge, pixels. */
 const HALF = 5;
 const ROUNDS = 4;
@@ -90,6 +97,7 @@ function strongEdges({ data, width, height, channels }: ColourPixels): Edge[] {
   return found;
 }
 
+/** Light of a channel, 0…255, between pixels. */
 function sampler({ data, width, height, channels }: ColourPixels, channel: number): (x: number, y: number) => number {
   return (px, py) => {
     const x = Math.min(width - 1.001, Math.max(0, px - 0.5));
@@ -100,9 +108,9 @@ function sampler({ data, width, height, channels }: ColourPixels, channel: numbe
     const v = y - y0;
     const i = (y0 * width + x0) * channels + channel;
     const j = i + width * channels;
-    return (
-      (1 - v) * ((1 - u) * data[i]! + u * data[i + channels]!) + v * ((1 - u) * data[j]! + u * data[j + channels]!)
-    );
+    const above = (1 - u) * LIGHT_OF_SRGB[data[i]!]! + u * LIGHT_OF_SRGB[data[i + channels]!]!;
+    const below = (1 - u) * LIGHT_OF_SRGB[data[j]!]! + u * LIGHT_OF_SRGB[data[j + channels]!]!;
+    return (1 - v) * above + v * below;
   };
 }
 
@@ -148,7 +156,7 @@ function shiftAcross(
     const [px, py] = [x + i * nx, y + i * ny];
     const g = green(px, py);
     const o = other(px + ox, py + oy);
-    if (g < 4 || o < 4 || g > 250 || o > 250) return null;
+    if (g < DARKEST || o < DARKEST || g > BRIGHTEST || o > BRIGHTEST) return null;
     const d = (green(px + nx, py + ny) - green(px - nx, py - ny)) / 2;
     n++;
     sg += g;
@@ -168,7 +176,7 @@ function shiftAcross(
   const q = (go * dd - dO * gd) / det;
   const s = (dO * gg - go * gd) / det;
   // Both must show the same edge.
-  if (!(q > 0.25) || !(oo > 60)) return null;
+  if (!(q > LEAST_CONTRAST && q < MOST_CONTRAST) || !(oo > 10)) return null;
   const shift = -s / q;
   return Math.abs(shift) < 3 ? shift : null;
 }

@@ -2,7 +2,8 @@ import fc from "fast-check";
 import { type Vec2, lerp2 } from "../geometry";
 import { type Lens, makeLens } from "../lens";
 import { normalFrom, randomFrom } from "../testing";
-import { LIGHT_OF_SRGB, type Luminance, brightnessAt, cling, lengthen } from ".";
+import { LIGHT_OF_SRGB } from "../lens";
+import { type Luminance, brightnessAt, cling, lengthen } from ".";
 
 const size: Vec2 = [600, 400];
 const none = makeLens(size, null);

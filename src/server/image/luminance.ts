@@ -1,8 +1,8 @@
 import sharp from "sharp";
 import { LIMITS } from "../config";
 import { readable } from "./raw";
-import type { Grey } from "@/core/lens";
-import { LIGHT_OF_SRGB, type Luminance } from "@/core/lines";
+import { type Grey, LIGHT_OF_SRGB } from "@/core/lens";
+import type { Luminance } from "@/core/lines";
 
 /** A photo's brightness, 0…255, the EXIF orientation applied. */
 export async function luminance(file: string): Promise<Grey> {
