@@ -1,4 +1,5 @@
 /** Bundles the processes that run outside Next: command line, worker, render threads, set-up; and the pixel kernel. */
+import { copyFile, mkdir } from "node:fs/promises";
 import path from "node:path";
 import { build } from "esbuild";
 import { buildKernel } from "./kernel.mjs";
@@ -32,3 +33,6 @@ await build({
 // The threads start with every command: one file with no more in it than they need.
 await build({ ...shared, entryPoints: { "band-thread": "src/worker/band-thread.ts" }, external: ["sharp"] });
 await buildKernel(path.join(outdir, "kernel.wasm"));
+// The browser's threads fetch the same kernel.
+await mkdir("public", { recursive: true });
+await copyFile(path.join(outdir, "kernel.wasm"), "public/kernel.wasm");

@@ -154,4 +154,6 @@ export const api = {
 
 export const previewUrl = (sha256: string, level: "thumb" | "bench" | "close"): string =>
   `/api/previews/${sha256}/${level}`;
+export const tileUrl = (sha256: string, column: number, row: number): string =>
+  `/api/previews/${sha256}/tiles/${column}/${row}`;
 export const deliveryUrl = (id: string): string => `/api/deliveries/${id}/file`;

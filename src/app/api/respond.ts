@@ -1,3 +1,6 @@
+import { createReadStream } from "node:fs";
+import { stat } from "node:fs/promises";
+import { Readable } from "node:stream";
 import { ZodError, type ZodType } from "zod";
 import { Problem, notFound } from "@/server";
 import { isId } from "../or-not-found";
@@ -32,6 +35,18 @@ export function route(handler: Handler) {
       return Response.json({ error: "The server stumbled. Nothing you saved is lost; try again." }, { status: 500 });
     }
   };
+}
+
+/** A JPEG that never changes under its address, so that browsers may keep it for good. */
+export async function kept(file: string): Promise<Response> {
+  const { size } = await stat(file);
+  return new Response(Readable.toWeb(createReadStream(file)) as ReadableStream, {
+    headers: {
+      "content-type": "image/jpeg",
+      "content-length": `${size}`,
+      "cache-control": "private, max-age=31536000, immutable",
+    },
+  });
 }
 
 /** The request's JSON, checked. */

@@ -28,6 +28,7 @@ import { SheetBar } from "./sheet-bar";
 import { usePicture } from "./use-picture";
 import { useClickPath } from "./use-click-path";
 import { useGestures } from "./use-gestures";
+import { useSharp } from "./use-sharp";
 import { useSize, useView } from "./use-view";
 
 /** One array for all pictures without bubbles, so that the margins are not drawn anew. */
@@ -53,6 +54,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
   const colours = useSheetColours();
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
+  const sharp = useRef<HTMLCanvasElement>(null);
   const sheet = useSize(element);
   const asShot = holding || shown === "as-shot";
 
@@ -119,13 +121,18 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     return { map, screen: magnifier, plane: [centre[0] - span / 2, centre[1] - span / 2, span, span], optics };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- compared by value
   }, [map, optics, focus?.[0], focus?.[1], magnifier?.[0], magnifier?.[1]]);
-  const panes = useMemo((): Pane[] => {
-    if (sheet[0] === 0) return [];
+  const main = useMemo((): Pane | null => {
     const field = fieldOf(sheet);
-    const main: Pane = { map, screen: field, plane: planeUnder(view, field), optics };
-    return magnified ? [main, magnified] : [main];
-  }, [sheet, map, view, optics, magnified]);
+    return sheet[0] === 0 ? null : { map, screen: field, plane: planeUnder(view, field), optics };
+  }, [sheet, map, view, optics]);
+  const panes = useMemo(() => [main, magnified].filter((p): p is Pane => p !== null), [main, magnified]);
   const { error, ready } = usePicture(canvas, photo, panes, magnified ? MAGNIFIER.scale : view.scale);
+  const moving = magnified !== null || drawing !== null || gesture !== null || held !== null;
+  useSharp(sharp, photo, {
+    pane: moving ? null : main,
+    recipe: asShot ? null : derived.recipe,
+    scale: view.scale,
+  });
 
   useEffect(() => {
     if (!element) return;
@@ -198,6 +205,13 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
       {...gestures.handlers}
     >
       <canvas ref={canvas} className="absolute inset-0 h-full w-full" data-testid="picture" />
+      <canvas
+        ref={sharp}
+        hidden
+        className="absolute"
+        style={{ left: fx, top: fy, width: fw, height: fh }}
+        data-testid="sharp"
+      />
       {sheet[0] > 0 && (
         <Stage width={sheet[0]} height={sheet[1]} className="absolute inset-0" listening={false}>
           <Layer listening={false} clip={{ x: fx, y: fy, width: fw, height: fh }}>

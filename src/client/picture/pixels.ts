@@ -1,6 +1,5 @@
 import type { Rect, Size } from "@/core/geometry";
-import type { ColourPixels } from "@/core/lens";
-import { LIGHT_OF_SRGB } from "@/core/lens";
+import { type ColourPixels, LIGHT_OF_SRGB } from "@/core/lens";
 import type { Luminance } from "@/core/lines";
 import { previewUrl } from "../api";
 

@@ -1,4 +1,4 @@
-import type { CompiledMap } from "./compile";
+import type { OutputMap } from "./compile";
 
 /** Side of the cells the output is made in, pixels: within one the map is interpolated between its corners. */
 export const CELL = 16;
@@ -38,7 +38,7 @@ type Place = readonly [number, number, number];
  *
  * @param y first row of the band, a multiple of CELL. @param visit gets the same object every time.
  */
-export function eachCell(map: CompiledMap, y: number, rows: number, visit: (cell: Cell) => void): void {
+export function eachCell(map: OutputMap, y: number, rows: number, visit: (cell: Cell) => void): void {
   const [fx, fy, fw, fh] = map.frame;
   const [width, height] = map.output;
   const [stepX, stepY] = [fw / width, fh / height];

@@ -66,6 +66,9 @@ export interface CompiledMap extends PlaneMap {
   fromRecorded(p: Vec2): Vec2 | null;
 }
 
+/** As much of a map as making pixels takes. */
+export type OutputMap = Pick<CompiledMap, "frame" | "output" | "optics" | "toRecorded">;
+
 /** Parts into which each border of the photo is cut to follow its warped outline. */
 const OUTLINE_PARTS = 48;
 /** Points further than this from the corrected camera's axis are left out: its tangent, about 86°. */

@@ -7,3 +7,4 @@ export * from "./resample";
 export * from "./optics";
 export * from "./calm";
 export * from "./stretch";
+export * from "./window";

@@ -1,6 +1,6 @@
 import { calmEdge, isCalming } from "./calm";
 import { eachCell } from "./cells";
-import type { CompiledMap } from "./compile";
+import type { OutputMap } from "./compile";
 import type { KernelName } from "./kernels";
 import { type Optics, gainTable, hasFringes, hasVignetting, relit } from "./optics";
 import { type Samples, summation } from "./sums";
@@ -20,7 +20,7 @@ export interface Raster<S extends Samples = Samples> {
 const EDGE_STEEPNESS = 1.1;
 
 export interface BandRequest {
-  readonly map: CompiledMap;
+  readonly map: OutputMap;
   readonly kernel: KernelName;
   /** First row and number of rows of the output to make. */
   readonly y: number;

@@ -14,6 +14,7 @@ const place = (...parts: string[]): string => path.join(filesFolder(), ...parts)
 export const originalPath = (sha256: string): string => place("originals", sha256.slice(0, 2), sha256);
 export const previewPath = (sha256: string, level: string): string =>
   place("previews", sha256.slice(0, 2), `${sha256}-${level}.jpg`);
+export const tilesFolder = (sha256: string): string => place("previews", sha256.slice(0, 2), `${sha256}-tiles`);
 export const deliveryPath = (id: string, extension: string): string => place("deliveries", `${id}.${extension}`);
 
 export async function exists(file: string): Promise<boolean> {

@@ -1,6 +1,6 @@
 import { CALM_EDGE, CALM_TAPS, isCalming } from "../calm";
 import { type Cell, eachCell } from "../cells";
-import type { CompiledMap } from "../compile";
+import type { OutputMap } from "../compile";
 import type { KernelName } from "../kernels";
 import { CellOptics } from "./cell-optics";
 import { FLAG, type Kernel, RECORD, RECORD_BYTES, SUM_PLANE_BYTES } from "./kernel";
@@ -13,7 +13,7 @@ const COVERED = 0.47;
 const OUTSIDE = 50;
 
 export interface EngineJob {
-  readonly map: CompiledMap;
+  readonly map: OutputMap;
   readonly kernel: KernelName;
   readonly alpha: boolean;
 }

@@ -1,0 +1,20 @@
+import { expose, transfer } from "comlink";
+import { makeSharp } from "./make";
+import type { SharpOrder } from "./order";
+import { pixelsOf } from "./tiles";
+
+/** The kernel, built beside the app (scripts/bundle.mjs). */
+const KERNEL = "/kernel.wasm";
+const module = WebAssembly.compileStreaming(fetch(KERNEL));
+module.catch(() => undefined);
+
+const work = {
+  async make(order: SharpOrder): Promise<Uint8ClampedArray<ArrayBuffer> | null> {
+    const pixels = await makeSharp(await module, order, (part) => pixelsOf(order.photo.sha256, part));
+    return pixels && transfer(pixels, [pixels.buffer]);
+  },
+};
+
+export type SharpWork = typeof work;
+
+expose(work);
