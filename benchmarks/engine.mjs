@@ -2,8 +2,11 @@
  * npm run bench, third part: the pixel kernel on made-up pictures, against `remap` of OpenCV's JavaScript build over the same
  * map in the same run; scaling with cores and with megapixels. Prints a table and JSON; needs dist/.
  */
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
-import { availableParallelism, cpus } from "node:os";
+import { availableParallelism, cpus, tmpdir } from "node:os";
+import path from "node:path";
 import { best, imported } from "./shared.mjs";
 
 const cores = availableParallelism();
@@ -37,10 +40,26 @@ async function openCv(picture, { width, height, xs, ys }) {
   return result;
 }
 
+/** The same by OpenCV itself, where Debian's package python3-opencv is installed; null where it is not. */
+function nativeOpenCv(picture, { width, height, xs, ys }) {
+  const folder = mkdtempSync(path.join(tmpdir(), "flat-stone-bench-"));
+  try {
+    for (const [name, data] of Object.entries({ picture: picture.data, xs, ys }))
+      writeFileSync(path.join(folder, name), new Uint8Array(data.buffer, data.byteOffset, data.byteLength));
+    const sizes = [picture.width, picture.height, width, height].map(String);
+    const { status, stdout } = spawnSync("/usr/bin/python3", ["benchmarks/native-opencv.py", folder, ...sizes]);
+    return status === 0 ? JSON.parse(stdout.toString()) : null;
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
 const { engineMs, madeUpPicture, mapPlanes, referenceMs } = await imported("engine", "benchmarks/engine-page.ts");
 const size = [6000, 4000];
 const picture = madeUpPicture(...size);
-const cv = await openCv(picture, mapPlanes(...size));
+const planes = mapPlanes(...size);
+const cv = await openCv(picture, planes);
+const native = nativeOpenCv(picture, planes);
 const engine = {
   cubic: await engineMs("dist", picture, "cubic", cores),
   lanczos3: await engineMs("dist", picture, "lanczos3", cores),
@@ -56,14 +75,27 @@ for (const [name, w, h] of [
   ["150", 15000, 10000],
 ])
   megapixels[name] = await engineMs("dist", madeUpPicture(w, h), "lanczos3", cores, { rounds: 4 });
-const result = { machine: `${cpus().length} × ${cpus()[0].model}`, node: process.version, cv, engine, megapixels };
+const result = {
+  machine: `${cpus().length} × ${cpus()[0].model}`,
+  node: process.version,
+  cv,
+  native,
+  engine,
+  megapixels,
+};
 console.log(JSON.stringify(result));
 const row = (what, ms, ratio) => ({ what, ms: ms.toFixed(0), ratio });
-const against = (cvMs, { kernelMs }) => `${(cvMs / kernelMs).toFixed(1)} × as fast as OpenCV's`;
+const against = (cvMs, { kernelMs }) => `kernel ${(cvMs / kernelMs).toFixed(1)} × as fast`;
 console.table([
-  row("OpenCV remap, linear", cv.linear, ""),
-  row("OpenCV remap, cubic", cv.cubic, ""),
-  row("OpenCV remap, Lanczos-4", cv.lanczos4, ""),
+  row("OpenCV's JavaScript remap, linear", cv.linear, ""),
+  row("OpenCV's JavaScript remap, cubic", cv.cubic, ""),
+  row("OpenCV's JavaScript remap, Lanczos-4", cv.lanczos4, ""),
+  ...(native
+    ? [
+        row(`native OpenCV remap, cubic, ${native.threads} threads`, native.cubic, against(native.cubic, engine.cubic)),
+        row("native OpenCV remap, Lanczos-4", native.lanczos4, against(native.lanczos4, engine.lanczos3)),
+      ]
+    : []),
   row(`kernel alone, cubic, ${cores} cores`, engine.cubic.kernelMs, against(cv.cubic, engine.cubic)),
   row(`kernel alone, Lanczos-3, ${cores} cores`, engine.lanczos3.kernelMs, against(cv.lanczos4, engine.lanczos3)),
   row("with fringes undone", engine.fringes.kernelMs, against(cv.lanczos4, engine.fringes)),
