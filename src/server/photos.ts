@@ -4,9 +4,9 @@ import { focalFromMetadata } from "@/core/camera";
 import { getAssignment } from "./assignments";
 import { database } from "./db/client";
 import { type PhotoRow, type VersionRow, photos, revisions, versions } from "./db/schema";
-import { keepOriginal, originalPath, receive } from "./files/store";
+import { exists, keepOriginal, originalPath, receive } from "./files/store";
 import { inspect } from "./image/inspect";
-import { previewsAhead } from "./image/preview";
+import { dropPreviews, firstPreviews, previewsAhead } from "./image/preview";
 import { dropDeveloped, moveDeveloped } from "./image/raw";
 import { notFound } from "./problem";
 
@@ -39,8 +39,11 @@ export async function addPhoto(
   await getAssignment(assignmentId);
   const arrived = await receive(chunks);
   let kept = false;
+  // While every pixel of it is looked at, so that the Bench has something to show the moment it is kept.
+  const previews = firstPreviews(arrived);
   try {
     const facts = await inspect(arrived.file, name);
+    await previews;
     await keepOriginal(arrived);
     kept = true;
     await moveDeveloped(arrived.file, originalPath(arrived.sha256));
@@ -63,6 +66,8 @@ export async function addPhoto(
     });
   } finally {
     if (!kept) {
+      await previews;
+      if (!(await exists(originalPath(arrived.sha256)))) await dropPreviews(arrived.sha256);
       await arrived.discard();
       await dropDeveloped(arrived.file);
     }

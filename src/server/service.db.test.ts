@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import { existsSync, readFileSync, readdirSync } from "node:fs";
 import path from "node:path";
 import { eq } from "drizzle-orm";
@@ -29,6 +30,7 @@ import {
 } from ".";
 import { deliveries, photos, revisions } from "./db/schema";
 import { filesFolder } from "./config";
+import { previewPath } from "./files/store";
 import { closeQueue } from "./queue";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "./testing";
 import { madeUpDng } from "./testing-dng";
@@ -108,6 +110,18 @@ describe("photos", () => {
       status: 415,
     });
     expect(await listPhotos(assignment.id)).toHaveLength(1);
+  });
+
+  test("what board and Bench show first is there when the upload is; of a refused one nothing stays", async () => {
+    const { assignment, photo } = await setUp();
+    for (const level of ["thumb", "bench"]) expect(existsSync(previewPath(photo.sha256, level))).toBe(true);
+    const whole = await pictureOf(gradient(300, 200)).jpeg().toBuffer();
+    // Only its last rows are missing: a preview of it could be made all the same.
+    const cut = whole.subarray(0, whole.length - 200);
+    await expect(addPhoto(assignment.id, "cut.jpg", chunksOf(cut))).rejects.toThrow(/truncated/);
+    const sha256 = createHash("sha256").update(cut).digest("hex");
+    for (const level of ["thumb", "bench"]) expect(existsSync(previewPath(sha256, level))).toBe(false);
+    expect(readdirSync(path.join(filesFolder(), "incoming"))).toEqual([]);
   });
 
   test("are taken out and brought back with all their work", async () => {

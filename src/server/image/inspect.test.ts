@@ -76,6 +76,7 @@ test("what is no photo is refused with a sentence", async () => {
 test("a truncated file is found out", async () => {
   const whole = readFileSync(demo);
   expect(await refused("cut.jpg", whole.subarray(0, whole.length / 2))).toMatch(/truncated/);
+  expect(await refused("cut.jpg", whole.subarray(0, whole.length - 40))).toMatch(/truncated/);
   const png = await pictureOf(gradient(300, 300)).png().toBuffer();
   expect(await refused("cut.png", png.subarray(0, png.length * 0.6))).toMatch(/truncated|damaged/);
 });

@@ -81,7 +81,11 @@ async function metadataOf(file: string): Promise<Metadata> {
 
 async function decodeOnce(file: string): Promise<void> {
   try {
-    await sharp(file, { limitInputPixels: LIMITS.pixels, failOn: "error", sequentialRead: true }).stats();
+    // Made tiny from all its pixels: a tenth of the time that statistics or the pixels themselves would take.
+    await sharp(file, { limitInputPixels: LIMITS.pixels, failOn: "error", sequentialRead: true })
+      .resize(32, 32, { fit: "fill", fastShrinkOnLoad: false })
+      .raw()
+      .toBuffer();
   } catch {
     throw new Problem(422, "The file is truncated or damaged: not all of the picture is there.");
   }

@@ -1,3 +1,4 @@
+import { rm } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import sharp from "sharp";
 import { LIMITS } from "../config";
@@ -13,25 +14,40 @@ sharp.concurrency(availableParallelism());
 
 /**
  * The path of a preview of an original, made if need be: oriented, sRGB, JPEG. Previews may be deleted at any time.
+ *
+ * @param source the file itself, where it is not kept as an original yet.
  */
-export function preview(sha256: string, level: PreviewLevel): Promise<string> {
+export function preview(sha256: string, level: PreviewLevel, source = originalPath(sha256)): Promise<string> {
   const target = previewPath(sha256, level);
   const running = inHand.get(target);
   if (running) return running;
-  const made = make(sha256, level, target).finally(() => inHand.delete(target));
+  const made = make(source, level, target).finally(() => inHand.delete(target));
   inHand.set(target, made);
   return made;
 }
 
-/** Makes all previews of an original that has just arrived, small ones first; what fails is made when it is asked for. */
+/**
+ * What board and Bench show first of a file that has arrived and is still being looked at; what fails is made when it is
+ * asked for.
+ */
+export async function firstPreviews({ sha256, file }: { sha256: string; file: string }): Promise<void> {
+  for (const level of ["thumb", "bench"] as const) await preview(sha256, level, file).catch(() => undefined);
+}
+
+/** The rest of the previews of a new original. */
 export async function previewsAhead(sha256: string): Promise<void> {
   for (const level of ["thumb", "bench", "close"] as const) await preview(sha256, level).catch(() => undefined);
 }
 
-async function make(sha256: string, level: PreviewLevel, target: string): Promise<string> {
+/** Previews of a file that was refused. */
+export async function dropPreviews(sha256: string): Promise<void> {
+  for (const level of ["thumb", "bench"] as const) await rm(previewPath(sha256, level), { force: true });
+}
+
+async function make(source: string, level: PreviewLevel, target: string): Promise<string> {
   if (await exists(target)) return target;
   const side = PREVIEW_LEVELS[level];
-  const image = sharp(await readable(originalPath(sha256)), {
+  const image = sharp(await readable(source), {
     limitInputPixels: LIMITS.pixels,
     failOn: "none",
     sequentialRead: true,
