@@ -14,7 +14,8 @@ const COMMANDS: Readonly<Record<string, () => Promise<{ run(args: string[]): Pro
 };
 
 async function main([command, ...args]: string[]): Promise<void> {
-  if (command === undefined || command === "--help" || command === "help") {
+  const asked = (word: string | undefined): boolean => word === "--help" || word === "-h";
+  if (command === undefined || command === "help" || asked(command) || args.some(asked)) {
     console.log(usage);
     return;
   }

@@ -1,6 +1,6 @@
 /**
  * The record that describes one cell of the output (at most 16 × 16 pixels), as byte offsets. The host writes it:
- * src/core/render/engine/cell-record.ts has the same numbers, and a test holds the two together.
+ * src/core/render/engine/kernel.ts has the same numbers, and a test holds the two together.
  */
 
 /** Recorded x, y (f64) of the cell's corners: top left, top right, bottom left, bottom right. */
@@ -43,8 +43,13 @@ export const MOST_Y: usize = 216;
 export const STEP_X: usize = 224;
 export const STEP_Y: usize = 232;
 export const ORIGIN: usize = 240;
+/** What full cover comes to in the sums of alpha (f64). */
+export const ALPHA_FULL: usize = 248;
 /** The gathered sums: three planes of 16 × 16 f32. */
 export const SUMS: usize = 256;
+
+/** The gathered sums of alpha, where the source has it: one such plane. */
+export const ALPHA_SUMS: usize = 4352;
 
 /** Samples per row and per plane of the sums. */
 export const SUM_ROW: i32 = 16;
@@ -55,3 +60,4 @@ export const RELIGHT: i32 = 2;
 export const ALPHA: i32 = 4;
 export const CALM: i32 = 8;
 export const GREY: i32 = 16;
+export const SOURCE_ALPHA: i32 = 32;

@@ -1,5 +1,7 @@
 import {
   ALPHA,
+  ALPHA_FULL,
+  ALPHA_SUMS,
   BORDER,
   CALM,
   CHANNELS,
@@ -11,6 +13,7 @@ import {
   RELIGHT,
   SHRINK_X,
   SHRINK_Y,
+  SOURCE_ALPHA,
   SOURCE_H,
   SOURCE_W,
   SUMS,
@@ -74,6 +77,7 @@ function finish<T>(cell: usize): void {
   const covers = red + 3 * plane;
   const parcel = covers + 64;
   const colours = flags & GREY ? 1 : 3;
+  const perAlpha = <f32>(<f64>full / load<f64>(cell + ALPHA_FULL));
   for (let j = 0; j < h; j++) {
     const at = red + <usize>(j * SUM_ROW) * 4;
     let out = <usize>load<i32>(cell + OUT) + <usize>j * <usize>load<i32>(cell + OUT_STRIDE);
@@ -89,15 +93,20 @@ function finish<T>(cell: usize): void {
         g = whole(p + plane, most, mask);
         b = whole(p + 2 * plane, most, mask);
       }
-      let a = i32x4.splat(<i32>full);
+      let level = most;
+      if (flags & SOURCE_ALPHA) {
+        const sums = v128.load(cell + ALPHA_SUMS + <usize>(j * SUM_ROW + i) * 4);
+        level = f32x4.pmax(f32x4.splat(0), f32x4.pmin(f32x4.mul(sums, f32x4.splat(perAlpha)), most));
+      }
       if (flags & BORDER) {
         const cover = v128.load(covers + <usize>i * 4);
         const seen = f32x4.gt(cover, f32x4.splat(0));
         r = v128.and(r, seen);
         g = v128.and(g, seen);
         b = v128.and(b, seen);
-        a = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(cover, f32x4.splat(full)), f32x4.splat(0.5)));
+        level = f32x4.mul(cover, level);
       }
+      const a = i32x4.trunc_sat_f32x4_s(f32x4.add(level, f32x4.splat(0.5)));
       const n = min(4, w - i);
       const bytes = <usize>(n * channels) * sizeof<T>();
       if (sizeof<T>() == 1) {

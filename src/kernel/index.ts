@@ -4,5 +4,6 @@
  * its reference and its fallback.
  */
 export { split8, split16, padRow } from "./planes";
+export { divide, premultiply8, premultiply16 } from "./alpha";
 export { gather8, gather16, gatherAll8, gatherAll16 } from "./gather";
 export { finish8, finish16 } from "./finish";

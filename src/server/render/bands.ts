@@ -2,7 +2,7 @@ import { readFile } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import { MessageChannel } from "node:worker_threads";
 import type { Piscina } from "piscina";
-import { type CompiledMap, type Raster, compile, resultChannels } from "@/core/render";
+import { type CompiledMap, type Raster, compile, isCalming, resultChannels } from "@/core/render";
 import { type MemoryPlan, planMemory, writeSharedTables, writeSource } from "@/core/render/engine";
 import { MemoryPool } from "./memory-pool";
 import {
@@ -75,7 +75,7 @@ export const inThisThread: BandRunner = {
   close: async () => undefined,
 };
 
-/** The engine's plan for a picture, or null where only the reference can make it: an alpha channel, or beyond its memory. */
+/** The engine's plan for a picture, or null where only the reference can make it: calmed colour beside alpha, or beyond its memory. */
 function planFor(
   map: CompiledMap,
   source: Raster<Pixels>,
@@ -84,12 +84,14 @@ function planFor(
   handedOut: boolean,
 ): MemoryPlan | null {
   const { channels, data, width, height } = source;
-  if (channels === 2 || channels === 4) return null;
+  const sourceAlpha = channels === 2 || channels === 4;
+  if (sourceAlpha && map.optics && isCalming(map.optics.calm)) return null;
   return planMemory(
     {
       size: [width, height],
       sampleBytes: data instanceof Uint16Array ? 2 : 1,
-      channels,
+      channels: channels <= 2 ? 1 : 3,
+      sourceAlpha,
       resultChannels: resultChannels(channels, alpha),
       output: map.output,
     },

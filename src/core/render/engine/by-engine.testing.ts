@@ -5,7 +5,7 @@ import { Engine, type Kernel, planMemory, writeSharedTables, writeSource } from 
 
 const compiled = new WebAssembly.Module(readFileSync(".local/test-kernel.wasm"));
 
-export type EngineSource = Raster<Uint8Array | Uint16Array> & { readonly channels: 1 | 3 };
+export type EngineSource = Raster<Uint8Array | Uint16Array>;
 
 /** A whole picture by the engine, in bands of 48 rows. */
 export function byEngine(
@@ -17,7 +17,8 @@ export function byEngine(
     {
       size: [source.width, source.height],
       sampleBytes: source.data instanceof Uint16Array ? 2 : 1,
-      channels: source.channels,
+      channels: source.channels <= 2 ? 1 : 3,
+      sourceAlpha: source.channels === 2 || source.channels === 4,
       resultChannels: channels,
       output: map.output,
     },

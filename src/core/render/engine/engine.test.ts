@@ -156,6 +156,60 @@ test("at a gap's border the colour is the picture's own, so that no ground shows
   expect(partly.length).toBeGreaterThan(50);
 });
 
+/** The busy picture with holes of all sizes, some half transparent; what is transparent has a colour of its own. */
+function pierced(type: "u8" | "u16", channels: 2 | 4): EngineSource {
+  const colours = channels === 2 ? 1 : 3;
+  const { data, width, height } = busy(type, colours);
+  const full = type === "u8" ? 255 : 65535;
+  const all = type === "u8" ? new Uint8Array(width * height * channels) : new Uint16Array(width * height * channels);
+  for (let i = 0; i < width * height; i++) {
+    const [x, y] = [i % width, Math.floor(i / width)];
+    const share = (x >> 4) % 3 === 0 ? 0 : (x + y) % 23 < 4 ? 0.4 : 1;
+    for (let c = 0; c < colours; c++) all[i * channels + c] = share === 0 ? full : data[i * colours + c]!;
+    all[i * channels + colours] = Math.round(share * full);
+  }
+  return { data: all, width, height, channels };
+}
+
+test.each([
+  ["u8", 4],
+  ["u8", 2],
+  ["u16", 4],
+  ["u16", 2],
+] as const)(
+  "with alpha in the source they agree too, whatever lies under what is transparent (%s, %i)",
+  (type, channels) => {
+    const source = pierced(type, channels);
+    const colours = channels - 1;
+    const full = type === "u8" ? 255 : 65535;
+    fc.assert(
+      fc.property(recipes, fc.constantFrom("cubic", "lanczos3" as const), (recipe, kernel) => {
+        recipe.lens.calm = { purple: 0, green: 0 };
+        const { reference, made } = both(source, recipe, kernel as "cubic" | "lanczos3", true);
+        let [worst, worstAlpha] = [0, 0];
+        for (let i = 0; i < made.length; i += channels) {
+          const [a, b] = [reference[i + colours]!, made[i + colours]!];
+          worstAlpha = Math.max(worstAlpha, Math.abs(a - b));
+          // Against any ground a colour counts as much as its alpha.
+          for (let c = 0; c < colours; c++)
+            worst = Math.max(worst, Math.abs(reference[i + c]! - made[i + c]!) * Math.min(a / full, b / full));
+        }
+        expect(worstAlpha).toBeLessThanOrEqual(type === "u8" ? 1 : 300);
+        expect(worst).toBeLessThanOrEqual(type === "u8" ? 1.5 : 400);
+      }),
+      { numRuns: 12, seed: 12 },
+    );
+    // As it is, every pixel that can be seen comes back.
+    const { made } = both(source, emptyRecipe(), "lanczos3", true);
+    let worst = 0;
+    for (let i = 0; i < made.length; i++) {
+      const alpha = i - (i % channels) + colours;
+      if (source.data[alpha]! > 0 || i === alpha) worst = Math.max(worst, Math.abs(made[i]! - source.data[i]!));
+    }
+    expect(worst).toBeLessThanOrEqual(type === "u8" ? 0 : 2);
+  },
+);
+
 test("over the horizon, and through lenses that throw it far out, nothing breaks and both agree", () => {
   const source = busy("u8", 3, 60, 40);
   fc.assert(

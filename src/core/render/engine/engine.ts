@@ -56,6 +56,7 @@ export class Engine {
     this.flags =
       (job.alpha ? FLAG.alpha : 0) |
       (colour ? 0 : FLAG.grey) |
+      (plan.sourceAlpha ? FLAG.sourceAlpha : 0) |
       (this.optics?.relights ? FLAG.relight : 0) |
       (colour && optics && isCalming(optics.calm) ? FLAG.calm : 0);
     this.describe(buffer);
@@ -88,6 +89,7 @@ export class Engine {
     i32[RECORD.encode / 4] = plan.encode;
     i32[RECORD.taps / 4] = plan.taps;
     i32[RECORD.tapCount / 4] = CALM_TAPS.length;
+    f64[RECORD.alphaFull / 8] = alphaFull(plan);
     f64[RECORD.purple / 8] = optics?.calm.purple ?? 0;
     f64[RECORD.greenAmount / 8] = optics?.calm.green ?? 0;
     f64[RECORD.edgeFrom / 8] = CALM_EDGE[0];
@@ -115,27 +117,38 @@ export class Engine {
 
   private gather(cell: Cell, border: 0 | 1): void {
     const { plan, kernel, record, optics } = this;
-    const { planes, stride, sampleBytes } = plan;
+    const { planes, stride, planeBytes, sourceAlpha } = plan;
     const [x, y] = this.weights.pair(cell.shrinkX, cell.shrinkY);
     const sums = record + RECORD.sums;
+    const plane = (corners: number, from: number, to: number): void => {
+      const gather = planeBytes === 1 ? kernel.gather8 : kernel.gather16;
+      gather(record, corners, from, stride, x.across, x.blocks, x.count, y.down, y.count, to, border);
+    };
     const one = (corners: number, c: 0 | 1 | 2): void => {
-      const gather = sampleBytes === 1 ? kernel.gather8 : kernel.gather16;
       const to = sums + c * SUM_PLANE_BYTES;
-      gather(record, corners, planes[c]!, stride, x.across, x.blocks, x.count, y.down, y.count, to, border);
+      plane(corners, planes[c]!, to);
+      if (!sourceAlpha) return;
+      plane(corners, planes[plan.channels]!, record + RECORD.alphaSums);
+      kernel.divide(record, to, plan.sampleBytes === 1 ? 255 : 65535);
     };
     if (plan.channels === 1) return one(record, 0);
-    if (!optics?.parts) return this.gatherAll(x, y, border);
-    one(record, 1);
+    if (!optics?.parts && !sourceAlpha) return this.gatherAll(x, y, border);
+    if (!optics?.parts) {
+      for (const c of [0, 1, 2] as const) one(record, c);
+      return;
+    }
     for (const [c, colour] of [[0, "red"] as const, [2, "blue"] as const]) {
       this.f64.set(optics.partedCorners(colour, cell.corners), RECORD.parted / 8);
       one(record + RECORD.parted, c);
     }
+    // Last, so that the alpha left is that of the pixel's own place.
+    one(record, 1);
   }
 
   private gatherAll(x: WeightTable, y: WeightTable, border: 0 | 1): void {
     const { plan, kernel, record } = this;
-    const { planes, stride, sampleBytes } = plan;
-    const gather = sampleBytes === 1 ? kernel.gatherAll8 : kernel.gatherAll16;
+    const { planes, stride, planeBytes } = plan;
+    const gather = planeBytes === 1 ? kernel.gatherAll8 : kernel.gatherAll16;
     const [first, step] = [planes[0]!, planes[1]! - planes[0]!];
     const sums = record + RECORD.sums;
     gather(record, first, step, stride, x.across, x.blocks, x.count, y.down, y.count, sums, border);
@@ -166,6 +179,9 @@ export class Engine {
     for (let j = 0; j < i32[RECORD.height / 4]!; j++) bytes.fill(0, out + j * stride, out + j * stride + length);
   }
 }
+
+/** What full cover comes to in the plane of alpha: 8 bits are multiplied by 255, as the colours are by them. */
+const alphaFull = ({ sampleBytes }: MemoryPlan): number => (sampleBytes === 1 ? 255 * 255 : 65535);
 
 /** How far inside the photo's border the outermost corner of a cell lies, output pixels. */
 function leastInset({ corners, shrinkX, shrinkY }: Cell, width: number, height: number): number {

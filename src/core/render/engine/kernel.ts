@@ -2,14 +2,27 @@
 export interface Kernel {
   split8(from: number, count: number, channels: number, red: number, green: number, blue: number): void;
   split16(from: number, count: number, channels: number, red: number, green: number, blue: number): void;
+  premultiply8: Premultiply;
+  premultiply16: Premultiply;
   padRow(row: number, count: number, pad: number, bytes: number): void;
   gather8: Gather;
   gather16: Gather;
   gatherAll8: Gather;
   gatherAll16: Gather;
+  divide(cell: number, sums: number, full: number): void;
   finish8(cell: number): void;
   finish16(cell: number): void;
 }
+
+type Premultiply = (
+  from: number,
+  count: number,
+  colours: number,
+  red: number,
+  green: number,
+  blue: number,
+  alpha: number,
+) => void;
 
 /** The second and third are corners and plane, or for all planes at once the first plane and the way to the next. */
 type Gather = (
@@ -53,12 +66,14 @@ export const RECORD = {
   edgeTo: 200,
   mostX: 208,
   mostY: 216,
+  alphaFull: 248,
   sums: 256,
   /** Corners for red or blue where the lens parts them from green. */
   parted: 4096,
+  alphaSums: 4352,
 } as const;
 export const RECORD_BYTES = 8192;
 
 export const SUM_PLANE_BYTES = 1024;
 
-export const FLAG = { border: 1, relight: 2, alpha: 4, calm: 8, grey: 16 } as const;
+export const FLAG = { border: 1, relight: 2, alpha: 4, calm: 8, grey: 16, sourceAlpha: 32 } as const;

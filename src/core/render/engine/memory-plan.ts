@@ -14,17 +14,23 @@ const LONGEST = 1 << 20;
 /** Where everything lies in the kernel's memory, bytes. Threads that share the memory work in lanes of their own. */
 export interface MemoryPlan {
   readonly size: Size;
+  /** Bytes per sample of source and result. */
   readonly sampleBytes: 1 | 2;
-  /** Channels of the source, and of the result. */
+  /** Colours of the source, whether it has an alpha channel beside them, and channels of the result. */
   readonly channels: 1 | 3;
+  readonly sourceAlpha: boolean;
   readonly resultChannels: 1 | 2 | 3 | 4;
   readonly output: Size;
   /** Tables that all lanes read: light over value, value over light, taps of the calming. */
   readonly decode: number;
   readonly encode: number;
   readonly taps: number;
-  /** First pixel of each plane and samples per row. */
+  /**
+   * First pixel of each plane, bytes per sample and samples per row. With alpha its plane is the last, and the colours
+   * are multiplied by it, in 16 bits: what is transparent then has no weight.
+   */
   readonly planes: readonly number[];
+  readonly planeBytes: 1 | 2;
   readonly stride: number;
   /** One interleaved row of the source on its way into the planes. */
   readonly staging: number;
@@ -48,11 +54,15 @@ const aligned = (n: number): number => Math.ceil(n / 16) * 16;
  * @param bands rows of a band and how many each lane has room for, where bands go out one by one.
  */
 export function planMemory(
-  parts: Pick<MemoryPlan, "size" | "sampleBytes" | "channels" | "resultChannels" | "output">,
+  parts: Pick<MemoryPlan, "size" | "sampleBytes" | "channels" | "resultChannels" | "output"> & {
+    readonly sourceAlpha?: boolean;
+  },
   lanes: number,
   bands: { readonly rows: number; readonly slots: number } | null = null,
 ): MemoryPlan | null {
-  const { size, sampleBytes, channels, output } = parts;
+  const { size, sampleBytes, channels, output, sourceAlpha = false } = parts;
+  const planeCount = channels + (sourceAlpha ? 1 : 0);
+  const planeBytes = sourceAlpha ? 2 : sampleBytes;
   const outRow = output[0] * parts.resultChannels * sampleBytes;
   let end = 1024;
   const take = (bytes: number): number => {
@@ -70,17 +80,19 @@ export function planMemory(
     tableBytes: TABLE_BYTES,
     slots: Array.from({ length: bands?.slots ?? 0 }, () => take(outRow * bands!.rows + 64)),
   }));
-  const staging = take(size[0] * channels * sampleBytes + 64);
+  const staging = take(size[0] * planeCount * sampleBytes + 64);
   const stride = aligned(size[0] + 2 * PAD);
   const rows = size[1] + 2 * PAD;
   const planes = Array.from(
-    { length: channels },
-    () => take(stride * rows * sampleBytes + 64) + (PAD * stride + PAD) * sampleBytes,
+    { length: planeCount },
+    () => take(stride * rows * planeBytes + 64) + (PAD * stride + PAD) * planeBytes,
   );
   const out = bands ? 0 : take(outRow * output[1] + 64);
   if (end > MOST_BYTES || Math.max(...size, ...output) > LONGEST) return null;
   return {
     ...parts,
+    sourceAlpha,
+    planeBytes,
     decode,
     encode,
     taps,

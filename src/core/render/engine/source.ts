@@ -11,29 +11,32 @@ export function writeSharedTables(buffer: ArrayBufferLike, plan: MemoryPlan): vo
   new Float64Array(buffer, plan.taps, 2 * CALM_TAPS.length).set(CALM_TAPS.flat());
 }
 
-/** Takes interleaved samples (rows · width · channels) apart into the kernel's planes, row by row, and pads them. */
+/** Takes interleaved samples (rows · width · channels, alpha the last of them) apart into the kernel's planes, row by row, and pads them. */
 export function writeSource(
   kernel: Kernel,
   buffer: ArrayBufferLike,
   plan: MemoryPlan,
   samples: Uint8Array | Uint16Array,
 ): void {
-  const { size, channels, sampleBytes, stride, planes, staging } = plan;
+  const { size, channels, sampleBytes, planeBytes, sourceAlpha, stride, planes, staging } = plan;
   const [width, height] = size;
-  const row = width * channels;
+  const row = width * planes.length;
   const bytes = new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength);
   const stage = new Uint8Array(buffer, staging, row * sampleBytes);
   const split = sampleBytes === 1 ? kernel.split8 : kernel.split16;
+  const premultiply = sampleBytes === 1 ? kernel.premultiply8 : kernel.premultiply16;
   const all = new Uint8Array(buffer);
-  const rowBytes = stride * sampleBytes;
+  const rowBytes = stride * planeBytes;
   for (let y = 0; y < height; y++) {
     stage.set(bytes.subarray(y * row * sampleBytes, (y + 1) * row * sampleBytes));
-    const [r, g, b] = planes.map((p) => p + y * rowBytes);
-    split(staging, width, channels, r!, g ?? r!, b ?? r!);
-    for (const p of planes) kernel.padRow(p + y * rowBytes, width, PAD, sampleBytes);
+    const [r, g, b, a] = planes.map((p) => p + y * rowBytes);
+    if (!sourceAlpha) split(staging, width, channels, r!, g ?? r!, b ?? r!);
+    else if (channels === 1) premultiply(staging, width, 1, r!, r!, r!, g!);
+    else premultiply(staging, width, 3, r!, g!, b!, a!);
+    for (const p of planes) kernel.padRow(p + y * rowBytes, width, PAD, planeBytes);
   }
   for (const plane of planes) {
-    const start = plane - PAD * sampleBytes;
+    const start = plane - PAD * planeBytes;
     const last = start + (height - 1) * rowBytes;
     for (let i = 1; i <= PAD; i++) {
       all.copyWithin(start - i * rowBytes, start, start + rowBytes);
