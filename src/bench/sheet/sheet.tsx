@@ -1,7 +1,6 @@
 "use client";
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import { Layer, Line, Stage } from "react-konva";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import type { Pane } from "@/client/picture/picture-view";
@@ -10,47 +9,27 @@ import type { Rect, Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { AS_SHOT, planeExtent } from "@/core/render";
 import type { Derived } from "../derived";
-import { LOOK, type Look } from "../look-at";
 import { clingLine } from "../cling-edits";
 import { addTaut, addTautThrough } from "../taut-edits";
-import { FaceMark } from "./face-mark";
-import { FoundMarks, takeAt } from "./found-marks";
-import { StretchMap } from "./stretch-map";
+import { takeAt } from "./found-marks";
 import { useSheetColours } from "./colours";
-import { FrameMark } from "./frame-mark";
 import { fieldOf } from "./layout";
-import { GridMark } from "./grid-mark";
-import { ClickedMark, LineMark } from "./line-mark";
-import { MAGNIFIER, MagnifierHole, MagnifierMark, magnifierPlace } from "./magnifier";
-import { type Bubble, Margins } from "./margins";
-import { type Projection, onScreen, pathOf, pathOfLine, recordedAt } from "./projection";
+import { MAGNIFIER, MagnifierMark, magnifierPlace } from "./magnifier";
+import { type Projection, onScreen, recordedAt } from "./projection";
 import { SheetBar } from "./sheet-bar";
+import { SheetStage } from "./sheet-stage";
+import { useSheetEvents } from "./use-sheet-events";
 import { usePicture } from "./use-picture";
 import { useClickPath } from "./use-click-path";
 import { useGestures } from "./use-gestures";
 import { useSharp } from "./use-sharp";
 import { useSize, useView } from "./use-view";
 
-/** One array for all pictures without bubbles, so that the margins are not drawn anew. */
-const NO_BUBBLES: readonly Bubble[] = [];
 const NO_LENS = makeLens([1, 1], null);
 
 /** The picture with its margins, rulers, bubbles and marks, and the pointer on it. */
 export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
-  const {
-    recipe,
-    course,
-    tool,
-    view: shown,
-    marks,
-    grid,
-    stretch,
-    gesture,
-    holding,
-    selected,
-    selectedEnd,
-    size,
-  } = useBench();
+  const { recipe, course, tool, view: shown, grid, gesture, holding, size } = useBench();
   const colours = useSheetColours();
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -134,63 +113,18 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     scale: view.scale,
   });
 
-  useEffect(() => {
-    if (!element) return;
-    const onWheel = (event: WheelEvent): void => {
-      event.preventDefault();
-      const box = element.getBoundingClientRect();
-      const at: Vec2 = [event.clientX - box.left, event.clientY - box.top];
-      zoom(view.scale * Math.exp(-event.deltaY * (event.deltaMode === 1 ? 0.05 : 0.0016)), at);
-    };
-    element.addEventListener("wheel", onWheel, { passive: false });
-    return () => element.removeEventListener("wheel", onWheel);
-  });
-  useEffect(() => {
-    const onKey = (event: Event): void => {
-      const { detail } = event as CustomEvent<string>;
-      if (detail === "fit") fit();
-      else if (detail === "in") zoom(view.scale * 1.4);
-      else if (detail === "out") zoom(view.scale / 1.4);
-      else if (detail === "actual") zoom(1);
-    };
-    const onLook = (event: Event): void => {
-      const { at, scale } = (event as CustomEvent<Look>).detail;
+  useSheetEvents(element, {
+    view,
+    fit,
+    zoom,
+    look: ({ at, scale }) => {
       const plane = map.fromRecorded(at);
       if (plane) show(plane, scale);
-    };
-    window.addEventListener("bench-zoom", onKey);
-    window.addEventListener(LOOK, onLook);
-    return () => {
-      window.removeEventListener("bench-zoom", onKey);
-      window.removeEventListener(LOOK, onLook);
-    };
+    },
   });
 
   const byHand = gesture !== null && (tool === "turn" || gesture.startsWith("angle"));
   const gridShown = grid || (course === "lens" && gesture !== null) || (course === "lines" && byHand);
-  const showMarks = marks && !holding && (course === "lines" || course === "lens");
-  const paths = showMarks
-    ? recipe.lines
-        .filter((line) => (line.kind === "taut") === (course === "lens"))
-        .map((line) => ({ line, path: pathOfLine(projection, line) }))
-        .filter(({ path }) => path.length > 1)
-    : [];
-  const bubbles = paths.flatMap(({ line, path }): Bubble[] => {
-    if (line.kind === "taut") return [];
-    const ends = [path[0]!, path[path.length - 1]!] as const;
-    const axis = line.kind === "plumb" ? 1 : 0;
-    const end = ends[0][axis] <= ends[1][axis] ? ends[0] : ends[1];
-    return [
-      {
-        id: line.id,
-        name: derived.names.get(line.id) ?? "",
-        kind: line.kind,
-        end,
-        on: line.on,
-        selected: line.id === selected,
-      },
-    ];
-  });
   const [fx, fy, fw, fh] = fieldOf(sheet);
 
   return (
@@ -213,70 +147,19 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
         data-testid="sharp"
       />
       {sheet[0] > 0 && (
-        <Stage width={sheet[0]} height={sheet[1]} className="absolute inset-0" listening={false}>
-          <Layer listening={false} clip={{ x: fx, y: fy, width: fw, height: fh }}>
-            {gridShown && (
-              <GridMark
-                projection={projection}
-                size={[photo.width, photo.height]}
-                sheet={sheet}
-                asShot={asShot}
-                colours={colours}
-              />
-            )}
-            {!asShot && recipe.frame.on && (
-              <FrameMark
-                frame={derived.map.frame}
-                view={view}
-                sheet={sheet}
-                active={course === "frame"}
-                colours={colours}
-              />
-            )}
-            {stretch && !asShot && <StretchMap map={derived.map} view={view} sheet={sheet} colours={colours} />}
-            {showMarks && course === "lines" && <FoundMarks projection={projection} colours={colours} />}
-            {showMarks &&
-              course === "lines" &&
-              recipe.faces.map((face, i) => (
-                <FaceMark key={face.id} face={face} name={`F${i + 1}`} projection={projection} colours={colours} />
-              ))}
-            {showMarks && course === "lines" && derived.next && (
-              <Line
-                points={pathOf(projection, derived.next.ends).flatMap(([x, y]) => [x, y])}
-                stroke={colours.plumb}
-                strokeWidth={2.5}
-                dash={[1, 7]}
-                lineCap="round"
-                listening={false}
-              />
-            )}
-            {paths.map(({ line, path }) => (
-              <LineMark
-                key={line.id}
-                path={path}
-                kind={line.kind}
-                on={line.on}
-                selected={line.id === selected}
-                end={selectedEnd}
-                colours={colours}
-              />
-            ))}
-            {drawing && (
-              <LineMark path={pathOf(projection, drawing)} kind={kind} on selected end={null} colours={colours} />
-            )}
-            {clicked.places.length > 0 && (
-              <ClickedMark
-                path={clicked.places.map((p) => onScreen(projection, p)).filter((p) => p !== null)}
-                colours={colours}
-              />
-            )}
-            {magnified && <MagnifierHole place={magnified.screen} />}
-          </Layer>
-          <Layer listening={false}>
-            <Margins sheet={sheet} view={view} bubbles={bubbles.length > 0 ? bubbles : NO_BUBBLES} colours={colours} />
-            {magnified && <MagnifierHole place={magnified.screen} />}
-          </Layer>
-        </Stage>
+        <SheetStage
+          photo={photo}
+          derived={derived}
+          projection={projection}
+          sheet={sheet}
+          asShot={asShot}
+          grid={gridShown}
+          drawing={drawing}
+          kind={kind}
+          clicked={clicked.places}
+          hole={magnified?.screen ?? null}
+          colours={colours}
+        />
       )}
       {magnified && (
         <MagnifierMark

@@ -1,0 +1,139 @@
+"use client";
+
+import { memo } from "react";
+import { Layer, Line, Stage } from "react-konva";
+import type { Photo } from "@/client";
+import { useBench } from "@/client/bench-store";
+import type { Rect, Vec2 } from "@/core/geometry";
+import type { Line as DrawnLine } from "@/core/recipe";
+import type { Derived } from "../derived";
+import type { SheetColours } from "./colours";
+import { FaceMark } from "./face-mark";
+import { FoundMarks } from "./found-marks";
+import { FrameMark } from "./frame-mark";
+import { GridMark } from "./grid-mark";
+import { fieldOf } from "./layout";
+import { ClickedMark, LineMark } from "./line-mark";
+import { MagnifierHole } from "./magnifier";
+import { type Bubble, Margins } from "./margins";
+import { type Projection, onScreen, pathOf, pathOfLine } from "./projection";
+import { StretchMap } from "./stretch-map";
+
+interface Props {
+  readonly photo: Photo;
+  readonly derived: Derived;
+  readonly projection: Projection;
+  readonly sheet: Vec2;
+  readonly asShot: boolean;
+  /** Whether the grid lies over the picture. */
+  readonly grid: boolean;
+  /** The stroke under the pointer, recorded ends, and what it will be. */
+  readonly drawing: readonly [Vec2, Vec2] | null;
+  readonly kind: DrawnLine["kind"];
+  /** Places clicked so far along an edge, recorded pixels. */
+  readonly clicked: readonly Vec2[];
+  /** Where the magnifier looks through. */
+  readonly hole: Rect | null;
+  readonly colours: SheetColours;
+}
+
+/** One array for all pictures without bubbles, so that the margins are not drawn anew. */
+const NO_BUBBLES: readonly Bubble[] = [];
+
+/** Everything drawn over the picture: grid, frame, marks, and the margins with their rulers and bubbles. */
+export const SheetStage = memo(function SheetStage(props: Props) {
+  const { photo, derived, projection, sheet, asShot, grid, drawing, kind, clicked, hole, colours } = props;
+  const { recipe, course, marks, holding, stretch, selected, selectedEnd } = useBench();
+  const { view } = projection;
+  const shown = marks && !holding;
+  const onLines = shown && course === "lines";
+  const paths = pathsOf(
+    shown ? recipe.lines.filter((l) => course === (l.kind === "taut" ? "lens" : "lines")) : [],
+    projection,
+  );
+  const bubbles = bubblesOf(paths, derived, selected);
+  const [x, y, width, height] = fieldOf(sheet);
+  return (
+    <Stage width={sheet[0]} height={sheet[1]} className="absolute inset-0" listening={false}>
+      <Layer listening={false} clip={{ x, y, width, height }}>
+        {grid && (
+          <GridMark
+            projection={projection}
+            size={[photo.width, photo.height]}
+            sheet={sheet}
+            asShot={asShot}
+            colours={colours}
+          />
+        )}
+        {!asShot && recipe.frame.on && (
+          <FrameMark
+            frame={derived.map.frame}
+            view={view}
+            sheet={sheet}
+            active={course === "frame"}
+            colours={colours}
+          />
+        )}
+        {stretch && !asShot && <StretchMap map={derived.map} view={view} sheet={sheet} colours={colours} />}
+        {onLines && <FoundMarks projection={projection} colours={colours} />}
+        {onLines &&
+          recipe.faces.map((face, i) => (
+            <FaceMark key={face.id} face={face} name={`F${i + 1}`} projection={projection} colours={colours} />
+          ))}
+        {onLines && derived.next && (
+          <Line
+            points={pathOf(projection, derived.next.ends).flatMap(([px, py]) => [px, py])}
+            stroke={colours.plumb}
+            strokeWidth={2.5}
+            dash={[1, 7]}
+            lineCap="round"
+            listening={false}
+          />
+        )}
+        {paths.map(({ line, path }) => (
+          <LineMark
+            key={line.id}
+            path={path}
+            kind={line.kind}
+            on={line.on}
+            selected={line.id === selected}
+            end={selectedEnd}
+            colours={colours}
+          />
+        ))}
+        {drawing && (
+          <LineMark path={pathOf(projection, drawing)} kind={kind} on selected end={null} colours={colours} />
+        )}
+        {clicked.length > 0 && (
+          <ClickedMark path={clicked.map((p) => onScreen(projection, p)).filter((p) => p !== null)} colours={colours} />
+        )}
+        {hole && <MagnifierHole place={hole} />}
+      </Layer>
+      <Layer listening={false}>
+        <Margins sheet={sheet} view={view} bubbles={bubbles} colours={colours} />
+        {hole && <MagnifierHole place={hole} />}
+      </Layer>
+    </Stage>
+  );
+});
+
+interface LinePath {
+  readonly line: DrawnLine;
+  /** CSS pixels. */
+  readonly path: readonly Vec2[];
+}
+
+const pathsOf = (lines: readonly DrawnLine[], projection: Projection): LinePath[] =>
+  lines.map((line) => ({ line, path: pathOfLine(projection, line) })).filter(({ path }) => path.length > 1);
+
+/** A bubble for every plumb and sill, at its upper or left end. */
+function bubblesOf(paths: readonly LinePath[], derived: Derived, selected: string | null): readonly Bubble[] {
+  const found = paths.flatMap(({ line: { id, kind, on }, path }): Bubble[] => {
+    if (kind === "taut") return [];
+    const ends = [path[0]!, path[path.length - 1]!] as const;
+    const axis = kind === "plumb" ? 1 : 0;
+    const end = ends[0][axis] <= ends[1][axis] ? ends[0] : ends[1];
+    return [{ id, name: derived.names.get(id) ?? "", kind, end, on, selected: id === selected }];
+  });
+  return found.length > 0 ? found : NO_BUBBLES;
+}
