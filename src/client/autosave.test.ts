@@ -1,6 +1,6 @@
 import { emptyRecipe } from "@/core/recipe";
 import { ServerRefusal } from "./api";
-import { Autosave, RETRY_MS, SAVE_AFTER_MS } from "./autosave";
+import { Autosave, KEEP_EVERY_MS, RETRY_MS, SAVE_AFTER_MS } from "./autosave";
 import type { SaveState } from "./bench-store";
 import { type Draft, continues, dropDraft, keepDraft, readDraft } from "./drafts";
 
@@ -29,6 +29,7 @@ test("a burst of edits becomes one save of the last, on top of the one before", 
   });
   autosave.changed(at(1.1));
   autosave.changed(at(1.2));
+  await jest.advanceTimersByTimeAsync(KEEP_EVERY_MS);
   expect(draft()?.recipe.proportion.height).toBe(1.2);
   await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
   autosave.changed(at(1.3));
@@ -39,6 +40,31 @@ test("a burst of edits becomes one save of the last, on top of the one before", 
   ]);
   expect(states.at(-1)).toBe("saved");
   expect(draft()).toBeNull();
+});
+
+test("the browser's copy is written at once, then every so often, and up to date when the page goes", () => {
+  const { autosave, draft } = setUp(() => new Promise(() => undefined));
+  const kept = () => draft()?.recipe.proportion.height;
+  autosave.changed(at(1.1));
+  expect(kept()).toBe(1.1);
+  autosave.changed(at(1.2));
+  autosave.changed(at(1.3));
+  expect(kept()).toBe(1.1);
+  jest.advanceTimersByTime(KEEP_EVERY_MS);
+  expect(kept()).toBe(1.3);
+  autosave.changed(at(1.4));
+  autosave.changed(at(1.5));
+  void autosave.flush();
+  expect(kept()).toBe(1.5);
+  // While that save is on its way, too.
+  autosave.changed(at(1.6));
+  autosave.changed(at(1.7));
+  void autosave.flush();
+  expect(kept()).toBe(1.7);
+  autosave.changed(at(1.8));
+  autosave.changed(at(1.9));
+  autosave.stop();
+  expect(kept()).toBe(1.9);
 });
 
 test("a save that fails keeps the draft and is tried again", async () => {

@@ -11,6 +11,8 @@ export interface AutosaveParts {
   onState(state: SaveState): void;
 }
 
+/** While edits follow each other faster, the browser's copy is this far behind at most, ms. */
+export const KEEP_EVERY_MS = 100;
 /** Quiet time after the last edit before a save, and between tries that failed, ms. */
 export const SAVE_AFTER_MS = 500;
 export const RETRY_MS = 3000;
@@ -22,6 +24,9 @@ export const RETRY_MS = 3000;
 export class Autosave {
   private pending: Recipe | null = null;
   private timer: ReturnType<typeof setTimeout> | null = null;
+  private keepTimer: ReturnType<typeof setTimeout> | null = null;
+  /** What the browser's copy does not hold yet. */
+  private unkept: Recipe | null = null;
   private running = false;
   private stopped = false;
   private tokens: string[];
@@ -36,7 +41,11 @@ export class Autosave {
   }
 
   changed(recipe: Recipe): void {
-    this.keep(recipe);
+    this.unkept = recipe;
+    if (!this.keepTimer) {
+      this.keep(recipe);
+      this.keepTimer = setTimeout(() => this.keepNow(), KEEP_EVERY_MS);
+    }
     if (this.stopped) return;
     this.pending = recipe;
     this.parts.onState("unsaved");
@@ -45,6 +54,7 @@ export class Autosave {
 
   /** Saves at once what is waiting. */
   async flush(): Promise<void> {
+    this.keepNow();
     if (this.timer) clearTimeout(this.timer);
     this.timer = null;
     if (this.running || this.stopped || !this.pending) return;
@@ -97,12 +107,21 @@ export class Autosave {
   private draft = (recipe: Recipe): Draft => ({ base: this.revision, recipe, tokens: this.tokens });
 
   private keep(recipe: Recipe): void {
+    this.unkept = null;
     this.parts.keep(this.draft(recipe));
+  }
+
+  /** Brings the browser's copy up to date. */
+  private keepNow(): void {
+    if (this.keepTimer) clearTimeout(this.keepTimer);
+    this.keepTimer = null;
+    if (this.unkept) this.keep(this.unkept);
   }
 
   /** Ends it; what is waiting stays in the browser. */
   stop(): void {
     this.stopped = true;
+    this.keepNow();
     if (this.timer) clearTimeout(this.timer);
   }
 

@@ -1,7 +1,8 @@
 "use client";
 
+import { useMemo } from "react";
 import { Shape } from "react-konva";
-import { toPlane, toScreen } from "@/client/picture/view";
+import { type View, toPlane, toScreen } from "@/client/picture/view";
 import type { Size, Vec2 } from "@/core/geometry";
 import type { SheetColours } from "./colours";
 import { type Projection, onScreen } from "./projection";
@@ -20,7 +21,15 @@ interface Props {
 
 /** A grid over the picture: level and plumb on the corrected one; on the one as shot, a straight grid as the lens bends it. */
 export function GridMark({ projection, size, sheet, asShot, colours }: Props) {
-  const lines = asShot ? bentLines(projection, size) : levelLines(projection, size, sheet);
+  const { view } = projection;
+  const longer = Math.max(...size);
+  const [cx, cy] = [size[0] / 2, size[1] / 2];
+  // What moves the picture under a level grid does not move the grid.
+  const level = useMemo(
+    () => (asShot ? null : levelLines(view, longer, [cx, cy], sheet)),
+    [asShot, view, longer, cx, cy, sheet],
+  );
+  const lines = level ?? bentLines(projection, size);
   return (
     <Shape
       listening={false}
@@ -46,12 +55,11 @@ export function GridMark({ projection, size, sheet, asShot, colours }: Props) {
   );
 }
 
-function levelLines({ view }: Projection, size: Size, [width, height]: Size): number[][] {
-  const step = Math.max(...size) / ACROSS;
+function levelLines(view: View, longer: number, [cx, cy]: Vec2, [width, height]: Size): number[][] {
+  const step = longer / ACROSS;
   const [x0, y0] = toPlane(view, [0, 0]);
   const [x1, y1] = toPlane(view, [width, height]);
   const found: number[][] = [];
-  const [cx, cy] = [size[0] / 2, size[1] / 2];
   for (let i = Math.ceil((x0 - cx) / step); cx + i * step < x1; i++)
     found.push([...toScreen(view, [cx + i * step, y0]), ...toScreen(view, [cx + i * step, y1])]);
   for (let j = Math.ceil((y0 - cy) / step); cy + j * step < y1; j++)

@@ -1,6 +1,7 @@
 "use client";
 
 import { Maximize, Minus, Plus } from "lucide-react";
+import { memo } from "react";
 import { useBench } from "@/client/bench-store";
 
 interface Props {
@@ -13,12 +14,13 @@ interface Props {
 const item =
   "flex h-7 min-w-7 items-center justify-center rounded px-2.5 aria-pressed:bg-primary aria-pressed:text-primary-content hover:bg-base-300 aria-pressed:hover:bg-primary";
 
-/** Made once: the bar is shown anew with every move of the pointer, its signs never change. */
-const ICONS = { fit: <Maximize size={15} />, smaller: <Minus size={15} />, larger: <Plus size={15} /> };
-
 /** How the picture is looked at. Pointer events stop here, so that nothing is drawn by pressing a button. */
-export function SheetBar({ scale, isFitted, onFit, onZoom }: Props) {
-  const { view, marks, grid, holding, set } = useBench();
+export const SheetBar = memo(function SheetBar({ scale, isFitted, onFit, onZoom }: Props) {
+  const view = useBench((s) => s.view);
+  const marks = useBench((s) => s.marks);
+  const grid = useBench((s) => s.grid);
+  const holding = useBench((s) => s.holding);
+  const set = useBench((s) => s.set);
   const hold = (on: boolean) => () => set({ holding: on });
   return (
     <div
@@ -52,18 +54,18 @@ export function SheetBar({ scale, isFitted, onFit, onZoom }: Props) {
       </button>
       <span className="ruled mx-1 border-l" />
       <button className={item} aria-pressed={isFitted} title="F" onClick={onFit}>
-        {ICONS.fit}
+        <Maximize size={15} />
         <span className="sr-only">Fit</span>
       </button>
       <button className={item} aria-label="Smaller" title="−" onClick={() => onZoom(scale / 1.4)}>
-        {ICONS.smaller}
+        <Minus size={15} />
       </button>
       <button className={`${item} w-14 tabular-nums`} title="D: 100 %" onClick={() => onZoom(1)} data-testid="zoom">
         {Math.round(scale * 100)} %
       </button>
       <button className={item} aria-label="Larger" title="+" onClick={() => onZoom(scale * 1.4)}>
-        {ICONS.larger}
+        <Plus size={15} />
       </button>
     </div>
   );
-}
+});

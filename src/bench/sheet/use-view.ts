@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { type View, fitView, panBy, toPlane, zoomAt } from "@/client/picture/view";
 import type { Rect, Vec2 } from "@/core/geometry";
 import { fieldOf, fittedField } from "./layout";
@@ -9,12 +9,19 @@ import { fieldOf, fittedField } from "./layout";
  */
 export function useView(sheet: Vec2, extent: Rect) {
   const [own, setOwn] = useState<View | null>(null);
-  const fitted = fitView(extent, fittedField(sheet));
+  // The same object while nothing of it changes, so that rulers and margins are not drawn anew.
+  const fitted = useMemo(() => fitView(extent, fittedField(sheet)), [extent, sheet]);
   const view = own ?? fitted;
   const fit = useCallback(() => setOwn(null), []);
   const [x, y, w, h] = fieldOf(sheet);
-  const zoom = (scale: number, pointer: Vec2 = [x + w / 2, y + h / 2]): void => setOwn(zoomAt(view, pointer, scale));
-  const pan = (by: Vec2): void => setOwn(panBy(view, by));
+  const zoom = useCallback(
+    (scale: number, pointer?: Vec2): void => {
+      const [fx, fy, fw, fh] = fieldOf(sheet);
+      setOwn((now) => zoomAt(now ?? fitted, pointer ?? [fx + fw / 2, fy + fh / 2], scale));
+    },
+    [fitted, sheet],
+  );
+  const pan = (by: Vec2): void => setOwn((now) => panBy(now ?? fitted, by));
   /** Keeps the middle of the field over the same spot when the plane itself changes. */
   const rebase = (move: (plane: Vec2) => Vec2 | null): void => {
     if (!own) return;
