@@ -54,3 +54,23 @@ export function spread(wanted: readonly number[], gap: number, low: number, high
     for (let k = 0; k < count; k++, i++) places[order[i]!] = Math.min(last, Math.max(low, sum / count)) + i * gap;
   return places;
 }
+
+/**
+ * Where a line from `from` to `to` comes into sight within a field, seen from `from`; null where none of it does. By
+ * Liang and Barsky's clipping of a line to a rectangle.
+ */
+export function firstSeen(from: Vec2, to: Vec2, [x, y, w, h]: Rect): Vec2 | null {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  let [enters, leaves] = [0, 1];
+  for (const [step, room] of [
+    [-dx, from[0] - x],
+    [dx, x + w - from[0]],
+    [-dy, from[1] - y],
+    [dy, y + h - from[1]],
+  ] as const) {
+    if (step === 0 && room < 0) return null;
+    if (step < 0) enters = Math.max(enters, room / step);
+    if (step > 0) leaves = Math.min(leaves, room / step);
+  }
+  return enters <= leaves ? [from[0] + dx * enters, from[1] + dy * enters] : null;
+}

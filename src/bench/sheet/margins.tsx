@@ -12,8 +12,9 @@ export interface Bubble {
   readonly id: string;
   readonly name: string;
   readonly kind: "plumb" | "sill";
-  /** The line's upper (plumb) or left (sill) end on screen. */
+  /** The upper (plumb) or left (sill) end of what is in sight of the line, or of the line where none of it is. */
   readonly end: Vec2;
+  readonly inSight: boolean;
   readonly on: boolean;
   readonly selected: boolean;
 }
@@ -30,9 +31,11 @@ export const Margins = memo(function Margins({ sheet: [width, height], view, bub
   const placed = placedBubbles(bubbles, [width, height]);
   return (
     <Group listening={false}>
-      {placed.map((b) => (
-        <Leader key={b.id} bubble={b} colours={colours} />
-      ))}
+      {placed
+        .filter((b) => b.inSight)
+        .map((b) => (
+          <Leader key={b.id} bubble={b} colours={colours} />
+        ))}
       <Rect x={0} y={0} width={width} height={MARGIN.top} fill={colours.paper} />
       <Rect x={0} y={0} width={MARGIN.left} height={height} fill={colours.paper} />
       <Line
@@ -89,11 +92,11 @@ function Leader({ bubble: { kind, end, at }, colours }: { bubble: Placed; colour
 }
 
 function BubbleMark({ bubble, colours }: { bubble: Placed; colours: SheetColours }) {
-  const { kind, at, name, on, selected } = bubble;
+  const { kind, at, name, on, selected, inSight } = bubble;
   const colour = colours[kind];
   const shared = { fill: selected ? colour : colours.paper, stroke: colour, strokeWidth: 1.6 };
   return (
-    <Group x={at[0]} y={at[1]} opacity={on ? 1 : 0.5}>
+    <Group x={at[0]} y={at[1]} opacity={(on ? 1 : 0.5) * (inSight ? 1 : 0.4)}>
       {kind === "plumb" ? (
         <Circle radius={11} {...shared} />
       ) : (

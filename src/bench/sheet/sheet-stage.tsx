@@ -12,7 +12,7 @@ import { FaceMark } from "./face-mark";
 import { FoundMarks } from "./found-marks";
 import { FrameMark } from "./frame-mark";
 import { GridMark } from "./grid-mark";
-import { fieldOf } from "./layout";
+import { fieldOf, firstSeen } from "./layout";
 import { ClickedMark, LineMark } from "./line-mark";
 import { MagnifierHole } from "./magnifier";
 import { type Bubble, Margins } from "./margins";
@@ -51,8 +51,9 @@ export const SheetStage = memo(function SheetStage(props: Props) {
     shown ? recipe.lines.filter((l) => course === (l.kind === "taut" ? "lens" : "lines")) : [],
     projection,
   );
-  const bubbles = bubblesOf(paths, derived, selected);
-  const [x, y, width, height] = fieldOf(sheet);
+  const field = fieldOf(sheet);
+  const bubbles = bubblesOf(paths, derived, selected, field);
+  const [x, y, width, height] = field;
   return (
     <Stage width={sheet[0]} height={sheet[1]} className="absolute inset-0" listening={false}>
       <Layer listening={false} clip={{ x, y, width, height }}>
@@ -126,14 +127,21 @@ interface LinePath {
 const pathsOf = (lines: readonly DrawnLine[], projection: Projection): LinePath[] =>
   lines.map((line) => ({ line, path: pathOfLine(projection, line) })).filter(({ path }) => path.length > 1);
 
-/** A bubble for every plumb and sill, at its upper or left end. */
-function bubblesOf(paths: readonly LinePath[], derived: Derived, selected: string | null): readonly Bubble[] {
+/** A bubble for every plumb and sill, at the upper or left end of what the field shows of it. */
+function bubblesOf(
+  paths: readonly LinePath[],
+  derived: Derived,
+  selected: string | null,
+  field: Rect,
+): readonly Bubble[] {
   const found = paths.flatMap(({ line: { id, kind, on }, path }): Bubble[] => {
     if (kind === "taut") return [];
     const ends = [path[0]!, path[path.length - 1]!] as const;
     const axis = kind === "plumb" ? 1 : 0;
-    const end = ends[0][axis] <= ends[1][axis] ? ends[0] : ends[1];
-    return [{ id, name: derived.names.get(id) ?? "", kind, end, on, selected: id === selected }];
+    const [first, last] = ends[0][axis] <= ends[1][axis] ? ends : [ends[1], ends[0]];
+    const seen = firstSeen(first, last, field);
+    const name = derived.names.get(id) ?? "";
+    return [{ id, name, kind, end: seen ?? first, inSight: seen !== null, on, selected: id === selected }];
   });
   return found.length > 0 ? found : NO_BUBBLES;
 }
