@@ -86,9 +86,13 @@ function placedBubbles(bubbles: readonly Bubble[], [width, height]: Vec2): Place
 }
 
 /** From the bubble to the line's end: square to the margin while over the ruler, then to the end. */
-function Leader({ bubble: { kind, end, at }, colours }: { bubble: Placed; colours: SheetColours }) {
+function Leader({ bubble: { kind, end, at, selected }, colours }: { bubble: Placed; colours: SheetColours }) {
+  // Many lines have many leaders: only the selected one's is to be seen before the picture.
+  const opacity = selected ? 0.9 : 0.4;
   const knee = kind === "plumb" ? [at[0], MARGIN.top] : [MARGIN.left, at[1]];
-  return <Line points={[...at, ...knee, ...end]} stroke={colours[kind]} strokeWidth={1} dash={[2, 3]} opacity={0.8} />;
+  return (
+    <Line points={[...at, ...knee, ...end]} stroke={colours[kind]} strokeWidth={1} dash={[2, 3]} opacity={opacity} />
+  );
 }
 
 function BubbleMark({ bubble, colours }: { bubble: Placed; colours: SheetColours }) {

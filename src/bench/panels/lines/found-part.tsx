@@ -40,7 +40,7 @@ export function FoundPart({ photo }: { photo: Photo }) {
         </button>
         {busy && (
           <button
-            className="btn btn-ghost btn-sm"
+            className="btn btn-ghost btn-sm align-middle"
             onClick={() => {
               stopComputing();
               setBusy(false);
@@ -117,7 +117,7 @@ function GroupRow({ found, group }: { found: FoundLines; group: SegmentGroup }) 
           </button>
         ) : (
           <>
-            <label className="mr-1.5 inline-flex items-center gap-1">
+            <label className="mr-1.5 inline-flex items-center gap-1 align-middle">
               <input
                 type="checkbox"
                 className="checkbox checkbox-sm"
@@ -128,7 +128,7 @@ function GroupRow({ found, group }: { found: FoundLines; group: SegmentGroup }) 
               {taken}
             </label>
             <button
-              className="btn btn-ghost btn-sm"
+              className="btn btn-ghost btn-sm align-middle"
               aria-label={`Leave ${name}`}
               onClick={() => leaveFound(bench, found, group)}
             >
