@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { openFresh, usePage } from "./app";
+import { address, fetched, openFresh, usePage } from "./app";
 
 /** At full size and closer the sheet shows the original's own pixels, made as a delivery makes them. */
 let page: Page;
@@ -72,3 +72,27 @@ test("whatever moves uncovers the live picture; at rest it is covered again; as 
   await page.waitForTimeout(1500);
   expect(await page.getByTestId("sharp").isVisible()).toBe(false);
 }, 90_000);
+
+test("tiles are of the original at full size; where there is none, a sentence says so", async () => {
+  const [mill] = (await fetched<{ id: string; name: string }[]>("/api/assignments")).filter((a) =>
+    a.name.startsWith("Sallow"),
+  );
+  const all = await fetched<{ name: string; sha256: string }[]>(`/api/assignments/${mill!.id}/photos`);
+  const { sha256 } = all.find((p) => p.name === "SM-0415.jpg")!;
+  const tile = (at: string) => fetch(`${address}/api/previews/${sha256}/tiles/${at}`);
+  const first = await tile("0/0");
+  expect(first.status).toBe(200);
+  expect(first.headers.get("content-type")).toBe("image/jpeg");
+  // JPEG's frame header tells height and width.
+  const bytes = Buffer.from(await first.arrayBuffer());
+  const frame = bytes.indexOf(Buffer.from([0xff, 0xc0]));
+  expect([bytes.readUInt16BE(frame + 7), bytes.readUInt16BE(frame + 5)]).toEqual([1024, 1024]);
+  for (const at of ["3/0", "0/2", "-1/0", "0/x", "99999/0"]) {
+    const none = await tile(at);
+    expect(none.status).toBe(404);
+    expect(((await none.json()) as { error: string }).error).toMatch(/[.]$/);
+  }
+  const kernel = await fetch(`${address}/kernel.wasm`);
+  expect(kernel.headers.get("content-type")).toBe("application/wasm");
+  expect(kernel.headers.get("cross-origin-embedder-policy")).toBe("require-corp");
+}, 30_000);

@@ -2,7 +2,7 @@ import { spawnSync } from "node:child_process";
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
-import { gradient, pictureOf, temporaryFolder } from "@/server/testing";
+import { gradient, lossless, pictureOf, temporaryFolder } from "@/server/testing";
 import { emptyRecipe } from "@/core/recipe";
 import { madeUpCamera, madeUpPlumbs, randomFrom } from "@/core/testing";
 
@@ -83,6 +83,41 @@ test("render writes the picture, threads and all", async () => {
   expect(JSON.parse(stdout)).toMatchObject({ size: [900, 600] });
   const [a, b] = await Promise.all([source, target].map((f) => sharp(f).raw().toBuffer()));
   expect(a!.equals(b!)).toBe(true);
+});
+
+test.each([
+  ["grey and alpha", 2, 8],
+  ["colour and alpha", 4, 8],
+  ["colour and alpha", 4, 16],
+] as const)("what is transparent stays so through the threads: %s, %i channels, %i bits", async (_, channels, bits) => {
+  const source = path.join(folder, `in-${channels}-${bits}.png`);
+  const plain = gradient(900, 600, channels, bits);
+  // A hole in the middle, half cover about it.
+  for (let y = 100; y < 500; y++)
+    for (let x = 200; x < 700; x++)
+      plain.data[(y * 900 + x) * channels + channels - 1] = x > 250 && x < 650 ? 0 : bits === 8 ? 128 : 32768;
+  await lossless(pictureOf(plain), "png").toFile(source);
+  const target = path.join(folder, `out-${channels}-${bits}.png`);
+  const { status } = flatstone("render", source, "--recipe", saved("e.json", emptyRecipe()), "--out", target);
+  expect(status).toBe(0);
+  const read = async (file: string) =>
+    sharp(file)
+      .raw({ depth: bits === 8 ? "uchar" : "ushort" })
+      .toBuffer({ resolveWithObject: true });
+  const [a, b] = await Promise.all([read(source), read(target)]);
+  expect(b.info.channels).toBe(a.info.channels);
+  const samples = (buffer: Buffer) =>
+    bits === 8 ? buffer : new Uint16Array(buffer.buffer, buffer.byteOffset, buffer.length / 2);
+  const [before, after] = [samples(a.data), samples(b.data)];
+  let [worst, worstAlpha] = [0, 0];
+  for (let i = 0; i < before.length; i++) {
+    const alpha = i - (i % a.info.channels) + a.info.channels - 1;
+    const off = Math.abs(before[i]! - after[i]!);
+    if (i === alpha) worstAlpha = Math.max(worstAlpha, off);
+    else if (before[alpha]! > 0) worst = Math.max(worst, off);
+  }
+  expect(worstAlpha).toBe(0);
+  expect(worst).toBeLessThanOrEqual(bits === 8 ? 0 : 2);
 });
 
 test("wrong input: a sentence on stderr, status 2, no output file", async () => {

@@ -12,14 +12,15 @@ export function temporaryFolder(): string {
 }
 
 /** A picture whose every pixel is different enough to notice a slip: colour runs with place. */
-export function gradient(width: number, height: number, channels: 1 | 3 | 4 = 3, bits: 8 | 16 = 8) {
+export function gradient(width: number, height: number, channels: 1 | 2 | 3 | 4 = 3, bits: 8 | 16 = 8) {
   const n = width * height * channels;
   const data = bits === 8 ? new Uint8Array(n) : new Uint16Array(n);
   const full = bits === 8 ? 255 : 65535;
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++)
       for (let c = 0; c < channels; c++) {
-        const v = c === 0 ? x / width : c === 1 ? y / height : c === 2 ? ((x + y) % 17) / 17 : 1;
+        const alpha = channels % 2 === 0 && c === channels - 1;
+        const v = alpha ? 1 : c === 0 ? x / width : c === 1 ? y / height : ((x + y) % 17) / 17;
         data[(y * width + x) * channels + c] = Math.round(v * full);
       }
   return { data, width, height, channels };
@@ -27,8 +28,8 @@ export function gradient(width: number, height: number, channels: 1 | 3 | 4 = 3,
 
 export function pictureOf({ data, width, height, channels }: ReturnType<typeof gradient>): Sharp {
   const image = sharp(data, { raw: { width, height, channels } });
-  if (data instanceof Uint16Array) return image.toColourspace(channels === 1 ? "grey16" : "rgb16");
-  return channels === 1 ? image.toColourspace("b-w") : image;
+  if (data instanceof Uint16Array) return image.toColourspace(channels <= 2 ? "grey16" : "rgb16");
+  return channels <= 2 ? image.toColourspace("b-w") : image;
 }
 
 export async function* chunksOf(bytes: Uint8Array, size = 1000): AsyncGenerator<Uint8Array> {
