@@ -33,6 +33,6 @@ await build({
 // The threads start with every command: one file with no more in it than they need.
 await build({ ...shared, entryPoints: { "band-thread": "src/worker/band-thread.ts" }, external: ["sharp"] });
 await buildKernel(path.join(outdir, "kernel.wasm"));
-// The browser's threads fetch the same kernel.
-await mkdir("public", { recursive: true });
-await copyFile(path.join(outdir, "kernel.wasm"), "public/kernel.wasm");
+// Where the browser's threads take the same kernel from when Next builds them (src/client/sharp/worker.ts).
+await mkdir(".local", { recursive: true });
+await copyFile(path.join(outdir, "kernel.wasm"), ".local/kernel.wasm");

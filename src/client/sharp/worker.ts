@@ -3,8 +3,8 @@ import { makeSharp } from "./make";
 import type { SharpOrder } from "./order";
 import { pixelsOf } from "./tiles";
 
-/** The kernel, built beside the app (scripts/bundle.mjs). */
-const KERNEL = "/kernel.wasm";
+/** The kernel of this very build (scripts/bundle.mjs puts it there), under an address that changes with it. */
+const KERNEL = new URL("../../../.local/kernel.wasm", import.meta.url);
 const module = WebAssembly.compileStreaming(fetch(KERNEL));
 module.catch(() => undefined);
 
