@@ -47,7 +47,7 @@ test("on a photo shot on its side the profile's centre lies where the lens's did
   const off = Math.hypot(taken.centre![0] - truth.lens.centre[0], taken.centre![1] - truth.lens.centre[1]);
   expect(off).toBeLessThan(0.01);
   taken.p.forEach((v, i) => expect(v).toBeCloseTo(truth.lens.p[i]!, 8));
-  // Taken as if it were stored upright, the centre would be pixels away.
-  const upright = withProfile(emptyRecipe().lens, proposal!, { ...photo, orientation: 1 }, truth.size);
-  expect(Math.abs(upright.centre![0] - truth.lens.centre[0])).toBeGreaterThan(1);
+  // Taken as if it were stored unturned, the centre would be pixels away.
+  const unturned = withProfile(emptyRecipe().lens, proposal!, { ...photo, orientation: 1 }, truth.size);
+  expect(Math.abs(unturned.centre![0] - truth.lens.centre[0])).toBeGreaterThan(1);
 });

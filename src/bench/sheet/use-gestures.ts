@@ -1,4 +1,4 @@
-import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from "react";
+import { type PointerEvent as ReactPointerEvent, useRef, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import { toPlane } from "@/client/picture/view";
 import { type Rect, type Vec2, distance2 } from "@/core/geometry";
@@ -9,8 +9,10 @@ import { addFace } from "../face-edits";
 import { addLine, moveBy, moveEnd } from "../line-edits";
 import { handleAt } from "../tools/frame-tool";
 import { IDLE, type PlumbCommand, type PlumbState, type PointerInput, plumbTool } from "../tools/plumb-tool";
+import { inHand } from "./in-hand";
 import { type Drag, cornerDrag, frameDrag, pullDrag, turnDrag } from "./drags";
 import { type Projection, cornerAt, hitTest, onScreen, recordedAt } from "./projection";
+import { useGestureKeys } from "./use-gesture-keys";
 
 /** A pointer must travel this far to mean a stroke rather than a click, CSS pixels. */
 const FAR = 6;
@@ -74,11 +76,7 @@ export function useGestures({
   const [drawing, setDrawing] = useState<readonly [Vec2, Vec2] | null>(null);
   const [heldId, setHeldId] = useState<{ id: string; end: 0 | 1 } | null>(null);
   const [pointer, setPointer] = useState<Vec2 | null>(null);
-  const [space, setSpace] = useState(false);
-  const lines = bench.course === "lines" && !bench.holding;
-  const drawn: "taut" | "line" = bench.course === "lens" && bench.tool === "taut" ? "taut" : "line";
-  const draws = (drawn === "taut" && !bench.holding) || (lines && ["plumb", "level", "face"].includes(bench.tool));
-  const turns = lines && bench.tool === "turn" && bench.view === "corrected";
+  const { drawn, draws, turns, pulls, editsLines, editsFaces, editsFrame } = inHand(bench);
   /** What a stroke between two recorded places stands for, by the way it runs on the screen. */
   const kindOf = (from: Vec2, to: Vec2): "taut" | "plumb" | "sill" => {
     if (drawn === "taut") return "taut";
@@ -86,9 +84,6 @@ export function useGestures({
     if (bench.tool === "level") return "sill";
     return a && b && Math.abs(b[0] - a[0]) > Math.abs(b[1] - a[1]) ? "sill" : "plumb";
   };
-  const editsLines = (bench.course === "lines" || bench.course === "lens") && bench.marks && !bench.holding;
-  const pulls = bench.course === "lens" && bench.tool === "pull" && bench.view === "corrected" && !bench.holding;
-  const editsFrame = bench.course === "frame" && bench.view === "corrected" && !bench.holding;
 
   const lineMarks = bench.recipe.lines.filter((l) => (l.kind === "taut") === (bench.course === "lens"));
   /** A click where a line lies selects it. */
@@ -172,7 +167,7 @@ export function useGestures({
       onHoldView();
       return dragging(turnDrag(key, projection, bench, screen, event.shiftKey));
     }
-    const corner = lines && bench.marks ? cornerAt(projection, bench.recipe.faces, screen) : null;
+    const corner = editsFaces ? cornerAt(projection, bench.recipe.faces, screen) : null;
     if (corner) {
       onBegin();
       return dragging(cornerDrag(key, projection, corner.id, corner.corner, screen));
@@ -249,30 +244,7 @@ export function useGestures({
     return true;
   };
 
-  const cancelRef = useRef(cancel);
-  useEffect(() => {
-    cancelRef.current = cancel;
-  });
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      const typing = event.target instanceof HTMLElement && event.target.closest("input, textarea, select, button");
-      const dialog = event.target instanceof HTMLElement && event.target.closest("dialog");
-      // Escape lets go: first of the gesture under way, then of what is selected.
-      if (event.key === "Escape" && event.type === "keydown" && !cancelRef.current() && !typing && !dialog)
-        useBench.getState().set({ selected: null, selectedEnd: null });
-      if (event.key === " " && !typing) {
-        setSpace(event.type === "keydown");
-        event.preventDefault();
-      }
-    };
-    window.addEventListener("keydown", onKey);
-    window.addEventListener("keyup", onKey);
-    return () => {
-      window.removeEventListener("keydown", onKey);
-      window.removeEventListener("keyup", onKey);
-    };
-  }, []);
-
+  const space = useGestureKeys(cancel);
   const heldLine = heldId && bench.recipe.lines.find((l) => l.id === heldId.id);
   return {
     drawing,

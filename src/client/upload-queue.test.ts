@@ -1,0 +1,87 @@
+import { useUploads } from "./upload-queue";
+
+/** The browser's request, as far as uploads use it; tests answer it by hand. */
+class FakeRequest {
+  static all: FakeRequest[] = [];
+  upload: { onprogress?: (event: { lengthComputable: boolean; loaded: number; total: number }) => void } = {};
+  status = 0;
+  response: unknown = null;
+  responseType = "";
+  url = "";
+  sent = false;
+  onload: () => void = () => undefined;
+  onerror: () => void = () => undefined;
+  onabort: () => void = () => undefined;
+  constructor() {
+    FakeRequest.all.push(this);
+  }
+  open(_method: string, url: string): void {
+    this.url = url;
+  }
+  send(): void {
+    this.sent = true;
+  }
+  abort(): void {
+    this.onabort();
+  }
+  answer(status: number, response: unknown): void {
+    Object.assign(this, { status, response });
+    this.onload();
+  }
+}
+
+const files = (...names: string[]): File[] => names.map((name) => new File(["x"], name));
+const settled = () => new Promise((resolve) => setTimeout(resolve, 0));
+const states = () => useUploads.getState().items.map((i) => i.state);
+const arrived = jest.fn();
+
+beforeEach(() => {
+  FakeRequest.all = [];
+  arrived.mockClear();
+  useUploads.setState({ items: [] });
+  Object.assign(globalThis, { XMLHttpRequest: FakeRequest });
+});
+
+test("three are sent at a time, and one that is refused does not hold up the rest", async () => {
+  useUploads.getState().add("visit", files("a.jpg", "b.jpg", "c.jpg", "d & e.jpg"), arrived);
+  expect(states()).toEqual(["sending", "sending", "sending", "waiting"]);
+  FakeRequest.all[1]!.answer(415, { error: "This is a web page." });
+  await settled();
+  expect(states()).toEqual(["sending", "refused", "sending", "sending"]);
+  expect(useUploads.getState().items[1]!.error).toBe("This is a web page.");
+  expect(FakeRequest.all[3]!.url).toBe("/api/assignments/visit/photos?name=d%20%26%20e.jpg");
+  FakeRequest.all[0]!.answer(200, { known: false });
+  FakeRequest.all[2]!.answer(200, { known: true });
+  FakeRequest.all[3]!.answer(200, {});
+  await settled();
+  expect(states()).toEqual(["done", "refused", "known", "done"]);
+  expect(arrived).toHaveBeenCalledTimes(3);
+  useUploads.getState().clearFinished();
+  expect(states()).toEqual([]);
+});
+
+test("progress is told; all sent, the server is still looking at it", async () => {
+  useUploads.getState().add("visit", files("a.jpg"), arrived);
+  const [request] = FakeRequest.all;
+  request!.upload.onprogress!({ lengthComputable: true, loaded: 30, total: 100 });
+  expect(useUploads.getState().items[0]).toMatchObject({ state: "sending", share: 0.3 });
+  request!.upload.onprogress!({ lengthComputable: true, loaded: 100, total: 100 });
+  expect(useUploads.getState().items[0]).toMatchObject({ state: "checking", share: 1 });
+  request!.onerror();
+  await settled();
+  expect(useUploads.getState().items[0]!.error).toMatch(/broke off.*add it again/);
+});
+
+test("cancelled on its way or still waiting, it is not kept, and the next one goes", async () => {
+  useUploads.getState().add("visit", files("a.jpg", "b.jpg", "c.jpg", "d.jpg", "e.jpg"), arrived);
+  const keys = useUploads.getState().items.map((i) => i.key);
+  useUploads.getState().cancel(keys[4]!);
+  expect(states()[4]).toBe("cancelled");
+  useUploads.getState().cancel(keys[0]!);
+  await settled();
+  expect(states()).toEqual(["cancelled", "sending", "sending", "sending", "cancelled"]);
+  expect(FakeRequest.all).toHaveLength(4);
+  for (const request of FakeRequest.all.slice(1)) request.answer(200, {});
+  await settled();
+  expect(arrived).toHaveBeenCalledTimes(3);
+});
