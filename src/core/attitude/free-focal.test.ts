@@ -1,0 +1,33 @@
+import type { Vec2 } from "../geometry";
+import { makeLens } from "../lens";
+import { between, madeUpCamera, madeUpPlumbs, madeUpSills, normalFrom, randomFrom } from "../testing";
+import { type LineInput, solveLines } from ".";
+
+/** Ends placed by hand, pixels. */
+const NOISE = 0.3;
+
+test("whatever focal length was assumed, from half to twice the true one, a corner's lines tell it or say nothing", () => {
+  const [random, normal] = [randomFrom(77), normalFrom(randomFrom(5))];
+  let told = 0;
+  for (let n = 0; n < 400; n++) {
+    const attitude = { pitch: between(random, -20, 30), yaw: 0, roll: between(random, -5, 5) };
+    const made = { ...madeUpCamera(random), k1: 0, attitude };
+    const heading = between(random, -65, -15);
+    const shaken = ([x, y]: Vec2): Vec2 => [x + NOISE * normal(), y + NOISE * normal()];
+    const lines = [
+      ...madeUpPlumbs(made, random, 5).map((ends) => ({ kind: "plumb" as const, ends })),
+      ...[heading, heading + 90].flatMap((h) =>
+        madeUpSills(made, random, h, 4).map((ends) => ({ kind: "sill" as const, ends })),
+      ),
+    ].map(({ kind, ends }, i): LineInput => ({ id: `l${i}`, kind, ends: [shaken(ends[0]), shaken(ends[1])] }));
+    const { focalPx } = made.intrinsics;
+    const assumed = focalPx * Math.exp(between(random, Math.log(0.5), Math.log(2)));
+    const { focal } = solveLines({ ...made.intrinsics, focalPx: assumed }, makeLens(made.size, null), lines, {
+      freeFocal: true,
+    });
+    if (!focal) continue;
+    told++;
+    expect(Math.abs(focal.focalPx - focalPx)).toBeLessThan(Math.max(0.03 * focalPx, 5 * focal.sigmaPx));
+  }
+  expect(told).toBeGreaterThan(370);
+}, 60_000);
