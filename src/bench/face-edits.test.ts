@@ -1,30 +1,20 @@
-import { createBenchStore } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
-import { emptyRecipe } from "@/core/recipe";
 import { AS_SHOT } from "@/core/render";
 import { addFace, deleteFace, faceOnScreen, moveCorner, switchFace } from "./face-edits";
 import type { Projection } from "./sheet/projection";
+import { type OpenedBench, SIZE, opened } from "./testing";
 
-const size = [3000, 2000] as const;
 /** The picture as shot at a quarter, its corner at 50, 60 of the screen. */
 const projection: Projection = {
   map: AS_SHOT,
-  lens: makeLens(size, null),
+  lens: makeLens(SIZE, null),
   view: { scale: 0.25, shift: [50, 60] },
 };
 
-function opened() {
-  const store = createBenchStore();
-  const recipe = emptyRecipe();
-  recipe.camera = { focalPx: 2200, focalFrom: "metadata", principal: null };
-  store.getState().open("v", size, recipe);
-  return store;
-}
-type Store = ReturnType<typeof opened>;
-const faces = (store: Store) => store.getState().recipe.faces;
+const faces = (store: OpenedBench) => store.getState().recipe.faces;
 
-function withFace(): Store {
+function withFace(): OpenedBench {
   const store = opened();
   addFace(store.getState(), [[2000, 1500] as Vec2, [800, 400] as Vec2], projection);
   return store;

@@ -1,12 +1,11 @@
-import { createBenchStore } from "@/client/bench-store";
 import type { Photo } from "@/client";
 import { type LensProfile, proposeProfiles, readProfile } from "@/core/lens";
 import { emptyRecipe } from "@/core/recipe";
 import { takeByHand, takeProposal } from "./lens-edits";
+import { type OpenedBench, SIZE, opened } from "./testing";
 import type { KeptProposal } from "./use-profiles";
 
-const size = [3000, 2000] as const;
-const unit = Math.hypot(...size) / 2;
+const unit = Math.hypot(...SIZE) / 2;
 const profile: LensProfile & { id: string } = {
   ...readProfile({
     format: "flat-stone-lens",
@@ -29,12 +28,7 @@ const photo = {
   orientation: 1,
 } as Photo;
 
-function opened() {
-  const store = createBenchStore();
-  store.getState().open("v", size, emptyRecipe());
-  return store;
-}
-const lensOf = (store: ReturnType<typeof opened>) => store.getState().recipe.lens;
+const lensOf = (store: OpenedBench) => store.getState().recipe.lens;
 const proposalFor = (taken: Photo): KeptProposal => proposeProfiles([profile], taken)[0] as KeptProposal;
 
 test("a proposed profile is taken with all it knows, in one step that can be taken back", () => {

@@ -1,30 +1,20 @@
-import { createBenchStore } from "@/client/bench-store";
 import type { FoundLines } from "@/client/compute/found-lines";
 import type { Vec2 } from "@/core/geometry";
-import { emptyRecipe } from "@/core/recipe";
 import { madeUpPlumbs, madeUpSills, randomFrom } from "@/core/testing";
 import { levelBy, resetAngle, setAngles, turnedTo } from "./attitude-edits";
 import { TAKEN_AT_ONCE, bestOf, countsIn, leaveFound, openIn, switchFound, takeFound } from "./found-edits";
 import { addLine, changeKind, moveBy, moveEnd } from "./line-edits";
+import { type OpenedBench, SIZE, opened } from "./testing";
 
-const size = [3000, 2000] as const;
 const made = {
-  size,
+  size: SIZE,
   intrinsics: { focalPx: 2200, principal: [1500, 1000] as const },
   attitude: { pitch: 12, yaw: 0, roll: -1 },
   k1: 0,
 };
 
-function opened() {
-  const store = createBenchStore();
-  const recipe = emptyRecipe();
-  recipe.camera = { focalPx: 2200, focalFrom: "metadata", principal: null };
-  store.getState().open("v", size, recipe);
-  return store;
-}
-type Store = ReturnType<typeof opened>;
-const attitudeOf = (store: Store) => store.getState().recipe.attitude;
-function withPlumbs(): Store {
+const attitudeOf = (store: OpenedBench) => store.getState().recipe.attitude;
+function withPlumbs(): OpenedBench {
   const store = opened();
   for (const ends of madeUpPlumbs(made, randomFrom(5), 3)) addLine(store.getState(), "plumb", ends);
   return store;
