@@ -4,11 +4,14 @@ import { compute } from "@/client/compute";
 import type { LineWork } from "@/client/compute/line-work";
 import { luminanceOf } from "@/client/picture/pixels";
 import type { Rect, Vec2 } from "@/core/geometry";
-import { edgeSigma, endsOf } from "@/core/recipe";
+import { edgeSigma, endsOf, handSigma } from "@/core/recipe";
 import { withCamera } from "@/core/render";
 import { notify } from "@/ui";
 
 type Bench = () => BenchState;
+
+/** A hand may be coarser than this, as a factor; cling looks no further aside for it. */
+const MOST_REACH = 4;
 
 /** A cut-out of the photo with what the work on lines needs to know. */
 async function workOn({ recipe, size }: BenchState, photo: Photo, area: Rect): Promise<LineWork> {
@@ -36,12 +39,18 @@ export async function clingLine(bench: Bench, photo: Photo, id: string, reach: n
   if (!before) return;
   const ends = endsOf(before);
   try {
-    const edge = await compute().clingTo(await workOn(bench(), photo, areaAbout(ends)), ends, reach);
+    const edge = await compute().clingTo(
+      await workOn(bench(), photo, areaAbout(ends)),
+      ends,
+      Math.min(MOST_REACH, reach),
+    );
     const now = bench();
     // Meanwhile it may have been moved, deleted or taken back.
     if (now.recipe.lines.find((l) => l.id === id) !== before) return;
     if (!edge) {
       if (own) notify("There is no edge under this line to cling to; it stays where it is.");
+      // Drawn on a small picture a hand is coarse, and must not weigh more than lines that found their edge.
+      else if (reach > 1) now.amend((r) => void (r.lines.find((l) => l.id === id)!.sigma = handSigma(ends, reach)));
       return;
     }
     const change = (r: BenchState["recipe"]): void => {

@@ -63,6 +63,12 @@ export const edgeSigma = (points: readonly [Vec2, Vec2], sigmaPx: number): numbe
     Math.hypot(sigmaPx, PLACED, BUILT * Math.hypot(points[1][0] - points[0][0], points[1][1] - points[0][1])),
   );
 
+/** How well a hand places an end at full size, pixels; END_SIGMA_PX of the solve. */
+const HAND = 0.5;
+
+/** How well a stroke that no edge held tells its direction, pixels at its ends. @param reach pixels of the original to one on the screen. */
+export const handSigma = (points: readonly [Vec2, Vec2], reach: number): number => edgeSigma(points, HAND * reach);
+
 /** A found segment as an ordinary line of a recipe. */
 export const foundLine = (
   id: string,
