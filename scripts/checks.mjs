@@ -9,9 +9,12 @@ const results = ".local/test-results.json";
 let passed = 0;
 let failed = 0;
 
-function run(command, args) {
+function run(command, args, env = {}) {
   const began = Date.now();
-  const { status } = spawnSync("node_modules/.bin/" + command, args, { stdio: "inherit" });
+  const { status } = spawnSync("node_modules/.bin/" + command, args, {
+    stdio: "inherit",
+    env: { ...process.env, ...env },
+  });
   return { ok: status === 0, seconds: ((Date.now() - began) / 1000).toFixed(1) };
 }
 
@@ -23,10 +26,10 @@ function check(name, command, ...args) {
   console.log(`${ok ? "passed" : "FAILED"}: ${name} (${seconds} s)`);
 }
 
-function tests(name, ...args) {
+function tests(name, args = [], env = {}) {
   console.log(`\n— ${name}`);
   rmSync(results, { force: true });
-  const { ok } = run("jest", ["--selectProjects", name, "--json", "--outputFile", results, ...args]);
+  const { ok } = run("jest", ["--selectProjects", name, "--json", "--outputFile", results, ...args], env);
   try {
     const counts = JSON.parse(readFileSync(results, "utf8"));
     passed += counts.numPassedTests;
@@ -44,8 +47,8 @@ const checks = {
   format: () => check("format", "prettier", "--check", "--log-level", "warn", "."),
   boundaries: () => check("boundaries", "depcruise", "--config", "scripts/boundaries.cjs", "src", "demo", "e2e"),
   unit: () => tests("unit"),
-  database: () => tests("database", "--runInBand"),
-  browser: () => tests("browser", "--runInBand"),
+  database: () => tests("database", ["--runInBand"], { DATABASE_URL: process.env.FLATSTONE_ALONE_DATABASE_URL }),
+  browser: () => tests("browser", ["--runInBand"]),
 };
 
 const wanted = process.argv.slice(2);

@@ -211,6 +211,14 @@ describe("versions", () => {
 describe("deliveries", () => {
   const order = { format: "png", quality: 90 } as const;
 
+  // A worker polls twice a second; one that listened here would now and then take what a test is about to claim.
+  test("wait until somebody takes them: no worker listens to the database of these tests", async () => {
+    const { version } = await setUp();
+    const { id } = await requestDelivery(version.id, order);
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    expect((await getDelivery(id)).delivery).toMatchObject({ state: "queued", worker: null });
+  });
+
   test("are claimed once, made, and fetched", async () => {
     const { version } = await setUp();
     const { id } = await requestDelivery(version.id, order);
