@@ -53,10 +53,29 @@ const vanishingOf = (focalPx: number, [cx, cy]: Vec2, d: Vec3): Vec3 => [
   d[2],
 ];
 
+/** Where plumbs and the sills of every wall vanish for the unknowns, homogeneous pixels. */
+interface Vanishing {
+  readonly plumbs: Vec3;
+  readonly walls: readonly Vec3[];
+}
+
+const vanishingsOf = (principal: Vec2, u: Unknowns): Vanishing => ({
+  plumbs: vanishingOf(u.focalPx, principal, downInCamera(u)),
+  walls: u.headings.map((h) => vanishingOf(u.focalPx, principal, sillInCamera(u.pitch, u.roll, h))),
+});
+
+const miss = (line: ModelLine, { plumbs, walls }: Vanishing): number =>
+  missOfVanishingPoint(line, line.kind === "plumb" ? plumbs : walls[line.wall]!) / line.sigmaPx;
+
 /** How far a line misses what the unknowns say, in its own deviations. */
-export function missOf(line: ModelLine, principal: Vec2, u: Unknowns): number {
-  const d = line.kind === "plumb" ? downInCamera(u) : sillInCamera(u.pitch, u.roll, u.headings[line.wall] ?? 0);
-  return missOfVanishingPoint(line, vanishingOf(u.focalPx, principal, d)) / line.sigmaPx;
+export const missOf = (line: ModelLine, principal: Vec2, u: Unknowns): number => miss(line, vanishingsOf(principal, u));
+
+/** How far each of the lines misses what the unknowns say, in its own deviations. */
+export function missesOf(lines: readonly ModelLine[], principal: Vec2, u: Unknowns): Float64Array {
+  const vanishing = vanishingsOf(principal, u);
+  const misses = new Float64Array(lines.length);
+  for (let i = 0; i < misses.length; i++) misses[i] = miss(lines[i]!, vanishing);
+  return misses;
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { Fit } from "./fit-lines";
+import { type Fit, columnsOf } from "./fit-lines";
 import type { ModelLine } from "./line-model";
 
 export interface LineShare {
@@ -24,15 +24,24 @@ export const PRIOR_WEIGHT = 10;
  */
 export function sharesOf(fit: Fit, model: readonly ModelLine[], face: number | null): Map<string, LineShare> {
   const angles = face === null ? [0, 1] : [0, 1, 2 + face];
+  const { cofactor, count, rows } = fit;
+  const freeFocal = count > 2 + fit.unknowns.headings.length;
   return new Map(
     model.map((line, i) => {
-      const h = Math.min(1 - 1e-9, fit.leverages[i]!);
+      const row = rows[i]!;
+      const columns = columnsOf(line, count, freeFocal);
+      /** How a unit miss of the line moves unknown `a`, degrees. */
+      const moves = (a: number): number =>
+        cofactor ? columns.reduce((sum, c, j) => (c < 0 ? sum : sum + cofactor[a]![c]! * row[j]!), 0) : 0;
+      const h = Math.min(
+        1 - 1e-9,
+        columns.reduce((sum, c, j) => (c < 0 ? sum : sum + row[j]! * moves(c)), 0),
+      );
       const miss = fit.misses[i]!;
-      const dof = model.length - fit.count - 1;
+      const dof = model.length - count - 1;
       const rest = Math.max(0, fit.cost - (miss * miss) / (1 - h));
       const scale = (PRIOR_WEIGHT + rest) / (PRIOR_WEIGHT + Math.max(0, dof));
-      const pull =
-        angles.reduce((sum, a) => sum + fit.influence[i]![a]! ** 2 / fit.cofactor![a]![a]!, 0) / angles.length;
+      const pull = angles.reduce((sum, a) => sum + moves(a) ** 2 / cofactor![a]![a]!, 0) / angles.length;
       const share: LineShare = {
         id: line.id,
         residualPx: Math.abs(miss) * line.sigmaPx,

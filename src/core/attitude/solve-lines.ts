@@ -7,7 +7,7 @@ import { type LineShare, PRIOR_WEIGHT, sharesOf } from "./line-shares";
 import { promising, startsOf } from "./line-starts";
 import { observe } from "./plumb-residual";
 import { END_SIGMA_PX } from "./solve-plumbs";
-import { type Found, type Prepared, bestOf, grouped, wholeTurn } from "./walled-fit";
+import { type Found, type Prepared, type Start, searched, wholeTurn } from "./walled-fit";
 
 export type LineStatus = "none" | "one" | "undetermined" | "solved";
 
@@ -35,8 +35,8 @@ export interface LineSolution {
 
 export interface SolveOptions {
   readonly face?: FaceChoice;
-  /** Whether the focal length is unknown and may be solved for. */
-  readonly freeFocal?: boolean;
+  /** Whether the focal length is unknown and may be solved for: from anywhere, or from where an earlier solve found it. */
+  readonly freeFocal?: boolean | "near";
 }
 
 /** A pitch or roll less certain than this is no answer, degrees. */
@@ -72,8 +72,9 @@ export function solveLines(
     name: wall ?? null,
   }));
   const starts = promising(camera, lines, startsOf(camera, lens, usable));
-  const fixed = bestOf(starts.map((start) => grouped(camera, lines, start, false)));
-  const free = options.freeFocal && mayTellFocal(fixed) ? withFocal(camera, lens, lines, fixed) : null;
+  const fixed = searched(camera, lines, starts, false);
+  const { freeFocal = false } = options;
+  const free = freeFocal && mayTellFocal(fixed) ? withFocal(camera, lens, lines, fixed, freeFocal === "near") : null;
   const found = free ?? fixed;
   const { fit, model } = found;
   const variance = (PRIOR_WEIGHT + fit.cost) / Math.max(1, PRIOR_WEIGHT + lines.length - fit.count);
@@ -125,19 +126,24 @@ function mayTellFocal({ model }: Found): boolean {
 }
 
 /** The fit with the focal length free, or null where it stays uncertain. */
-function withFocal(camera: Intrinsics, lens: Lens, lines: readonly Prepared[], fixed: Found): Found | null {
+function withFocal(
+  camera: Intrinsics,
+  lens: Lens,
+  lines: readonly Prepared[],
+  fixed: Found,
+  near: boolean,
+): Found | null {
   const longer = 2 * Math.max(...camera.principal);
   const recorded = lines.map((l): LineInput => ({
     id: l.id,
     kind: l.kind,
     ends: [lens.distort(l.ends[0]), lens.distort(l.ends[1])],
   }));
-  const tries = FOCAL_TRIES.map((by) => {
+  const starts = (near ? [1] : FOCAL_TRIES).map((by): Start => {
     const other = { ...camera, focalPx: camera.focalPx * by };
-    const start = by === 1 ? { ...fixed.fit.unknowns, tilt: 0.3 } : startsOf(other, lens, recorded)[0]!;
-    return grouped(other, lines, { ...start, focalPx: other.focalPx }, true);
+    return by === 1 ? { ...fixed.fit.unknowns, tilt: 0.3 } : startsOf(other, lens, recorded)[0]!;
   });
-  const best = bestOf(tries);
+  const best = searched(camera, lines, starts, true);
   const { fit } = best;
   const variance = (PRIOR_WEIGHT + fit.cost) / Math.max(1, PRIOR_WEIGHT + lines.length - fit.count);
   const { focalPx } = fit.unknowns;

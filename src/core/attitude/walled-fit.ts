@@ -1,5 +1,5 @@
 import type { Intrinsics } from "../camera";
-import { type Fit, fitLines } from "./fit-lines";
+import { type Fit, ROUGHLY, fitLines } from "./fit-lines";
 import { groupSills } from "./group-sills";
 import type { ModelLine, Unknowns } from "./line-model";
 
@@ -23,8 +23,14 @@ const REGROUPINGS = 4;
 
 export const wholeTurn = (deg: number): number => deg - 360 * Math.round(deg / 360);
 
-/** Fits from a start, the sills given to walls anew until they stay. */
-export function grouped(camera: Intrinsics, lines: readonly Prepared[], start: Start, freeFocal: boolean): Found {
+/** Fits from a start, the sills given to walls anew until they stay. @param until as of fitLines. */
+function grouped(
+  camera: Intrinsics,
+  lines: readonly Prepared[],
+  start: Start,
+  freeFocal: boolean,
+  until?: number,
+): Found {
   let now: Start = start;
   let last: string | null = null;
   let found: Found | null = null;
@@ -41,14 +47,29 @@ export function grouped(camera: Intrinsics, lines: readonly Prepared[], start: S
     last = key;
     const wallOf = new Map(sills.map((l, i) => [l.id, walls[i]!]));
     const model = lines.map((l): ModelLine => ({ ...l, wall: wallOf.get(l.id) ?? -1 }));
-    const fit = rightSideUp(fitLines(model, camera.principal, { ...now, headings }, freeFocal));
+    const fit = rightSideUp(fitLines(model, camera.principal, { ...now, headings }, freeFocal, until));
     found = { fit, model };
-    const spread = fit.cofactor ? Math.sqrt(Math.max(fit.cofactor[0]![0]!, fit.cofactor[1]![1]!)) : start.tilt;
-    now = { ...fit.unknowns, tilt: Math.min(start.tilt, spread) };
+    now = { ...fit.unknowns, tilt: Math.min(start.tilt, spreadOf(fit) ?? start.tilt) };
     if (sills.length === 0) break;
   }
   return found!;
 }
+
+/** The best fit that any of the starts leads to: all are followed roughly, and the most promising to its end. */
+export function searched(
+  camera: Intrinsics,
+  lines: readonly Prepared[],
+  starts: readonly Start[],
+  freeFocal: boolean,
+): Found {
+  if (starts.length === 1) return grouped(camera, lines, starts[0]!, freeFocal);
+  const { fit } = bestOf(starts.map((start) => grouped(camera, lines, start, freeFocal, ROUGHLY)));
+  return grouped(camera, lines, { ...fit.unknowns, tilt: spreadOf(fit) ?? 1 }, freeFocal);
+}
+
+/** How well a fit knows pitch and roll, degrees; null where it does not. */
+const spreadOf = ({ cofactor }: Fit): number | null =>
+  cofactor && Math.sqrt(Math.max(cofactor[0]![0]!, cofactor[1]![1]!));
 
 /** Sills alone hold upside down as well; the camera was not. */
 function rightSideUp(fit: Fit): Fit {
@@ -57,8 +78,8 @@ function rightSideUp(fit: Fit): Fit {
   return { ...fit, unknowns: { ...fit.unknowns, pitch: -pitch, roll: roll + 180, headings: headings.map((h) => -h) } };
 }
 
-export const costOf = ({ fit }: Found): number =>
+const costOf = ({ fit }: Found): number =>
   fit.cost + WALL_COST * fit.unknowns.headings.length + (fit.cofactor ? 0 : 1e6);
 
 /** The cheapest of several fits: fewest misses, fewest walls. */
-export const bestOf = (all: readonly Found[]): Found => all.reduce((a, b) => (costOf(b) < costOf(a) ? b : a));
+const bestOf = (all: readonly Found[]): Found => all.reduce((a, b) => (costOf(b) < costOf(a) ? b : a));

@@ -44,15 +44,18 @@ export function linesOf(recipe: Pick<Recipe, "lines" | "faces">): LineInput[] {
   return [...drawn, ...recipe.faces.filter((f) => f.on).flatMap(faceLines)];
 }
 
-/** What the recipe's lines say of the camera, and what to say about them. */
+/** Whether the focal length may be solved for: nobody has said it. */
+const isFree = ({ camera }: Recipe): boolean => camera.focalFrom === "assumed" || camera.focalFrom === "solved";
+
+/** What the recipe's lines say of the camera, and what to say about them. A focal length solved before is where it is looked for. */
 export function solveRecipe(recipe: SettledRecipe, size: Size): { solution: LineSolution; messages: LineMessage[] } {
   const inputs = linesOf(recipe);
-  const { focalFrom } = recipe.camera;
   const lens = lensOf(recipe, size);
-  const assumedFocal = focalFrom === "assumed" || focalFrom === "solved";
+  const assumedFocal = isFree(recipe);
   const { camera } = recipe;
   const { face } = recipe.attitude;
-  const solution = solveLines(camera, lens, inputs, { face, freeFocal: assumedFocal });
+  const freeFocal = assumedFocal && (camera.focalFrom === "solved" ? "near" : true);
+  const solution = solveLines(camera, lens, inputs, { face, freeFocal });
   // What is left out to find a contradiction is solved with the focal length of all.
   const held = { ...camera, focalPx: solution.focal?.focalPx ?? camera.focalPx };
   const solve = (others: readonly LineInput[]): LineSolution => solveLines(held, lens, others, { face });
@@ -68,7 +71,10 @@ const within = (deg: number, most: number): number => Math.max(-most, Math.min(m
  */
 export function withSolvedAttitude<R extends Recipe>(recipe: R, size: Size): R {
   if (recipe.attitude.from !== "lines") return recipe;
-  const { solution } = solveRecipe(withCamera(recipe, size), size);
+  const filled = withCamera(recipe, size);
+  const { face } = recipe.attitude;
+  const options = { face, freeFocal: isFree(recipe) };
+  const solution = solveLines(filled.camera, lensOf(filled, size), linesOf(recipe), options);
   const solved = solution.status === "solved";
   const { pitch, yaw, roll } = solved ? solution.attitude : LEVEL;
   const trim = solved ? recipe.attitude.trim : { pitch: 0, yaw: 0, roll: 0 };
