@@ -1,10 +1,10 @@
 import { useEffect, useMemo, useState } from "react";
 import { useBench } from "@/client/bench-store";
-import type { Vec2 } from "@/core/geometry";
-import { nextLine } from "@/core/attitude";
+import { type LineSolution, nextLine } from "@/core/attitude";
+import type { Size, Vec2 } from "@/core/geometry";
 import { outOfTrue } from "@/core/lines";
-import { type Line, bubbleNames, endsOf } from "@/core/recipe";
-import { compile, linesOf, solveRecipe, withCamera } from "@/core/render";
+import { type Line, type Recipe, bubbleNames, endsOf } from "@/core/recipe";
+import { type CompiledMap, compile, linesOf, solveRecipe, withCamera } from "@/core/render";
 
 /** A line's row in the schedule. */
 export interface LineRow {
@@ -20,45 +20,80 @@ export interface LineRow {
   readonly wall: string | null;
 }
 
-/** Everything the core says of the current recipe. */
-export function useDerived() {
+/** Everything the core says of a recipe: the map at once, what only panels show when they ask for it, and once. */
+function deriveFrom(recipe: Recipe, size: Size, heldRatio: number | null, moving: boolean) {
+  const settled = withCamera(recipe, size);
+  const map = compile(settled, size, heldRatio);
+  const names = bubbleNames(recipe.lines);
+  const solved = once(() => solveRecipe(settled, size));
+  const rows = once(() => rowsOf(recipe, map, names, solved().solution));
+  // Where one more line would help is no matter while something moves.
+  const next = once(() =>
+    moving ? null : nextLine(settled.camera, map.lens, size, linesOf(recipe), solved().solution),
+  );
+  return {
+    source: recipe,
+    recipe: settled,
+    map,
+    names,
+    get solution() {
+      return solved().solution;
+    },
+    get messages() {
+      return solved().messages;
+    },
+    get rows() {
+      return rows();
+    },
+    get next() {
+      return next();
+    },
+  };
+}
+
+export type Derived = ReturnType<typeof deriveFrom>;
+
+function once<T>(make: () => T): () => T {
+  let made: { readonly value: T } | null = null;
+  return () => (made ??= { value: make() }).value;
+}
+
+function rowsOf(
+  recipe: Recipe,
+  map: CompiledMap,
+  names: ReadonlyMap<string, string>,
+  { lines, walls }: LineSolution,
+): LineRow[] {
+  const shares = new Map(lines.map((l) => [l.id, l]));
+  return recipe.lines
+    .filter((l) => l.kind !== "taut")
+    .map((line): LineRow => {
+      const [a, b] = endsOf(line);
+      const after = [map.fromRecorded(a), map.fromRecorded(b)];
+      const seen = after.every((p): p is Vec2 => p !== null);
+      const share = shares.get(line.id);
+      return {
+        line,
+        name: names.get(line.id) ?? "",
+        lengthPx: Math.hypot(b[0] - a[0], b[1] - a[1]),
+        before: outOfTrue(line.kind, a, b),
+        after: seen ? outOfTrue(line.kind, after[0]!, after[1]!) : null,
+        pull: share?.pull ?? 0,
+        residualPx: share?.residualPx ?? 0,
+        wall: walls.length > 1 && typeof share?.wall === "number" ? `w${share.wall + 1}` : null,
+      };
+    });
+}
+
+/** What the core says of the Bench's recipe. */
+export function useDerived(): Derived {
   const recipe = useBench((s) => s.recipe);
   const size = useBench((s) => s.size);
   const moving = useBench((s) => s.gesture !== null);
   // The ratio of the frame when things last rested.
   const [rested, setRested] = useState<number | null>(null);
-  const meanwhile = moving ? rested : null;
-  const derived = useMemo(() => {
-    const settled = withCamera(recipe, size);
-    const map = compile(settled, size, meanwhile);
-    const { solution, messages } = solveRecipe(settled, size);
-    const names = bubbleNames(recipe.lines);
-    const shares = new Map(solution.lines.map((l) => [l.id, l]));
-    const rows = recipe.lines
-      .filter((l) => l.kind !== "taut")
-      .map((line): LineRow => {
-        const [a, b] = endsOf(line);
-        const after = [map.fromRecorded(a), map.fromRecorded(b)];
-        const seen = after.every((p): p is Vec2 => p !== null);
-        return {
-          line,
-          name: names.get(line.id) ?? "",
-          lengthPx: Math.hypot(b[0] - a[0], b[1] - a[1]),
-          before: outOfTrue(line.kind, a, b),
-          after: seen ? outOfTrue(line.kind, after[0]!, after[1]!) : null,
-          pull: shares.get(line.id)?.pull ?? 0,
-          residualPx: shares.get(line.id)?.residualPx ?? 0,
-          wall:
-            solution.walls.length > 1 && typeof shares.get(line.id)?.wall === "number"
-              ? `w${shares.get(line.id)!.wall! + 1}`
-              : null,
-        };
-      });
-    const inputs = linesOf(recipe);
-    // Where one more line would help is no matter while something moves.
-    const next = moving ? null : nextLine(settled.camera, map.lens, size, inputs, solution);
-    return { source: recipe, next, recipe: settled, map, solution, messages, rows, names };
-  }, [recipe, size, meanwhile, moving]);
+  const heldRatio = moving ? rested : null;
+  const derived = useMemo(() => deriveFrom(recipe, size, heldRatio, moving), [recipe, size, heldRatio, moving]);
   const ratio = derived.map.frame[2] / derived.map.frame[3];
   useEffect(() => {
     // eslint-disable-next-line react-hooks/set-state-in-effect -- costs no second solve: it counts only once things move
@@ -66,5 +101,3 @@ export function useDerived() {
   }, [moving, ratio]);
   return derived;
 }
-
-export type Derived = ReturnType<typeof useDerived>;
