@@ -9,5 +9,6 @@ export * from "./likely-cause";
 export * from "./line-shares";
 export * from "./solve-lines";
 export * from "./group-segments";
+export type { SegmentGroup, SegmentInput } from "./segment-groups";
 export * from "./face-ratio";
 export * from "./next-line";
