@@ -4,7 +4,7 @@ import { compute } from "@/client/compute";
 import type { LineWork } from "@/client/compute/line-work";
 import { luminanceOf } from "@/client/picture/pixels";
 import type { Rect, Vec2 } from "@/core/geometry";
-import { edgeSigma, endsOf, handSigma } from "@/core/recipe";
+import { edgeSigma, endsOf } from "@/core/recipe";
 import { withCamera } from "@/core/render";
 import { notify } from "@/ui";
 
@@ -49,8 +49,6 @@ export async function clingLine(bench: Bench, photo: Photo, id: string, reach: n
     if (now.recipe.lines.find((l) => l.id === id) !== before) return;
     if (!edge) {
       if (own) notify("There is no edge under this line to cling to; it stays where it is.");
-      // Drawn on a small picture a hand is coarse, and must not weigh more than lines that found their edge.
-      else if (reach > 1) now.amend((r) => void (r.lines.find((l) => l.id === id)!.sigma = handSigma(ends, reach)));
       return;
     }
     const change = (r: BenchState["recipe"]): void => {

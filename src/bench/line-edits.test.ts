@@ -32,6 +32,27 @@ describe("lines", () => {
     expect(store.getState().recipe.lines[1]!.sigma).toBeUndefined();
   });
 
+  test("drawn or moved on a small picture a line counts as coarsely as the hand could aim there", () => {
+    const store = withPlumbs();
+    // A stroke that begins twelve pixels beside the edge, on a picture shown at a sixth of its size.
+    const [a, b] = madeUpPlumbs(made, randomFrom(9), 1)[0]!;
+    const askew: [Vec2, Vec2] = [[a[0] + 12, a[1]], b];
+    const off = (): number => Math.abs(attitudeOf(store).pitch - 12) + Math.abs(attitudeOf(store).roll + 1);
+    addLine(store.getState(), "plumb", askew, 6);
+    expect(store.getState().recipe.lines.at(-1)!.sigma).toBeGreaterThan(3);
+    const coarse = off();
+    store.getState().undo();
+    const id = addLine(store.getState(), "plumb", askew);
+    expect(store.getState().recipe.lines.at(-1)!.sigma).toBeUndefined();
+    expect(coarse).toBeLessThan(0.2 * off());
+    moveEnd(store.getState(), id, 0, askew[0], "g", 6);
+    expect(off()).toBeCloseTo(coarse, 9);
+    moveBy(store.getState(), id, null, [0, 0], "h");
+    expect(store.getState().recipe.lines.at(-1)!.sigma).toBeUndefined();
+    moveBy(store.getState(), id, null, [0, 0], "i", 6);
+    expect(off()).toBeCloseTo(coarse, 9);
+  });
+
   test("a plumb becomes a sill and back, its wall forgotten", () => {
     const store = withPlumbs();
     const { id } = store.getState().recipe.lines[0]!;

@@ -1,6 +1,6 @@
 import type { BenchState } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";
-import type { Line, Recipe } from "@/core/recipe";
+import { type Line, type Recipe, endsOf, handSigma } from "@/core/recipe";
 
 type Editor = Pick<BenchState, "edit">;
 
@@ -16,10 +16,24 @@ export function fromLines(attitude: Recipe["attitude"]): void {
   attitude.trim = { pitch: 0, yaw: 0, roll: 0 };
 }
 
-export function addLine({ edit }: Editor, kind: "plumb" | "sill", ends: readonly [Vec2, Vec2]): string {
+/**
+ * How well a line drawn or moved by hand counts: drawn on a small picture a hand is coarse, and must not weigh more than
+ * lines that found their edge.
+ *
+ * @param reach pixels of the original to one on the screen.
+ */
+function setByHand(line: Line, reach: number): void {
+  if (reach > 1) line.sigma = handSigma(endsOf(line), reach);
+  else delete line.sigma;
+}
+
+/** @param reach as above. */
+export function addLine({ edit }: Editor, kind: "plumb" | "sill", ends: readonly [Vec2, Vec2], reach = 1): string {
   const id = newLineId();
   edit(`Draw a ${kind}`, (r) => {
-    r.lines.push({ id, kind, points: [pair(ends[0]), pair(ends[1])], on: true });
+    const line: Line = { id, kind, points: [pair(ends[0]), pair(ends[1])], on: true };
+    setByHand(line, reach);
+    r.lines.push(line);
     fromLines(r.attitude);
   });
   return id;
@@ -30,21 +44,21 @@ const changeLine = (recipe: Recipe, id: string, change: (line: Line) => void): v
   if (line) change(line);
 };
 
-/** Moves one end to a place; edits of one gesture are one step back. */
-export function moveEnd({ edit }: Editor, id: string, end: 0 | 1, to: Vec2, gesture: string): void {
+/** Moves one end to a place; edits of one gesture are one step back. @param reach as above. */
+export function moveEnd({ edit }: Editor, id: string, end: 0 | 1, to: Vec2, gesture: string, reach = 1): void {
   edit(
     "Move an end",
     (r) =>
       changeLine(r, id, (line) => {
         line.points[end === 0 ? 0 : line.points.length - 1] = pair(to);
-        delete line.sigma;
+        setByHand(line, reach);
       }),
     gesture,
   );
 }
 
-/** Moves the whole line, or one end of it, by so many pixels of the original. */
-export function moveBy({ edit }: Editor, id: string, end: 0 | 1 | null, by: Vec2, gesture: string): void {
+/** Moves the whole line, or one end of it, by so many pixels of the original. @param reach as above. */
+export function moveBy({ edit }: Editor, id: string, end: 0 | 1 | null, by: Vec2, gesture: string, reach = 1): void {
   edit(
     end === null ? "Move a line" : "Move an end",
     (r) =>
@@ -53,7 +67,7 @@ export function moveBy({ edit }: Editor, id: string, end: 0 | 1 | null, by: Vec2
           const isEnd = end === null || i === (end === 0 ? 0 : line.points.length - 1);
           return isEnd ? [p[0] + by[0], p[1] + by[1]] : p;
         });
-        delete line.sigma;
+        setByHand(line, reach);
       }),
     gesture,
   );

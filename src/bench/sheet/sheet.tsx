@@ -79,7 +79,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     ratio: recipe.frame.ratio,
     onPan: pan,
     onTrace: (ends) => void addTaut(useBench.getState, photo, ends),
-    onDrawn: (id) => void clingLine(useBench.getState, photo, id, Math.max(1, 1 / view.scale)),
+    onDrawn: (id, reach) => void clingLine(useBench.getState, photo, id, reach),
     onClick: (screen) => takeAt(useBench.getState(), projection, screen),
     onBegin: () => setHeld(asShot ? null : derived.map),
     onEnd: () => {

@@ -27,7 +27,7 @@ interface Parts {
   /** An edge is to be followed from one end to the other. */
   onTrace(ends: readonly [Vec2, Vec2]): void;
   /** A line has been drawn, and is to cling to the edge under it. */
-  onDrawn(id: string): void;
+  onDrawn(id: string, reach: number): void;
   /** A click on nothing but the picture, pixels of the screen; whether something came of it. */
   onClick(screen: Vec2): boolean;
   /** A click with the tracing tool, recorded pixels; and whether places have been clicked before it. */
@@ -77,6 +77,8 @@ export function useGestures({
   const [heldId, setHeldId] = useState<{ id: string; end: 0 | 1 } | null>(null);
   const [pointer, setPointer] = useState<Vec2 | null>(null);
   const { drawn, draws, turns, pulls, editsLines, editsFaces, editsFrame } = inHand(bench);
+  /** Pixels of the original to one on the screen: how coarsely a hand can aim. */
+  const reach = Math.max(1, 1 / projection.view.scale);
   /** What a stroke between two recorded places stands for, by the way it runs on the screen. */
   const kindOf = (from: Vec2, to: Vec2): "taut" | "plumb" | "sill" => {
     if (drawn === "taut") return "taut";
@@ -107,16 +109,16 @@ export function useGestures({
           else if (bench.tool === "level") levelBy(bench, command.ends);
           else if (bench.tool === "face") addFace(bench, command.ends, projection);
           else {
-            const id = addLine(bench, kindOf(...command.ends) as "plumb" | "sill", command.ends);
+            const id = addLine(bench, kindOf(...command.ends) as "plumb" | "sill", command.ends, reach);
             bench.set({ selected: id, selectedEnd: null, marks: true });
-            if (!held.current) onDrawn(id);
+            if (!held.current) onDrawn(id, reach);
           }
           break;
         case "moveEnd":
-          moveEnd(bench, command.id, command.end, command.to, key);
+          moveEnd(bench, command.id, command.end, command.to, key, reach);
           break;
         case "moveLine":
-          moveBy(bench, command.id, null, command.by, key);
+          moveBy(bench, command.id, null, command.by, key, reach);
           break;
         case "finish":
           bench.endGesture();

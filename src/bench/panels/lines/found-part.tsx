@@ -98,7 +98,7 @@ function GroupRow({ found, group }: { found: FoundLines; group: SegmentGroup }) 
     <tr className="text-right" data-group={group.id}>
       <td className="py-0.5 text-left">
         <span className="bubble mr-1.5" data-kind={group.kind} aria-hidden>
-          {group.kind === "plumb" ? "1" : "A"}
+          {group.kind === "plumb" ? "│" : "─"}
         </span>
         {name}
         {group.heading !== null && <span className="muted"> {turn(group.heading)}</span>}
