@@ -44,6 +44,27 @@ export function premultiply16(
   premultiply<u16>(from, count, colours, red, green, blue, alpha);
 }
 
+/** The same for floats, whose planes are floats as well: 1 is full cover. */
+export function premultiply32(
+  from: usize,
+  count: i32,
+  colours: i32,
+  red: usize,
+  green: usize,
+  blue: usize,
+  alpha: usize,
+): void {
+  let at = from;
+  for (let i: usize = 0; i < <usize>count * 4; i += 4, at += <usize>(colours + 1) * 4) {
+    const a = load<f32>(at + <usize>colours * 4);
+    for (let c = 0; c < colours; c++) {
+      const plane = c == 0 ? red : c == 1 ? green : blue;
+      store<f32>(plane + i, load<f32>(at + <usize>c * 4) * a);
+    }
+    store<f32>(alpha + i, a);
+  }
+}
+
 /** Less alpha than this is none; the same in src/core/render/sums.ts. */
 const NONE: f32 = 1e-6;
 

@@ -31,7 +31,7 @@ const EDGE_STEEPNESS: f64 = 1.1;
 /** How far each pixel of a row is covered by the photo, 0…1, into `covers` (f32). */
 // @ts-ignore: decorator
 @inline
-function coverRow(cell: usize, j: i32, w: i32, h: i32, covers: usize): void {
+export function coverRow(cell: usize, j: i32, w: i32, h: i32, covers: usize): void {
   const v = <f64>j / <f64>h;
   let x = rowStart(cell, 0, v);
   let y = rowStart(cell, 1, v);

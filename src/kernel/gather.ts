@@ -105,7 +105,8 @@ function choose<T, P>(
   sums: usize,
   border: i32,
 ): void {
-  if (border || blocks > 1 || ny > 8)
+  if (isFloat<T>()) gather<T, u8, P>(cell, corners, plane, step, stride, tableX, blocks, nx, tableY, ny, sums);
+  else if (border || blocks > 1 || ny > 8)
     gather<T, u8, P>(cell, corners, plane, step, stride, tableX, blocks, nx, tableY, ny, sums);
   else if (ny == 4 && nx == 4) gather<T, i16, P>(cell, corners, plane, step, stride, tableX, blocks, nx, tableY, ny, sums);
   else if (ny == 4) gather<T, u16, P>(cell, corners, plane, step, stride, tableX, blocks, nx, tableY, ny, sums);
@@ -153,6 +154,22 @@ export function gather16(
   choose<u16, u8>(cell, corners, plane, 0, stride, tableX, blocks, nx, tableY, ny, sums, border);
 }
 
+export function gather32(
+  cell: usize,
+  corners: usize,
+  plane: usize,
+  stride: i32,
+  tableX: usize,
+  blocks: i32,
+  nx: i32,
+  tableY: usize,
+  ny: i32,
+  sums: usize,
+  border: i32,
+): void {
+  choose<f32, u8>(cell, corners, plane, 0, stride, tableX, blocks, nx, tableY, ny, sums, border);
+}
+
 /** The same for three planes at once, `planeBytes` apart, whose colours the lens did not part. */
 export function gatherAll8(
   cell: usize,
@@ -184,4 +201,20 @@ export function gatherAll16(
   border: i32,
 ): void {
   choose<u16, u32>(cell, cell, plane, planeBytes, stride, tableX, blocks, nx, tableY, ny, sums, border);
+}
+
+export function gatherAll32(
+  cell: usize,
+  plane: usize,
+  planeBytes: usize,
+  stride: i32,
+  tableX: usize,
+  blocks: i32,
+  nx: i32,
+  tableY: usize,
+  ny: i32,
+  sums: usize,
+  border: i32,
+): void {
+  choose<f32, u32>(cell, cell, plane, planeBytes, stride, tableX, blocks, nx, tableY, ny, sums, border);
 }

@@ -3,7 +3,8 @@
  * host lays out (src/core/render/engine) and allocates nothing; the plain TypeScript of src/core/render/resample.ts is
  * its reference and its fallback.
  */
-export { split8, split16, padRow } from "./planes";
-export { divide, premultiply8, premultiply16 } from "./alpha";
-export { gather8, gather16, gatherAll8, gatherAll16 } from "./gather";
+export { split8, split16, split32, padRow } from "./planes";
+export { divide, premultiply8, premultiply16, premultiply32 } from "./alpha";
+export { gather8, gather16, gather32, gatherAll8, gatherAll16, gatherAll32 } from "./gather";
 export { finish8, finish16 } from "./finish";
+export { finish32 } from "./finish-float";

@@ -27,32 +27,49 @@ export function split8(from: usize, count: i32, channels: i32, red: usize, green
   }
 }
 
-/** The same for samples of 16 bits. */
-export function split16(from: usize, count: i32, channels: i32, red: usize, green: usize, blue: usize): void {
+// @ts-ignore: decorator
+@inline
+function split<T>(from: usize, count: i32, channels: i32, red: usize, green: usize, blue: usize): void {
+  const bytes = <usize>count * sizeof<T>();
   if (channels == 1) {
-    memory.copy(red, from, <usize>count * 2);
+    memory.copy(red, from, bytes);
     return;
   }
   let at = from;
-  for (let i: usize = 0; i < <usize>count * 2; i += 2, at += 6) {
-    store<u16>(red + i, load<u16>(at));
-    store<u16>(green + i, load<u16>(at + 2));
-    store<u16>(blue + i, load<u16>(at + 4));
+  for (let i: usize = 0; i < bytes; i += sizeof<T>(), at += 3 * sizeof<T>()) {
+    store<T>(red + i, load<T>(at));
+    store<T>(green + i, load<T>(at + sizeof<T>()));
+    store<T>(blue + i, load<T>(at + 2 * sizeof<T>()));
   }
 }
 
-/** Repeats a row's first and last sample `pad` times before and behind it. @param bytes per sample, 1 or 2. */
-export function padRow(row: usize, count: i32, pad: i32, bytes: i32): void {
+/** The same for samples of 16 bits, and for floats. */
+export function split16(from: usize, count: i32, channels: i32, red: usize, green: usize, blue: usize): void {
+  split<u16>(from, count, channels, red, green, blue);
+}
+
+export function split32(from: usize, count: i32, channels: i32, red: usize, green: usize, blue: usize): void {
+  split<f32>(from, count, channels, red, green, blue);
+}
+
+// @ts-ignore: decorator
+@inline
+function pad<T>(row: usize, count: i32, by: i32): void {
+  const first = load<T>(row);
+  const end = row + <usize>count * sizeof<T>();
+  const last = load<T>(end - sizeof<T>());
+  const bytes = <usize>by * sizeof<T>();
+  for (let i: usize = 0; i < bytes; i += sizeof<T>()) {
+    store<T>(row - bytes + i, first);
+    store<T>(end + i, last);
+  }
+}
+
+/** Repeats a row's first and last sample `by` times before and behind it. @param bytes per sample, 1, 2 or 4. */
+export function padRow(row: usize, count: i32, by: i32, bytes: i32): void {
   if (bytes == 1) {
-    memory.fill(row - pad, load<u8>(row), <usize>pad);
-    memory.fill(row + count, load<u8>(row + count - 1), <usize>pad);
-    return;
-  }
-  const first = load<u16>(row);
-  const end = row + <usize>count * 2;
-  const last = load<u16>(end - 2);
-  for (let i: usize = 0; i < <usize>pad * 2; i += 2) {
-    store<u16>(row - <usize>pad * 2 + i, first);
-    store<u16>(end + i, last);
-  }
+    memory.fill(row - by, load<u8>(row), <usize>by);
+    memory.fill(row + count, load<u8>(row + count - 1), <usize>by);
+  } else if (bytes == 2) pad<u16>(row, count, by);
+  else pad<f32>(row, count, by);
 }

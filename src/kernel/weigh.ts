@@ -86,10 +86,31 @@ export function rows<T, R>(at: usize, step: usize, wx: usize, wy: usize): v128 {
   return across(l, r, wx);
 }
 
+/** The same for samples that are floats, any number of rows and of groups of eight samples. */
+// @ts-ignore: decorator
+@inline
+function floatRows(at: usize, step: usize, wx: usize, blocks: i32, wy: usize, ny: i32): v128 {
+  let sum = f32x4.splat(0);
+  for (let g: usize = 0; g < <usize>blocks * 32; g += 32) {
+    let l = f32x4.splat(0);
+    let r = l;
+    let from = at + g;
+    for (let n = 0; n < ny; n++) {
+      const weight = f32x4.splat(<f32>load<i16>(wy + <usize>n * 2));
+      l = f32x4.add(l, f32x4.mul(v128.load(from), weight));
+      r = f32x4.add(r, f32x4.mul(v128.load(from, 16), weight));
+      from += step;
+    }
+    sum = f32x4.add(sum, f32x4.add(f32x4.mul(l, v128.load(wx + g)), f32x4.mul(r, v128.load(wx + g, 16))));
+  }
+  return sum;
+}
+
 /** The same for any even number of rows and any number of groups of eight samples. */
 // @ts-ignore: decorator
 @inline
 export function anyRows<T>(at: usize, step: usize, wx: usize, blocks: i32, wy: usize, ny: i32): v128 {
+  if (isFloat<T>()) return floatRows(at, step, wx, blocks, wy, ny);
   let sum = f32x4.splat(0);
   for (let g = 0; g < blocks; g++) {
     let l = i32x4.splat(0);
@@ -113,5 +134,5 @@ export function anyRows<T>(at: usize, step: usize, wx: usize, blocks: i32, wy: u
 export function whole<T>(v: v128): f32 {
   const halves = f32x4.add(v, v128.shuffle<i32>(v, v, 2, 3, 0, 1));
   const sum = f32x4.extract_lane(halves, 0) + f32x4.extract_lane(halves, 1);
-  return sizeof<T>() == 1 ? sum : sum + 32768;
+  return sizeof<T>() == 2 ? sum + 32768 : sum;
 }

@@ -1,22 +1,28 @@
 /** The engine as tests use it: one lane in the calling thread. Nothing outside tests imports this. */
 import { readFileSync } from "node:fs";
 import { type BandRequest, type Raster, resultChannels } from "..";
-import { Engine, type Kernel, planMemory, writeSharedTables, writeSource } from ".";
+import {
+  Engine,
+  type EngineSamples,
+  type Kernel,
+  type SampleBytes,
+  planMemory,
+  samplesIn,
+  writeSharedTables,
+  writeSource,
+} from ".";
 
 const compiled = new WebAssembly.Module(readFileSync(".local/test-kernel.wasm"));
 
-export type EngineSource = Raster<Uint8Array | Uint16Array>;
+export type EngineSource = Raster<EngineSamples>;
 
 /** A whole picture by the engine, in bands of 48 rows. */
-export function byEngine(
-  source: EngineSource,
-  { map, kernel, alpha }: Omit<BandRequest, "y" | "rows">,
-): Uint8Array | Uint16Array {
+export function byEngine(source: EngineSource, { map, kernel, alpha }: Omit<BandRequest, "y" | "rows">): EngineSamples {
   const channels = resultChannels(source.channels, alpha);
   const plan = planMemory(
     {
       size: [source.width, source.height],
-      sampleBytes: source.data instanceof Uint16Array ? 2 : 1,
+      sampleBytes: source.data.BYTES_PER_ELEMENT as SampleBytes,
       channels: source.channels <= 2 ? 1 : 3,
       sourceAlpha: source.channels === 2 || source.channels === 4,
       resultChannels: channels,
@@ -32,6 +38,5 @@ export function byEngine(
   const [width, height] = map.output;
   for (let y = 0; y < height; y += 48)
     engine.band(y, Math.min(48, height - y), plan.out + y * width * channels * plan.sampleBytes);
-  const Kind = source.data instanceof Uint16Array ? Uint16Array : Uint8Array;
-  return new Kind(memory.buffer, plan.out, width * height * channels);
+  return samplesIn(plan.sampleBytes, memory.buffer, plan.out, width * height * channels);
 }

@@ -7,16 +7,24 @@ import { RECORD } from ".";
 import { type EngineSource, byEngine } from "./by-engine.testing";
 import { wholeWeights } from "./weight-tables";
 
+type Kind = "u8" | "u16" | "f32";
+/** The brightest sample; and how far engine and reference may lie apart: one level of 255, and more only where positions rounded to other 512ths of a pixel lie over the hardest edge. */
+const FULL = { u8: 255, u16: 65535, f32: 1 } as const;
+const APART = { u8: 1, u16: 300, f32: 0.005 } as const;
+const ARRAYS = { u8: Uint8Array, u16: Uint16Array, f32: Float32Array } as const;
+/** A share of full as a sample. */
+const sample = (kind: Kind, share: number): number =>
+  kind === "f32" ? Math.fround(share) : Math.round(FULL[kind] * share);
+
 /** Blocks, stripes and noise: edges in all directions, colours that differ, nothing smooth to hide in. */
-function busy(type: "u8" | "u16", channels: 1 | 3, width = 150, height = 110): EngineSource {
+function busy(kind: Kind, channels: 1 | 3, width = 150, height = 110): EngineSource {
   const random = randomFrom(11);
-  const full = type === "u8" ? 255 : 65535;
-  const data = type === "u8" ? new Uint8Array(width * height * channels) : new Uint16Array(width * height * channels);
+  const data = new ARRAYS[kind](width * height * channels);
   for (let y = 0, i = 0; y < height; y++)
     for (let x = 0; x < width; x++)
       for (let c = 0; c < channels; c++, i++) {
         const block = ((x >> 3) + (y >> 4) * (c + 1)) % 3 === 0 ? 0.9 : 0.1;
-        data[i] = Math.round(full * Math.min(1, Math.max(0, block + 0.25 * (random() - 0.5))));
+        data[i] = sample(kind, Math.min(1, Math.max(0, block + 0.25 * (random() - 0.5))));
       }
   return { data, width, height, channels };
 }
@@ -64,16 +72,16 @@ test.each([
   ["u8", 1],
   ["u16", 3],
   ["u16", 1],
+  ["f32", 3],
+  ["f32", 1],
 ] as const)(
   "the engine and its reference agree within one level of 255, whatever the recipe (%s, %i channels)",
   (type, channels) => {
     const source = busy(type, channels);
-    // Positions rounded to other 512ths of a pixel, over the hardest edge, are what is left between the two.
-    const level = type === "u8" ? 1 : 300;
     fc.assert(
       fc.property(recipes, fc.constantFrom("cubic", "lanczos3" as const), fc.boolean(), (recipe, kernel, alpha) => {
         const { reference, made } = both(source, recipe, kernel as "cubic" | "lanczos3", alpha);
-        expect(worstOf(reference, made)).toBeLessThanOrEqual(level);
+        expect(worstOf(reference, made)).toBeLessThanOrEqual(APART[type]);
       }),
       { numRuns: 25, seed: 4 },
     );
@@ -85,6 +93,8 @@ test.each([
   ["u8", 1],
   ["u16", 3],
   ["u16", 1],
+  ["f32", 3],
+  ["f32", 1],
 ] as const)("the identity recipe returns the identical pixels (%s, %i channels)", (type, channels) => {
   const source = busy(type, channels);
   for (const kernel of ["cubic", "lanczos3"] as const) {
@@ -157,16 +167,15 @@ test("at a gap's border the colour is the picture's own, so that no ground shows
 });
 
 /** The busy picture with holes of all sizes, some half transparent; what is transparent has a colour of its own. */
-function pierced(type: "u8" | "u16", channels: 2 | 4): EngineSource {
+function pierced(type: Kind, channels: 2 | 4): EngineSource {
   const colours = channels === 2 ? 1 : 3;
   const { data, width, height } = busy(type, colours);
-  const full = type === "u8" ? 255 : 65535;
-  const all = type === "u8" ? new Uint8Array(width * height * channels) : new Uint16Array(width * height * channels);
+  const all = new ARRAYS[type](width * height * channels);
   for (let i = 0; i < width * height; i++) {
     const [x, y] = [i % width, Math.floor(i / width)];
     const share = (x >> 4) % 3 === 0 ? 0 : (x + y) % 23 < 4 ? 0.4 : 1;
-    for (let c = 0; c < colours; c++) all[i * channels + c] = share === 0 ? full : data[i * colours + c]!;
-    all[i * channels + colours] = Math.round(share * full);
+    for (let c = 0; c < colours; c++) all[i * channels + c] = share === 0 ? FULL[type] : data[i * colours + c]!;
+    all[i * channels + colours] = sample(type, share);
   }
   return { data: all, width, height, channels };
 }
@@ -176,12 +185,14 @@ test.each([
   ["u8", 2],
   ["u16", 4],
   ["u16", 2],
+  ["f32", 4],
+  ["f32", 2],
 ] as const)(
   "with alpha in the source they agree too, whatever lies under what is transparent (%s, %i)",
   (type, channels) => {
     const source = pierced(type, channels);
     const colours = channels - 1;
-    const full = type === "u8" ? 255 : 65535;
+    const full = FULL[type];
     fc.assert(
       fc.property(recipes, fc.constantFrom("cubic", "lanczos3" as const), (recipe, kernel) => {
         recipe.lens.calm = { purple: 0, green: 0 };
@@ -194,8 +205,8 @@ test.each([
           for (let c = 0; c < colours; c++)
             worst = Math.max(worst, Math.abs(reference[i + c]! - made[i + c]!) * Math.min(a / full, b / full));
         }
-        expect(worstAlpha).toBeLessThanOrEqual(type === "u8" ? 1 : 300);
-        expect(worst).toBeLessThanOrEqual(type === "u8" ? 1.5 : 400);
+        expect(worstAlpha).toBeLessThanOrEqual(APART[type]);
+        expect(worst).toBeLessThanOrEqual(1.5 * APART[type]);
       }),
       { numRuns: 12, seed: 12 },
     );
@@ -206,7 +217,7 @@ test.each([
       const alpha = i - (i % channels) + colours;
       if (source.data[alpha]! > 0 || i === alpha) worst = Math.max(worst, Math.abs(made[i]! - source.data[i]!));
     }
-    expect(worst).toBeLessThanOrEqual(type === "u8" ? 0 : 2);
+    expect(worst).toBeLessThanOrEqual({ u8: 0, u16: 2, f32: 1e-6 }[type]);
   },
 );
 
@@ -244,6 +255,19 @@ test("sixteen-bit ramps stay monotonic and keep their levels", () => {
     expect(new Set(row).size).toBeGreaterThan(0.95 * row.length);
     for (const [x, v] of row.entries()) expect(Math.abs(v - (20_000 + 2.5 * (x + 10.37)))).toBeLessThan(3);
   }
+});
+
+test("floats above white and below black are kept as they are", () => {
+  const source = busy("f32", 3);
+  for (let i = 0; i < source.data.length; i += 7) source.data[i] = 6 * source.data[i]! - 0.5;
+  const recipe = emptyRecipe();
+  expect(worstOf(both(source, recipe, "cubic", false).made, source.data)).toBe(0);
+  recipe.camera.focalPx = 140;
+  Object.assign(recipe.attitude, { from: "by-hand", pitch: 12, yaw: 9, roll: 2 });
+  const { reference, made } = both(source, recipe, "cubic", false);
+  expect(Math.max(...made)).toBeGreaterThan(3);
+  expect(Math.min(...made)).toBeLessThan(-0.3);
+  expect(worstOf(reference, made)).toBeLessThanOrEqual(6 * APART.f32);
 });
 
 test("a kernel's whole weights add up to one exactly, each within half a step, but for the largest", () => {

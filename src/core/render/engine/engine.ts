@@ -111,8 +111,10 @@ export class Engine {
     if (!cell.seen || (border && isOutside(cell, plan.size[0], plan.size[1]))) return this.leaveEmpty();
     if (optics?.relights) optics.writeGains(this.f32, corners);
     this.gather(cell, border ? 1 : 0);
-    if (plan.sampleBytes === 1) this.kernel.finish8(this.record);
-    else this.kernel.finish16(this.record);
+    const { kernel, record } = this;
+    if (plan.sampleBytes === 1) kernel.finish8(record);
+    else if (plan.sampleBytes === 2) kernel.finish16(record);
+    else kernel.finish32(record);
   }
 
   private gather(cell: Cell, border: 0 | 1): void {
@@ -121,7 +123,7 @@ export class Engine {
     const [x, y] = this.weights.pair(cell.shrinkX, cell.shrinkY);
     const sums = record + RECORD.sums;
     const plane = (corners: number, from: number, to: number): void => {
-      const gather = planeBytes === 1 ? kernel.gather8 : kernel.gather16;
+      const gather = planeBytes === 1 ? kernel.gather8 : planeBytes === 2 ? kernel.gather16 : kernel.gather32;
       gather(record, corners, from, stride, x.across, x.blocks, x.count, y.down, y.count, to, border);
     };
     const one = (corners: number, c: 0 | 1 | 2): void => {
@@ -129,7 +131,7 @@ export class Engine {
       plane(corners, planes[c]!, to);
       if (!sourceAlpha) return;
       plane(corners, planes[plan.channels]!, record + RECORD.alphaSums);
-      kernel.divide(record, to, plan.sampleBytes === 1 ? 255 : 65535);
+      kernel.divide(record, to, FULL[plan.sampleBytes]);
     };
     if (plan.channels === 1) return one(record, 0);
     if (!optics?.parts && !sourceAlpha) return this.gatherAll(x, y, border);
@@ -148,7 +150,7 @@ export class Engine {
   private gatherAll(x: WeightTable, y: WeightTable, border: 0 | 1): void {
     const { plan, kernel, record } = this;
     const { planes, stride, planeBytes } = plan;
-    const gather = planeBytes === 1 ? kernel.gatherAll8 : kernel.gatherAll16;
+    const gather = planeBytes === 1 ? kernel.gatherAll8 : planeBytes === 2 ? kernel.gatherAll16 : kernel.gatherAll32;
     const [first, step] = [planes[0]!, planes[1]! - planes[0]!];
     const sums = record + RECORD.sums;
     gather(record, first, step, stride, x.across, x.blocks, x.count, y.down, y.count, sums, border);
@@ -181,7 +183,10 @@ export class Engine {
 }
 
 /** What full cover comes to in the plane of alpha: 8 bits are multiplied by 255, as the colours are by them. */
-const alphaFull = ({ sampleBytes }: MemoryPlan): number => (sampleBytes === 1 ? 255 * 255 : 65535);
+const alphaFull = ({ sampleBytes }: MemoryPlan): number => (sampleBytes === 1 ? 255 * 255 : FULL[sampleBytes]);
+
+/** The brightest sample, by its bytes. */
+const FULL = { 1: 255, 2: 65535, 4: 1 } as const;
 
 /** How far inside the photo's border the outermost corner of a cell lies, output pixels. */
 function leastInset({ corners, shrinkX, shrinkY }: Cell, width: number, height: number): number {

@@ -11,11 +11,21 @@ const MOST_BYTES = 65536 * PAGE;
 /** Positions are kept in 64 bits, but a longer side than this has no use and would strain them. */
 const LONGEST = 1 << 20;
 
+/** Whole numbers of 8 or 16 bits, or floats, of which 1 is the brightest. */
+export type EngineSamples = Uint8Array | Uint16Array | Float32Array;
+export type SampleBytes = 1 | 2 | 4;
+
+/** Samples of a size in a buffer. */
+export function samplesIn(bytes: SampleBytes, buffer: ArrayBufferLike, at: number, length: number): EngineSamples {
+  if (bytes === 1) return new Uint8Array(buffer, at, length);
+  return bytes === 2 ? new Uint16Array(buffer, at, length) : new Float32Array(buffer, at, length);
+}
+
 /** Where everything lies in the kernel's memory, bytes. Threads that share the memory work in lanes of their own. */
 export interface MemoryPlan {
   readonly size: Size;
   /** Bytes per sample of source and result. */
-  readonly sampleBytes: 1 | 2;
+  readonly sampleBytes: SampleBytes;
   /** Colours of the source, whether it has an alpha channel beside them, and channels of the result. */
   readonly channels: 1 | 3;
   readonly sourceAlpha: boolean;
@@ -27,10 +37,10 @@ export interface MemoryPlan {
   readonly taps: number;
   /**
    * First pixel of each plane, bytes per sample and samples per row. With alpha its plane is the last, and the colours
-   * are multiplied by it, in 16 bits: what is transparent then has no weight.
+   * are multiplied by it, in 16 bits or as floats: what is transparent then has no weight.
    */
   readonly planes: readonly number[];
-  readonly planeBytes: 1 | 2;
+  readonly planeBytes: SampleBytes;
   readonly stride: number;
   /** One interleaved row of the source on its way into the planes. */
   readonly staging: number;
@@ -62,7 +72,7 @@ export function planMemory(
 ): MemoryPlan | null {
   const { size, sampleBytes, channels, output, sourceAlpha = false } = parts;
   const planeCount = channels + (sourceAlpha ? 1 : 0);
-  const planeBytes = sourceAlpha ? 2 : sampleBytes;
+  const planeBytes = sourceAlpha && sampleBytes === 1 ? 2 : sampleBytes;
   const outRow = output[0] * parts.resultChannels * sampleBytes;
   let end = 1024;
   const take = (bytes: number): number => {

@@ -1,7 +1,7 @@
 import { CALM_TAPS } from "../calm";
 import { lightTables } from "../optics";
 import type { Kernel } from "./kernel";
-import { type MemoryPlan, PAD } from "./memory-plan";
+import { type EngineSamples, type MemoryPlan, PAD } from "./memory-plan";
 
 /** Writes the tables that all lanes share. Once per memory. */
 export function writeSharedTables(buffer: ArrayBufferLike, plan: MemoryPlan): void {
@@ -12,19 +12,14 @@ export function writeSharedTables(buffer: ArrayBufferLike, plan: MemoryPlan): vo
 }
 
 /** Takes interleaved samples (rows · width · channels, alpha the last of them) apart into the kernel's planes, row by row, and pads them. */
-export function writeSource(
-  kernel: Kernel,
-  buffer: ArrayBufferLike,
-  plan: MemoryPlan,
-  samples: Uint8Array | Uint16Array,
-): void {
+export function writeSource(kernel: Kernel, buffer: ArrayBufferLike, plan: MemoryPlan, samples: EngineSamples): void {
   const { size, channels, sampleBytes, planeBytes, sourceAlpha, stride, planes, staging } = plan;
   const [width, height] = size;
   const row = width * planes.length;
   const bytes = new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength);
   const stage = new Uint8Array(buffer, staging, row * sampleBytes);
-  const split = sampleBytes === 1 ? kernel.split8 : kernel.split16;
-  const premultiply = sampleBytes === 1 ? kernel.premultiply8 : kernel.premultiply16;
+  const split = { 1: kernel.split8, 2: kernel.split16, 4: kernel.split32 }[sampleBytes];
+  const premultiply = { 1: kernel.premultiply8, 2: kernel.premultiply16, 4: kernel.premultiply32 }[sampleBytes];
   const all = new Uint8Array(buffer);
   const rowBytes = stride * planeBytes;
   for (let y = 0; y < height; y++) {
