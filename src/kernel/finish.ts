@@ -81,7 +81,7 @@ function finish<T>(cell: usize): void {
   for (let j = 0; j < h; j++) {
     const at = red + <usize>(j * SUM_ROW) * 4;
     let out = <usize>load<i32>(cell + OUT) + <usize>j * <usize>load<i32>(cell + OUT_STRIDE);
-    if (flags & RELIGHT) for (let c = 0; c < colours; c++) relightRow(cell, j, w, h, at + <usize>c * plane, full);
+    if (flags & RELIGHT) for (let c = 0; c < colours; c++) relightRow(cell, j, w, h, at + <usize>c * plane, full, 1);
     if (flags & CALM) calmRow<T>(cell, j, w, h, at, full);
     if (flags & BORDER) coverRow(cell, j, w, h, covers);
     for (let i = 0; i < w; i += 4) {

@@ -86,3 +86,6 @@ export function relit(v: number, gain: number): number {
   const j = b | 0;
   return encode[j]! + (encode[j + 1]! - encode[j]!) * (b - j);
 }
+
+/** The same for a float, which may be brighter than white and stays so. */
+export const relitFloat = (v: number, gain: number): number => (v <= 0 ? 0 : fromLinear(toLinear(v) * gain));

@@ -2,7 +2,7 @@ import { calmEdge, isCalming } from "./calm";
 import { eachCell } from "./cells";
 import type { OutputMap } from "./compile";
 import type { KernelName } from "./kernels";
-import { type Optics, gainTable, hasFringes, hasVignetting, relit } from "./optics";
+import { type Optics, gainTable, hasFringes, hasVignetting, relit, relitFloat } from "./optics";
 import { type Samples, summation } from "./sums";
 import { Taps } from "./taps";
 
@@ -110,7 +110,8 @@ function pixelWriter(source: Raster, request: BandRequest, target: Samples, chan
       if (parted) partedSums(sx, sy, squared, parted);
       if (gainAt) {
         const gain = gainAt(squared);
-        for (let c = 0; c < colours; c++) sums[c] = relit(sums[c]! / full, gain) * full;
+        for (let c = 0; c < colours; c++)
+          sums[c] = integer ? relit(sums[c]! / full, gain) * full : relitFloat(sums[c]!, gain);
       }
       if (calm) calmEdge(sums, full, calm, source, sx, sy);
     }

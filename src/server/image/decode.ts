@@ -1,13 +1,15 @@
-import sharp from "sharp";
+import sharp, { type Metadata } from "sharp";
 import type { Raster } from "@/core/render";
+import type { EngineSamples } from "@/core/render/engine";
 import { LIMITS } from "../config";
 import type { DeliveryOptions } from "./delivery-options";
+import { encodeFloats } from "./float-samples";
 import { readable } from "./raw";
 import { type Carried, carriedFrom } from "./carried-metadata";
 
 /** A decoded original: oriented pixels in its own colour space. */
 export interface Decoded {
-  readonly raster: Raster<Uint8Array | Uint16Array>;
+  readonly raster: Raster<EngineSamples>;
   readonly carried: Carried;
 }
 
@@ -28,7 +30,7 @@ async function srgbProfile(): Promise<Buffer | null> {
 }
 
 /**
- * Decodes a picture file at full size, oriented by its EXIF; 16-bit files stay 16-bit.
+ * Decodes a picture file at full size, oriented by its EXIF; 16-bit files stay 16-bit, and floats stay floats.
  *
  * @param colour "own" leaves colours as they are; "srgb" converts them from the embedded profile, if there is one.
  */
@@ -36,6 +38,7 @@ export async function decode(file: string, colour: DeliveryOptions["colour"] = "
   const options = { limitInputPixels: LIMITS.pixels, failOn: "error", sequentialRead: true, ignoreIcc: true } as const;
   const pixels = await readable(file);
   const meta = await sharp(pixels, options).metadata();
+  if (isLight(meta)) return decodeLight(file, pixels, meta);
   const deep = meta.depth !== "uchar";
   // CMYK and Lab have no place in the pipeline; they become sRGB.
   const foreign = meta.space === "cmyk" || meta.space === "lab";
@@ -57,4 +60,25 @@ export async function decode(file: string, colour: DeliveryOptions["colour"] = "
     raster: { data: samples, width: info.width, height: info.height, channels },
     carried: convert ? { ...carried, icc: await srgbProfile() } : carried,
   };
+}
+
+/** Colour in floats is light, as libvips takes it too. */
+const isLight = ({ depth, space }: Metadata): boolean => (depth === "float" || depth === "double") && space === "scrgb";
+
+async function decodeLight(file: string, pixels: string, meta: Metadata): Promise<Decoded> {
+  const { data, info } = await sharp(pixels, {
+    limitInputPixels: LIMITS.pixels,
+    failOn: "error",
+    sequentialRead: true,
+    ignoreIcc: true,
+  })
+    .autoOrient()
+    .toColourspace("scrgb")
+    .raw({ depth: "float" })
+    .toBuffer({ resolveWithObject: true });
+  const { width, height } = info;
+  const channels = info.channels as 3 | 4;
+  const samples = new Float32Array(data.buffer, data.byteOffset, data.length / 4);
+  encodeFloats(samples, channels);
+  return { raster: { data: samples, width, height, channels }, carried: await carriedFrom(file, meta) };
 }

@@ -2,6 +2,9 @@ import { writeFile } from "node:fs/promises";
 import sharp, { type Sharp } from "sharp";
 import type { Size } from "@/core/geometry";
 import type { Raster } from "@/core/render";
+import type { EngineSamples } from "@/core/render/engine";
+import { sixteenBits } from "./float-samples";
+import { floatTiff } from "./float-tiff";
 import { type Carried, trueOfDelivery } from "./carried-metadata";
 import type { Recipe } from "@/core/recipe";
 import { type DeliveryFormat, type DeliveryOptions, chromaOf } from "./delivery-options";
@@ -16,9 +19,10 @@ const PAPER = { r: 255, g: 255, b: 255 };
 
 /** Pixels on their way into a file: 16 bits kept where the format has them, gaps filled where it has no alpha. */
 export function prepared(
-  { width, height, channels, data }: Raster<Uint8Array | Uint16Array>,
+  { width, height, channels, data: samples }: Raster<EngineSamples>,
   format: DeliveryFormat,
 ): Sharp {
+  const data = samples instanceof Float32Array ? sixteenBits(samples) : samples;
   const deep = data instanceof Uint16Array;
   let image = sharp(data, { raw: { width, height, channels }, limitInputPixels: false });
   const grey = channels <= 2;
@@ -28,8 +32,10 @@ export function prepared(
   return image;
 }
 
+const isFloat = (raster: Raster<EngineSamples>): raster is Raster<Float32Array> => raster.data instanceof Float32Array;
+
 /** One strip of a JPEG: its tables must be those of all others, so they are not optimised for it. */
-export const encodeStrip = (raster: Raster<Uint8Array | Uint16Array>, options: DeliveryOptions): Promise<Buffer> =>
+export const encodeStrip = (raster: Raster<EngineSamples>, options: DeliveryOptions): Promise<Buffer> =>
   prepared(raster, "jpeg")
     .jpeg({ quality: options.quality, chromaSubsampling: chromaOf(options), optimiseCoding: false })
     .toBuffer();
@@ -65,19 +71,20 @@ export async function writeStrips(
 
 /**
  * Writes pixels as a finished file: colour profile, EXIF and XMP of the original carried over, made true of the
- * new picture. JPEG, WebP and AVIF have 8 bits, JPEG no gaps; PNG and TIFF keep 16 bits and alpha.
+ * new picture. JPEG, WebP and AVIF have 8 bits, JPEG no gaps; PNG and TIFF keep 16 bits and alpha, TIFF also floats.
  */
 export async function encode(
-  raster: Raster<Uint8Array | Uint16Array>,
+  raster: Raster<EngineSamples>,
   file: string,
   options: DeliveryOptions,
   carried: Carried,
   recipe: Recipe,
 ): Promise<void> {
   const { format, quality, progressive, compression } = options;
-  const image = prepared(raster, format);
   const most = format === "jpeg" ? MOST_JPEG_XMP : Infinity;
   const fits = await fitting(carried, recipe, [raster.width, raster.height], most);
+  if (format === "tiff" && isFloat(raster)) return writeFile(file, embedInTiff(await floatTiff(raster), fits));
+  const image = prepared(raster, format);
   if (format === "jpeg") {
     const jpeg = await image.jpeg({ quality, chromaSubsampling: chromaOf(options), progressive }).toBuffer();
     await writeFile(file, embedInJpeg(jpeg, fits));

@@ -3,7 +3,15 @@ import { availableParallelism } from "node:os";
 import { MessageChannel } from "node:worker_threads";
 import type { Piscina } from "piscina";
 import { type CompiledMap, type Raster, compile, isCalming, resultChannels } from "@/core/render";
-import { type MemoryPlan, planMemory, writeSharedTables, writeSource } from "@/core/render/engine";
+import {
+  type EngineSamples,
+  type MemoryPlan,
+  type SampleBytes,
+  planMemory,
+  samplesIn,
+  writeSharedTables,
+  writeSource,
+} from "@/core/render/engine";
 import { MemoryPool } from "./memory-pool";
 import {
   BAND_ROWS,
@@ -19,7 +27,7 @@ import {
   slotAt,
 } from "./picture-job";
 
-export type Pixels = Uint8Array | Uint16Array;
+export type Pixels = EngineSamples;
 
 /** Takes a finished band, which is good until the promise is kept. @param index counted from the top. */
 export type TakeBand = (band: Raster<Pixels>, index: number) => Promise<void>;
@@ -48,10 +56,9 @@ export interface BandRunner {
 /** How often the threads' progress is looked at, ms. */
 const LOOK_MS = 40;
 
-const samples = (like: Pixels, count: number): Pixels => {
-  const bytes = new SharedArrayBuffer(count * like.BYTES_PER_ELEMENT);
-  return like instanceof Uint16Array ? new Uint16Array(bytes) : new Uint8Array(bytes);
-};
+const bytesOf = (pixels: Pixels): SampleBytes => pixels.BYTES_PER_ELEMENT as SampleBytes;
+const samples = (like: Pixels, count: number): Pixels =>
+  samplesIn(bytesOf(like), new SharedArrayBuffer(count * like.BYTES_PER_ELEMENT), 0, count);
 
 const resultLength = (map: CompiledMap, source: Raster, alpha: boolean): number =>
   map.output[0] * map.output[1] * resultChannels(source.channels, alpha);
@@ -89,7 +96,7 @@ function planFor(
   return planMemory(
     {
       size: [width, height],
-      sampleBytes: data instanceof Uint16Array ? 2 : 1,
+      sampleBytes: bytesOf(data),
       channels: channels <= 2 ? 1 : 3,
       sourceAlpha,
       resultChannels: resultChannels(channels, alpha),
@@ -163,8 +170,7 @@ export async function inThreads(script: string, threads = availableParallelism()
           memories.give(way.memory);
           return null;
         }
-        const Kind = way.plan.sampleBytes === 2 ? Uint16Array : Uint8Array;
-        const pixels = new Kind(way.memory.buffer, way.plan.out, length);
+        const pixels = samplesIn(way.plan.sampleBytes, way.memory.buffer, way.plan.out, length);
         lent.set(pixels, way.memory);
         return pixels;
       } finally {

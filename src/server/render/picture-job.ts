@@ -2,7 +2,7 @@ import type { MessagePort } from "node:worker_threads";
 import type { Size } from "@/core/geometry";
 import type { CompiledMap, KernelName, Raster, SettledRecipe } from "@/core/render";
 import { compile, resampleBand } from "@/core/render";
-import { Engine, type Kernel, type MemoryPlan } from "@/core/render/engine";
+import { Engine, type EngineSamples, type Kernel, type MemoryPlan, samplesIn } from "@/core/render/engine";
 
 /** What to make of a picture; small enough to be handed to every thread. */
 export interface PictureJob {
@@ -31,7 +31,7 @@ export type Way =
       readonly memory: WebAssembly.Memory;
       readonly plan: MemoryPlan;
     }
-  | { readonly kind: "plain"; readonly source: Raster; readonly target: Uint8Array | Uint16Array };
+  | { readonly kind: "plain"; readonly source: Raster; readonly target: EngineSamples };
 
 export interface LaneTask {
   readonly job: PictureJob;
@@ -69,11 +69,11 @@ export function bandIn(
   { memory, plan }: Way & { kind: "engine" },
   lane: number,
   { index, slot }: Ready,
-): Raster<Uint8Array | Uint16Array> {
+): Raster<EngineSamples> {
   const [width, whole] = plan.output;
   const height = Math.min(BAND_ROWS, whole - index * BAND_ROWS);
-  const Kind = plan.sampleBytes === 1 ? Uint8Array : Uint16Array;
-  const data = new Kind(memory.buffer, plan.lanes[lane]!.slots[slot]!, width * height * plan.resultChannels);
+  const length = width * height * plan.resultChannels;
+  const data = samplesIn(plan.sampleBytes, memory.buffer, plan.lanes[lane]!.slots[slot]!, length);
   return { data, width, height, channels: plan.resultChannels };
 }
 

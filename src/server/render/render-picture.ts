@@ -97,7 +97,10 @@ export async function renderPicture(
   void loadXmp();
   // The map can be found while the photo is still being decoded, if its size is known.
   let made = order.size && mapOf(order, order.size);
-  const { raster, carried } = await abortable(decoding, signal);
+  const { raster, carried: found } = await abortable(decoding, signal);
+  // The profile of a picture of floats says what light its numbers are; formats without floats get sRGB's numbers.
+  const carried =
+    raster.data instanceof Float32Array && order.options.format !== "tiff" ? { ...found, icc: null } : found;
   signal?.throwIfAborted();
   onProgress(PIXEL_SHARE.from);
   const size = [raster.width, raster.height] as const;

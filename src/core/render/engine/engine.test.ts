@@ -257,16 +257,16 @@ test("sixteen-bit ramps stay monotonic and keep their levels", () => {
   }
 });
 
-test("floats above white and below black are kept as they are", () => {
+test("floats above white and below black are kept as they are; light put right may go beyond white", () => {
   const source = busy("f32", 3);
   for (let i = 0; i < source.data.length; i += 7) source.data[i] = 6 * source.data[i]! - 0.5;
   const recipe = emptyRecipe();
   expect(worstOf(both(source, recipe, "cubic", false).made, source.data)).toBe(0);
   recipe.camera.focalPx = 140;
+  recipe.lens.vignetting = { ...recipe.lens.vignetting, v: [-0.4, 0, 0], amount: 1 };
   Object.assign(recipe.attitude, { from: "by-hand", pitch: 12, yaw: 9, roll: 2 });
   const { reference, made } = both(source, recipe, "cubic", false);
   expect(Math.max(...made)).toBeGreaterThan(3);
-  expect(Math.min(...made)).toBeLessThan(-0.3);
   expect(worstOf(reference, made)).toBeLessThanOrEqual(6 * APART.f32);
 });
 

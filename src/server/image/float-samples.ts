@@ -1,0 +1,30 @@
+import { fromLinear, toLinear } from "@/core/render";
+
+/**
+ * Pictures of 32-bit floats hold light, in which nothing ends at white. They are worked on as what sRGB's curve makes of
+ * that light, like all others, the curve going on beyond white.
+ */
+
+/** Light → sRGB's numbers, 1 for white, in place; below black the curve's straight foot goes on. */
+export function encodeFloats(samples: Float32Array, channels: number): void {
+  eachColour(samples, channels, fromLinear);
+}
+
+/** sRGB's numbers → light, in place. */
+export function decodeFloats(samples: Float32Array, channels: number): void {
+  eachColour(samples, channels, toLinear);
+}
+
+/** Alpha, the last of two or four channels, is no light. */
+function eachColour(samples: Float32Array, channels: number, change: (v: number) => number): void {
+  const colours = channels <= 2 ? 1 : 3;
+  for (let i = 0; i < samples.length; i += channels)
+    for (let c = 0; c < colours; c++) samples[i + c] = change(samples[i + c]!);
+}
+
+/** For formats that have no floats: 16 bits, what is above white or below black held there. */
+export function sixteenBits(samples: Float32Array): Uint16Array {
+  const out = new Uint16Array(samples.length);
+  for (let i = 0; i < out.length; i++) out[i] = Math.round(65535 * Math.min(1, Math.max(0, samples[i]!)));
+  return out;
+}
