@@ -1,4 +1,6 @@
 import {
+  ALPHA_FULL,
+  ALPHA_PLANE,
   EDGE_FROM,
   EDGE_TO,
   GREEN,
@@ -40,11 +42,16 @@ export function calmRow<T>(cell: usize, j: i32, w: i32, h: i32, at: usize, full:
   }
 }
 
+/** Less alpha than this is no picture; the same in src/core/render/calm.ts. */
+const FAINT: f64 = 1.0 / 255.0;
+
 /** How hard an edge of green lies about a place of the source, 0…1. */
 function edgeGate<T>(cell: usize, x: f64, y: f64, full: f32): f64 {
   const width = load<f64>(cell + SOURCE_W);
   const height = load<f64>(cell + SOURCE_H);
   const plane = <usize>load<i32>(cell + GREEN);
+  const alphas = <usize>load<i32>(cell + ALPHA_PLANE);
+  const faint = FAINT * load<f64>(cell + ALPHA_FULL);
   const stride = load<i32>(cell + STRIDE);
   const taps = <usize>load<i32>(cell + TAPS);
   const count = load<i32>(cell + TAP_COUNT);
@@ -53,7 +60,15 @@ function edgeGate<T>(cell: usize, x: f64, y: f64, full: f32): f64 {
   for (let t = 0; t < count; t++) {
     const px = min<f64>(width - 1, max<f64>(0, floor<f64>(x + load<f64>(taps + <usize>t * 16))));
     const py = min<f64>(height - 1, max<f64>(0, floor<f64>(y + load<f64>(taps + <usize>t * 16 + 8))));
-    const v = <f64>load<T>(plane + <usize>(<i32>py * stride + <i32>px) * sizeof<T>());
+    const at = <usize>(<i32>py * stride + <i32>px);
+    let v: f64;
+    if (alphas == 0) v = <f64>load<T>(plane + at * sizeof<T>());
+    else {
+      // Beside alpha there lies green multiplied by it.
+      const alpha = isFloat<T>() ? <f64>load<f32>(alphas + at * 4) : <f64>load<u16>(alphas + at * 2);
+      if (alpha < faint) continue;
+      v = ((isFloat<T>() ? <f64>load<f32>(plane + at * 4) : <f64>load<u16>(plane + at * 2)) / alpha) * <f64>full;
+    }
     least = min<f64>(least, v);
     most = max<f64>(most, v);
   }

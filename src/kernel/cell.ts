@@ -48,6 +48,8 @@ export const ALPHA_FULL: usize = 248;
 /** The gathered sums: three planes of 16 × 16 f32. */
 export const SUMS: usize = 256;
 
+/** First pixel of the plane of alpha (i32); 0 where the source has none. */
+export const ALPHA_PLANE: usize = 4168;
 /** The gathered sums of alpha, where the source has it: one such plane. */
 export const ALPHA_SUMS: usize = 4352;
 

@@ -47,3 +47,19 @@ test("at the picture's border as well", () => {
   expect(() => calmed([0.6, 0.2, 0.6], { x: 0.2 })).not.toThrow();
   expect(() => calmed([0.6, 0.2, 0.6], { x: width - 0.2 })).not.toThrow();
 });
+
+test("what lies under what is transparent makes no edge", () => {
+  const opaque = source(true);
+  const data = new Float32Array(width * height * 4);
+  const calmedWith = (alpha: number): number[] => {
+    for (let i = 0; i < width * height; i++) {
+      data.set(opaque.data.subarray(3 * i, 3 * i + 3), 4 * i);
+      data[4 * i + 3] = i % width >= 20 ? alpha : 1;
+    }
+    const out = Float64Array.of(0.6, 0.2, 0.6, 0);
+    calmEdge(out, 1, { purple: 1, green: 1 }, { data, width, height, channels: 4 }, 20, 10);
+    return [...out.subarray(0, 3)];
+  };
+  expect(calmedWith(0)).toEqual([0.6, 0.2, 0.6]);
+  expect(calmedWith(0.5)).toEqual([0.2, 0.2, 0.2].map((v) => expect.closeTo(v)));
+});

@@ -13,6 +13,8 @@ export const CALM_REACH = 4;
 /** An excess of colour is calmed where green differs by the first of these about it (0…1, as displayed), in full from the second. */
 export const CALM_EDGE = [0.15, 0.4] as const;
 
+/** Less alpha than this is no picture, and has no edge. */
+const FAINT = 1 / 255;
 const AROUND = 8;
 /** Offsets on two rings, pixels. */
 export const CALM_TAPS: readonly (readonly [number, number])[] = [CALM_REACH, CALM_REACH / 2].flatMap((r) =>
@@ -52,7 +54,9 @@ export function calmEdge(
     let py = Math.floor(y + tap[1]);
     px = px < 0 ? 0 : px >= width ? width - 1 : px;
     py = py < 0 ? 0 : py >= height ? height - 1 : py;
-    const v = data[(py * width + px) * channels + 1]!;
+    const at = (py * width + px) * channels;
+    if (channels === 4 && data[at + 3]! < FAINT * full) continue;
+    const v = data[at + 1]!;
     if (v < least) least = v;
     if (v > most) most = v;
   }

@@ -2,7 +2,7 @@ import { readFile } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import { MessageChannel } from "node:worker_threads";
 import type { Piscina } from "piscina";
-import { type CompiledMap, type Raster, compile, isCalming, resultChannels } from "@/core/render";
+import { type CompiledMap, type Raster, compile, resultChannels } from "@/core/render";
 import {
   type EngineSamples,
   type MemoryPlan,
@@ -82,7 +82,7 @@ export const inThisThread: BandRunner = {
   close: async () => undefined,
 };
 
-/** The engine's plan for a picture, or null where only the reference can make it: calmed colour beside alpha, or beyond its memory. */
+/** The engine's plan for a picture, or null where only the reference can make it: beyond the engine's memory. */
 function planFor(
   map: CompiledMap,
   source: Raster<Pixels>,
@@ -92,7 +92,6 @@ function planFor(
 ): MemoryPlan | null {
   const { channels, data, width, height } = source;
   const sourceAlpha = channels === 2 || channels === 4;
-  if (sourceAlpha && map.optics && isCalming(map.optics.calm)) return null;
   return planMemory(
     {
       size: [width, height],

@@ -84,6 +84,7 @@ export class Engine {
     i32[RECORD.outStride / 4] = plan.output[0] * plan.resultChannels * plan.sampleBytes;
     i32[RECORD.channels / 4] = plan.resultChannels;
     i32[RECORD.green / 4] = plan.planes[plan.channels === 3 ? 1 : 0]!;
+    i32[RECORD.alphaPlane / 4] = plan.sourceAlpha ? plan.planes[plan.channels]! : 0;
     i32[RECORD.stride / 4] = plan.stride;
     i32[RECORD.decode / 4] = plan.decode;
     i32[RECORD.encode / 4] = plan.encode;

@@ -75,6 +75,7 @@ export const RECORD = {
   sums: 256,
   /** Corners for red or blue where the lens parts them from green. */
   parted: 4096,
+  alphaPlane: 4168,
   alphaSums: 4352,
 } as const;
 export const RECORD_BYTES = 8192;
