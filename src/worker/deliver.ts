@@ -39,7 +39,7 @@ export async function deliver(id: string, worker: string, runner: BandRunner, ro
         runner,
         { signal: stop.signal, onProgress: (share) => (progress = share) },
       );
-    const result = await room.within(bytesFor(photo.width * photo.height), render);
+    const result = await room.within(bytesFor(photo.width * photo.height, photo.bits), render);
     await endDelivery(id, worker, { state: "done", ...result });
   } catch (error) {
     if (stop.signal.aborted) await endDelivery(id, worker, { state: "cancelled" });

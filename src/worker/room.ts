@@ -32,5 +32,5 @@ export class Room {
   }
 }
 
-/** Bytes a delivery takes at most: what benchmarks/delivery.mjs holds it to. */
-export const bytesFor = (pixels: number): number => 14 * pixels + 50 * 2 ** 20;
+/** Bytes a delivery takes at most: what benchmarks/delivery.mjs holds it to for samples of 8 bits, and as much more for deeper ones. */
+export const bytesFor = (pixels: number, bits: number): number => (14 * pixels * bits) / 8 + 50 * 2 ** 20;

@@ -3,7 +3,7 @@ import type { Raster } from "@/core/render";
 import type { EngineSamples } from "@/core/render/engine";
 import { LIMITS } from "../config";
 import type { DeliveryOptions } from "./delivery-options";
-import { encodeFloats } from "./float-samples";
+import { encodeFloats, isLight } from "./float-samples";
 import { readable } from "./raw";
 import { type Carried, carriedFrom } from "./carried-metadata";
 
@@ -61,9 +61,6 @@ export async function decode(file: string, colour: DeliveryOptions["colour"] = "
     carried: convert ? { ...carried, icc: await srgbProfile() } : carried,
   };
 }
-
-/** Colour in floats is light, as libvips takes it too. */
-const isLight = ({ depth, space }: Metadata): boolean => (depth === "float" || depth === "double") && space === "scrgb";
 
 async function decodeLight(file: string, pixels: string, meta: Metadata): Promise<Decoded> {
   const { data, info } = await sharp(pixels, {

@@ -1,9 +1,14 @@
+import type { Metadata } from "sharp";
 import { fromLinear, toLinear } from "@/core/render";
 
 /**
  * Pictures of 32-bit floats hold light, in which nothing ends at white. They are worked on as what sRGB's curve makes of
  * that light, like all others, the curve going on beyond white.
  */
+
+/** Whether a file holds light: colour in floats, as libvips takes it too. */
+export const isLight = ({ depth, space }: Metadata): boolean =>
+  (depth === "float" || depth === "double") && space === "scrgb";
 
 /** Light → sRGB's numbers, 1 for white, in place; below black the curve's straight foot goes on. */
 export function encodeFloats(samples: Float32Array, channels: number): void {

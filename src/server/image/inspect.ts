@@ -4,6 +4,7 @@ import sharp, { type Metadata } from "sharp";
 import { type Orientation, orientationOf } from "@/core/lens";
 import { LIMITS } from "../config";
 import { Problem } from "../problem";
+import { isLight } from "./float-samples";
 import { isRaw, readable } from "./raw";
 import { FORMAT_NAMES, type Format, claimed, describeOther, sniff } from "./kinds";
 
@@ -12,8 +13,8 @@ export interface Inspected {
   readonly format: Format;
   readonly width: number;
   readonly height: number;
-  /** Bits per sample: 8 or 16. */
-  readonly bits: 8 | 16;
+  /** Bits per sample; 32 are floats. */
+  readonly bits: 8 | 16 | 32;
   /** EXIF orientation of the stored picture. */
   readonly orientation: Orientation;
   readonly camera: string | null;
@@ -67,7 +68,7 @@ export async function inspect(file: string, name: string, thorough = true): Prom
   const orientation = orientationOf(
     format === "dng" ? await exifr.orientation(file).catch(() => null) : meta.orientation,
   );
-  const bits = meta.depth === "uchar" ? 8 : 16;
+  const bits = meta.depth === "uchar" ? 8 : isLight(meta) ? 32 : 16;
   return { format, width, height, bits, orientation, ...(await cameraData(file, meta)) };
 }
 

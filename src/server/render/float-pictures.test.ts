@@ -84,7 +84,7 @@ test("a picture higher than one strip is written in several", async () => {
 
 test("floats are looked at, shown and decoded like any photo, and stay floats", async () => {
   const file = await keep("seen.tif");
-  expect(await inspect(file, "seen.tif")).toMatchObject({ format: "tiff", width, height });
+  expect(await inspect(file, "seen.tif")).toMatchObject({ format: "tiff", width, height, bits: 32 });
   const { raster } = await decode(file);
   expect(raster.data).toBeInstanceOf(Float32Array);
   expectNear(
