@@ -1,25 +1,38 @@
 /** Sources with an alpha channel: colours go into the sums multiplied by it, and are divided by its sum afterwards. */
 import { ALPHA_FULL, ALPHA_SUMS, HEIGHT, SUM_ROW, WIDTH } from "./cell";
 
-/** @param T type of the source's samples; the planes have 16 bits. @param full the highest value of such a sample. */
+/** One sample multiplied by its pixel's alpha, as it goes into a plane: of 16 bits, or of floats for floats. */
+// @ts-ignore: decorator
+@inline
+function put<T>(to: usize, sample: T, alpha: T): void {
+  if (isFloat<T>()) store<T>(to, sample * alpha);
+  else {
+    const product = <u64>sample * <u64>alpha;
+    // Eight bits by eight are sixteen, exactly; of sixteen by sixteen the upper half is kept.
+    store<u16>(to, sizeof<T>() == 1 ? <u16>product : <u16>((product + 32767) / 65535));
+  }
+}
+
+/** @typeParam T type of the source's samples. */
 // @ts-ignore: decorator
 @inline
 function premultiply<T>(from: usize, count: i32, colours: i32, red: usize, green: usize, blue: usize, alpha: usize): void {
   const step = <usize>(colours + 1) * sizeof<T>();
+  const planeBytes: usize = isFloat<T>() ? 4 : 2;
+  const full = isFloat<T>() ? <T>1 : sizeof<T>() == 1 ? <T>255 : <T>65535;
   let at = from;
-  for (let i: usize = 0; i < <usize>count * 2; i += 2, at += step) {
-    const a = <u32>load<T>(at + <usize>colours * sizeof<T>());
-    for (let c = 0; c < colours; c++) {
-      const plane = c == 0 ? red : c == 1 ? green : blue;
-      const product = <u64>load<T>(at + <usize>c * sizeof<T>()) * a;
-      // Eight bits by eight are sixteen, exactly; of sixteen by sixteen the upper half is kept.
-      store<u16>(plane + i, sizeof<T>() == 1 ? <u16>product : <u16>((product + 32767) / 65535));
+  for (let i: usize = 0; i < <usize>count * planeBytes; i += planeBytes, at += step) {
+    const a = load<T>(at + <usize>colours * sizeof<T>());
+    put<T>(red + i, load<T>(at), a);
+    if (colours == 3) {
+      put<T>(green + i, load<T>(at + sizeof<T>()), a);
+      put<T>(blue + i, load<T>(at + 2 * sizeof<T>()), a);
     }
-    store<u16>(alpha + i, sizeof<T>() == 1 ? <u16>(a * 255) : <u16>a);
+    put<T>(alpha + i, full, a);
   }
 }
 
-/** @param colours 1 or 3. @param red, green, blue, alpha where this row begins in each plane of 16 bits. */
+/** @param colours 1 or 3. @param red, green, blue, alpha where this row begins in each plane. */
 export function premultiply8(
   from: usize,
   count: i32,
@@ -44,7 +57,6 @@ export function premultiply16(
   premultiply<u16>(from, count, colours, red, green, blue, alpha);
 }
 
-/** The same for floats, whose planes are floats as well: 1 is full cover. */
 export function premultiply32(
   from: usize,
   count: i32,
@@ -54,15 +66,7 @@ export function premultiply32(
   blue: usize,
   alpha: usize,
 ): void {
-  let at = from;
-  for (let i: usize = 0; i < <usize>count * 4; i += 4, at += <usize>(colours + 1) * 4) {
-    const a = load<f32>(at + <usize>colours * 4);
-    for (let c = 0; c < colours; c++) {
-      const plane = c == 0 ? red : c == 1 ? green : blue;
-      store<f32>(plane + i, load<f32>(at + <usize>c * 4) * a);
-    }
-    store<f32>(alpha + i, a);
-  }
+  premultiply<f32>(from, count, colours, red, green, blue, alpha);
 }
 
 /** Less alpha than this is none; the same in src/core/render/sums.ts. */
