@@ -60,20 +60,17 @@ function rendered(scene: Scene, job: Job): LinearPicture {
   return readRadiance(readFileSync(file));
 }
 
-const picture = ["+A0.35", "+AM1", "+R2", "-J"];
+/**
+ * A sensor gathers light over the whole of a pixel. Rays at fixed places in it would put an edge that runs along the
+ * pixels' columns wherever the next of them is; at random ones it lies where it does, on the average of its length.
+ */
+const picture = ["+A0.03", "+AM1", "+R2", "+J"];
 
 /** The undistorted render of a scene (mode 0) or of its marker spheres (mode 1), `spread` times the picture's size. */
 export function wideRender(scene: Scene, spread: number, mode: 0 | 1): LinearPicture {
   const { camera } = scene;
   const name = mode === 0 ? scene.name : `${scene.name}-markers`;
-  const options =
-    mode === 1
-      ? ["+A0.01", "+AM1", "+R5", "-J"]
-      : camera.size[0] >= 6000 && camera.projection !== "cylindrical"
-        ? ["-A"]
-        : scene.fine
-          ? ["+A0.04", "+AM2", "+R3", "-J"]
-          : picture;
+  const options = mode === 1 ? ["+A0.01", "+AM1", "+R5", "-J"] : scene.fine ? ["+A0.04", "+AM2", "+R3", "-J"] : picture;
   if (camera.projection === "cylindrical") {
     const [w, h] = panoramaFrames.size;
     const frames = panoramaFrames.turns.map((turn) => ({

@@ -1,5 +1,5 @@
 import { focalPixels, quarlZoom } from "../lens/quarl";
-import { type Edge, type Scene, type Wall, plumb, rectangle, sill } from "./scene";
+import { type Edge, type P3, type Scene, type Wall, plumb, rectangle, sill } from "./scene";
 
 /** The gable (i): a round window, and a field of square tiles of known size under it. */
 const wall: Wall = { id: "gable", origin: [0, 0, 0], heading: 0 };
@@ -9,6 +9,14 @@ const ridge = 10.4;
 const round = { y: 7.3, radius: 0.85 };
 const tile = { size: 0.3, columns: 12, rows: 8, x0: -1.8, y0: 1.6 };
 const windows = [-3.3, 3.3];
+
+/** The coping's upper edge against the sky; under it lie its shadow and the board's edge, a hair apart. */
+function rake(id: string, side: -1 | 1): Edge {
+  const slope = (ridge - eaves) / half;
+  const top = ridge + 0.169 + 0.07 * Math.hypot(1, slope);
+  const at = (x: number): P3 => [side * x, top - slope * x, -0.4];
+  return { id, kind: "straight", from: at(half + 0.35), to: at(0.1) };
+}
 
 const edges: Edge[] = [
   plumb(wall, "quoin-left", -half, 0.6, eaves - 0.1),
@@ -24,8 +32,8 @@ const edges: Edge[] = [
     -0.012,
   ),
   sill(wall, "band", -half - 0.07, half + 0.07, 5.4, -0.07),
-  { id: "rake-left", kind: "straight", from: [-half - 0.35, eaves - 0.15, -0.32], to: [0, ridge + 0.169, -0.32] },
-  { id: "rake-right", kind: "straight", from: [half + 0.35, eaves - 0.15, -0.32], to: [0, ridge + 0.169, -0.32] },
+  rake("rake-left", -1),
+  rake("rake-right", 1),
 ];
 for (let i = 2; i < tile.columns; i += 2)
   edges.push(plumb(wall, `joint-${i}`, tile.x0 + i * tile.size, tile.y0, tile.y0 + tile.rows * tile.size, -0.01));
