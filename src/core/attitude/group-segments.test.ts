@@ -62,7 +62,7 @@ test.each(Array.from({ length: 12 }, (_, seed) => seed))(
   },
 );
 
-test("a leaning thing does not win over the buildings, though it has more upright edges than they", () => {
+test("a leaning thing does not win over the buildings, though it has more standing edges than they", () => {
   const { random, made, found, group } = scene(3, { pitch: 8, roll: 0.5 });
   // All its posts lean alike, by four degrees; the walls' sills bear the other plumbs out.
   const lean = Math.tan((4 * Math.PI) / 180);
