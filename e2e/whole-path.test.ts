@@ -255,7 +255,7 @@ async function reduceTo(
 }
 
 test("a delivery can be cancelled", async () => {
-  await page.getByText("print and retouching").click();
+  await page.getByText("16 bits or floats").click();
   await page.getByRole("button", { name: "Render at full resolution" }).click();
   await page.getByRole("button", { name: "Cancel", exact: true }).click();
   await page.getByText("cancelled", { exact: true }).waitFor();

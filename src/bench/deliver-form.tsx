@@ -9,7 +9,7 @@ type Format = DeliveryOrder["format"];
 
 export const FORMATS: Readonly<Record<Format, { name: string; note: string; lossy: boolean }>> = {
   jpeg: { name: "JPEG", note: "8 bits, for everyone", lossy: true },
-  tiff: { name: "TIFF", note: "lossless, 16 bits, print and retouching", lossy: false },
+  tiff: { name: "TIFF", note: "lossless, 16 bits or floats", lossy: false },
   png: { name: "PNG", note: "lossless, 16 bits, clear gaps", lossy: false },
   webp: { name: "WebP", note: "8 bits, for the web", lossy: true },
   avif: { name: "AVIF", note: "8 bits, the smallest", lossy: true },
