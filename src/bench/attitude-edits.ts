@@ -12,7 +12,7 @@ const held = (key: Angle, deg: number): number => Math.max(-LIMITS[key], Math.mi
 /** What the lines say, on top of which angles are trimmed by hand; null where they say nothing. */
 export function solvedAttitude({ recipe, size }: Pick<BenchState, "recipe" | "size">): Attitude | null {
   if (recipe.attitude.from !== "lines") return null;
-  const { solution } = solveRecipe(withCamera(recipe, size), size);
+  const { solution } = solveRecipe(withCamera(recipe, size), size, true);
   return solution.status === "solved" ? solution.attitude : null;
 }
 

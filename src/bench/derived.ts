@@ -25,7 +25,7 @@ function deriveFrom(recipe: Recipe, size: Size, heldRatio: number | null, moving
   const settled = withCamera(recipe, size);
   const map = compile(settled, size, heldRatio);
   const names = bubbleNames(recipe.lines);
-  const solved = once(() => solveRecipe(settled, size));
+  const solved = once(() => solveRecipe(settled, size, true));
   const rows = once(() => rowsOf(recipe, map, names, solved().solution));
   // Where one more line would help is no matter while something moves.
   const next = once(() =>
