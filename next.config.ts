@@ -3,18 +3,8 @@ import type { NextConfig } from "next";
 const config: NextConfig = {
   // Tests build into a folder of their own, so that a running app keeps its build.
   distDir: process.env["FLATSTONE_DIST"] ?? ".next",
-  serverExternalPackages: ["sharp", "pg", "pg-boss", "exifr", "piscina"],
+  serverExternalPackages: ["sharp", "pg", "exifr", "piscina"],
   poweredByHeader: false,
-  // Apart from other sites' pages: only so may a page have memory of the kind that the pixel kernel is built for.
-  headers: async () => [
-    {
-      source: "/:path*",
-      headers: [
-        { key: "Cross-Origin-Opener-Policy", value: "same-origin" },
-        { key: "Cross-Origin-Embedder-Policy", value: "require-corp" },
-      ],
-    },
-  ],
   reactStrictMode: true,
   devIndicators: false,
   // The build is stamped by bin/lib; a second cache only costs time.

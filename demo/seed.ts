@@ -10,7 +10,6 @@ import {
   keepProfile,
   requestDelivery,
 } from "@/server";
-import { closeQueue } from "@/server/queue";
 import { demoProfiles } from "./lens/profiles";
 import { assignments, workedVersions } from "./visit";
 
@@ -60,9 +59,6 @@ for (const { name, files } of assignments) {
     }
   }
 }
-if (ordered.length > 0) {
-  for (const id of ordered) await requestDelivery(id, { format: "jpeg", quality: 92 });
-  await closeQueue();
-}
+for (const id of ordered) await requestDelivery(id, { format: "jpeg", quality: 92 });
 if (added > 0) console.log(`Seeded ${added} photos.`);
 await closeDatabase();

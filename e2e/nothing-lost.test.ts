@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Browser, Page } from "playwright-core";
-import { address, launch, openPage, rested, strokeByHand } from "./app";
+import { address, fetched, launch, openPage, rested, strokeByHand } from "./app";
 import { demoPhoto } from "./scene";
 
 let browser: Browser;
@@ -72,6 +72,48 @@ test("two windows on one version: the second save is stopped, and both works sur
   expect(await lines(one)).toBe(1);
   await one.close();
   await two.close();
+});
+
+test("a photo taken out in another window: work on it is kept, and goes on once it is back", async () => {
+  const page = await freshBench("Taken out elsewhere");
+  const id = page.url().split("/").pop()!;
+  const { photo } = await fetched<{ photo: { id: string } }>(`/api/versions/${id}`);
+  const change = (deleted: boolean) =>
+    fetch(`${address}/api/photos/${photo.id}`, { method: "PATCH", body: JSON.stringify({ deleted }) });
+  expect((await change(true)).status).toBe(200);
+  const box = (await page.getByTestId("sheet").boundingBox())!;
+  await strokeByHand(page, [box.x + 300, box.y + 150], [box.x + 305, box.y + 450]);
+  await page.getByText("This photo was taken out of its assignment in another window.").waitFor();
+  await page.getByRole("button", { name: "Bring it back" }).click();
+  await page.waitForFunction(() => document.querySelector("[data-testid=save-state]")?.textContent === "saved");
+  const { recipe } = await fetched<{ recipe: { lines: unknown[] } }>(`/api/versions/${id}`);
+  expect(recipe.lines).toHaveLength(1);
+  await page.close();
+});
+
+test("what is away is said on the screen in words, and no longer once it is back", async () => {
+  const page = await openPage(browser, problems);
+  let answer: unknown = null;
+  await page.route("**/api/health", (route) =>
+    answer === null ? route.abort() : route.fulfill({ status: 200, json: answer }),
+  );
+  await page.goto(address);
+  await page.getByText("The app does not answer.").waitFor();
+  const well = {
+    database: { ok: true },
+    disk: { ok: true, freeBytes: 9e9, totalBytes: 9e10 },
+    queue: { waiting: 2, rendering: 0, oldestSeconds: 9 },
+    worker: { ok: true, count: 1, seenSecondsAgo: 1 },
+  };
+  answer = { ...well, database: { ok: false }, queue: null, worker: null };
+  await page.getByText("The database cannot be reached.").waitFor();
+  answer = { ...well, worker: { ok: false, count: 0, seenSecondsAgo: 90 } };
+  await page.getByText("No worker is running, so deliveries wait.").waitFor();
+  answer = { ...well, disk: { ok: false, freeBytes: 3e8, totalBytes: 9e10 } };
+  await page.getByText("The disk is nearly full").waitFor();
+  answer = well;
+  await page.getByText("The disk is nearly full").waitFor({ state: "detached" });
+  await page.close();
 });
 
 test("deleting takes a moment to take back, for assignments and photos", async () => {

@@ -1,4 +1,5 @@
-import { readFileSync } from "node:fs";
+import { readFileSync, rmSync } from "node:fs";
+import path from "node:path";
 import sharp from "sharp";
 import { address } from "./app";
 import { demoPhoto } from "./scene";
@@ -78,8 +79,10 @@ test("pictures are asked for by their content alone", async () => {
 
 test("another site's page may not change anything, and may not even try with a plain form", async () => {
   const before = (await ask<unknown[]>("GET", "assignments")).json;
-  refused(await ask("POST", "assignments", { name: "Theirs" }, { origin: "http://elsewhere.example" }), 400, /site/);
-  refused(await ask("POST", "assignments", { name: "Theirs" }, { "sec-fetch-site": "cross-site" }), 400, /site/);
+  refused(await ask("POST", "assignments", { name: "Theirs" }, { origin: "http://elsewhere.example" }), 403, /site/);
+  refused(await ask("POST", "assignments", { name: "Theirs" }, { "sec-fetch-site": "cross-site" }), 403, /site/);
+  for (const origin of ["null", "nonsense", "http://127.0.0.1:1"])
+    refused(await ask("POST", "assignments", { name: "Theirs" }, { origin }), 403, /site/);
   expect((await ask<unknown[]>("GET", "assignments")).json).toEqual(before);
 });
 
@@ -147,9 +150,88 @@ test("a deleted photo's versions cannot be had until it is brought back", async 
   await ask("PATCH", `photos/${photo}`, { deleted: true });
   refused(await ask("GET", `versions/${version}`), 404);
   refused(await ask("POST", `photos/${photo}/versions`, {}), 404);
+  const order = { format: "png", quality: 90 };
+  const late = await ask("POST", `versions/${version}/deliveries`, order);
+  refused(late, 409, /Bring it back/);
+  expect(late.json.details).toEqual({ deleted: "photo", id: photo });
   expect(await photosOf(assignment)).toEqual([]);
   await ask("PATCH", `photos/${photo}`, { deleted: false });
   expect((await ask("GET", `versions/${version}`)).status).toBe(200);
+});
+
+test("text that cannot be kept is refused or cleaned; numbers beyond reason, and bodies beyond it, are refused", async () => {
+  for (const name of ["a\0b", "half \ud83c"]) refused(await ask("POST", "assignments", { name }), 400, /text/);
+  refused(await ask("POST", "assignments", `{"name": "x", "\\u0000": 1}`), 400, /text/);
+  refused(await ask("POST", "assignments", new Uint8Array([0x22, 0xff, 0x22])), 400, /JSON/);
+  refused(await ask("GET", "cameras?camera=%00"), 400);
+  const { assignment, version } = await withPhoto("Strange text");
+  const added = await ask<{ photo: { name: string } }>(
+    "POST",
+    `assignments/${assignment}/photos?name=%00odd%ED%A0%BCname.png`,
+    await sharp({ create: { width: 41, height: 30, channels: 3, background: "#876" } })
+      .png()
+      .toBuffer(),
+  );
+  expect(added.status).toBe(200);
+  expect(added.json.photo.name).toMatch(/^odd.*name\.png$/);
+  const { recipe, revision } = (
+    await ask<{ recipe: Record<string, unknown>; revision: number }>("GET", `versions/${version}`)
+  ).json;
+  const save = (changed: object) =>
+    ask("POST", `versions/${version}/revisions`, {
+      base: revision,
+      recipe: { ...recipe, ...changed },
+      token: crypto.randomUUID(),
+    });
+  const line = (id: string, x: number) => ({
+    id,
+    kind: "plumb",
+    points: [
+      [x, 0],
+      [1, 1],
+    ],
+    on: true,
+  });
+  refused(await save({ lines: [line("a\0", 1)] }), 400, /text/);
+  refused(await save({ lines: [line("a", 1e155)] }), 422, /lines/);
+  refused(await save({ camera: { focalPx: 1e-300, focalFrom: "stated" } }), 422, /focalPx/);
+  refused(await ask("POST", "assignments", "[".repeat(2 ** 20 + 10)), 413, /1 MB/);
+  refused(await ask("POST", "assignments", "[".repeat(500_000)), 400);
+  expect((await ask<{ revision: number }>("GET", `versions/${version}`)).json.revision).toBe(revision);
+});
+
+test("a delivery can be fetched in parts, and made again when its file is gone", async () => {
+  const { version } = await withPhoto("Parts");
+  const { id } = (await ask<{ id: string }>("POST", `versions/${version}/deliveries`, { format: "png", quality: 90 }))
+    .json;
+  const finished = async (): Promise<void> => {
+    for (let tries = 0; ; tries++) {
+      const [row] = (await ask<{ state: string }[]>("GET", `versions/${version}/deliveries`)).json;
+      if (row!.state === "done") return;
+      if (tries > 150) throw new Error(`The delivery is ${row!.state}.`);
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  };
+  await finished();
+  const file = `${address}/api/deliveries/${id}/file`;
+  const part = (range: string, more: Record<string, string> = {}) => fetch(file, { headers: { range, ...more } });
+  const first = await fetch(file);
+  const whole = Buffer.from(await first.arrayBuffer());
+  expect(first.headers.get("accept-ranges")).toBe("bytes");
+  const middle = await part("bytes=10-29");
+  expect([middle.status, middle.headers.get("content-range")]).toEqual([206, `bytes 10-29/${whole.length}`]);
+  expect(Buffer.from(await middle.arrayBuffer()).equals(whole.subarray(10, 30))).toBe(true);
+  const tail = await part("bytes=-5", { "if-range": first.headers.get("etag")! });
+  expect(Buffer.from(await tail.arrayBuffer()).equals(whole.subarray(-5))).toBe(true);
+  expect((await part("bytes=0-4", { "if-range": '"another"' })).status).toBe(200);
+  expect((await part(`bytes=${whole.length}-`)).status).toBe(416);
+  expect((await part("lines=1-2")).status).toBe(200);
+  rmSync(path.join(process.env["FLATSTONE_FILES"]!, "deliveries", `${id}.png`));
+  refused(await ask("GET", `deliveries/${id}/file`), 410, /made again/);
+  expect((await ask<{ gone: boolean }[]>("GET", `versions/${version}/deliveries`)).json[0]!.gone).toBe(true);
+  expect((await ask<{ state: string }>("PATCH", `deliveries/${id}`, { again: true })).json.state).toBe("queued");
+  await finished();
+  expect(Buffer.from(await (await fetch(file)).arrayBuffer()).equals(whole)).toBe(true);
 });
 
 test("a lens profile that is none, or folds over inside the picture, is refused with the reason", async () => {

@@ -3,7 +3,7 @@ const only = (name, from, allowed) => ({
   name,
   severity: "error",
   from: { path: from, pathNot: "\\.test\\.tsx?$" },
-  to: { path: "^(src|demo|e2e|scripts|benchmarks)/", pathNot: allowed.map((a) => `^${a}`) },
+  to: { path: "^(src|demo|campaign|e2e|scripts|benchmarks)/", pathNot: allowed.map((a) => `^${a}`) },
 });
 
 const courses = [
@@ -29,6 +29,16 @@ module.exports = {
     only("ui-on-client", "^src/ui/", ["src/ui/", "src/client/", "src/core/"]),
     only("screens-on-client", "^src/(bench|board)/", ["src/(bench|board|ui)/", "src/client/", "src/core/"]),
     only("server-on-core", "^src/server/", ["src/server/", "src/core/"]),
+    only("hands-on-server", "^src/hands/", ["src/hands/", "src/server/", "src/core/"]),
+    only("serve-on-server", "^src/serve/", ["src/serve/", "src/server/", "src/core/"]),
+    only("campaign-on-server", "^campaign/", ["campaign/", "src/server/", "src/core/"]),
+    {
+      name: "one-door-to-the-image-library",
+      comment: "src/server/image/library blocks what is no photo.",
+      severity: "error",
+      from: { path: "^src/", pathNot: "\\.test\\.ts$|^src/server/(image/library|testing)\\.ts$" },
+      to: { path: "node_modules/sharp/" },
+    },
     only("worker-on-server", "^src/worker/", ["src/worker/", "src/server/", "src/core/"]),
     only("cli-on-server", "^src/cli/", ["src/cli/", "src/server/", "src/core/"]),
     only("demo-on-server", "^demo/", ["demo/", "src/server/", "src/core/"]),
@@ -58,7 +68,7 @@ module.exports = {
     {
       name: "server-no-react",
       severity: "error",
-      from: { path: "^src/(server|worker|cli)/" },
+      from: { path: "^src/(server|worker|hands|cli)/" },
       to: { path: "node_modules/(react|next)/" },
     },
     {

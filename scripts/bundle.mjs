@@ -21,6 +21,9 @@ await build({
   entryPoints: {
     flatstone: "src/cli/index.ts",
     worker: "src/worker/index.ts",
+    serve: "src/serve/index.ts",
+    "picture-hand": "src/hands/picture-hand.ts",
+    "delivery-hand": "src/hands/delivery-hand.ts",
     migrate: "scripts/migrate.ts",
     "publish-schema": "scripts/publish-schema.ts",
     seed: "demo/seed.ts",
@@ -28,7 +31,7 @@ await build({
   },
   splitting: true,
   // These bring files or native code of their own; what is plain JavaScript loads several times as fast in one piece.
-  external: ["sharp", "exifr", "pg", "pg-boss", "piscina", "drizzle-orm"],
+  external: ["sharp", "exifr", "pg", "piscina", "drizzle-orm", "next"],
 });
 // The threads start with every command: one file with no more in it than they need.
 await build({ ...shared, entryPoints: { "band-thread": "src/worker/band-thread.ts" }, external: ["sharp"] });

@@ -45,7 +45,8 @@ const checks = {
   core: () => check("core without DOM or Node", "tsc", "--noEmit", "-p", "src/core"),
   lint: () => check("lint", "eslint", "--max-warnings", "0", "."),
   format: () => check("format", "prettier", "--check", "--log-level", "warn", "."),
-  boundaries: () => check("boundaries", "depcruise", "--config", "scripts/boundaries.cjs", "src", "demo", "e2e"),
+  boundaries: () =>
+    check("boundaries", "depcruise", "--config", "scripts/boundaries.cjs", "src", "demo", "campaign", "e2e"),
   unit: () => tests("unit"),
   database: () => tests("database", ["--runInBand"], { DATABASE_URL: process.env.FLATSTONE_ALONE_DATABASE_URL }),
   browser: () => tests("browser", ["--runInBand"]),

@@ -5,7 +5,7 @@ import { bowOfTrace, makeLens, measureFringes, solveTraces } from "@/core/lens";
 import { traceEdge } from "@/core/lines";
 import { emptyRecipe } from "@/core/recipe";
 import { compile, resampleBand, settle } from "@/core/render";
-import { calibrateFiles } from "@/server/calibrate";
+import { calibrateFiles } from "@/server/image/calibrate-files";
 import { greenLight } from "@/server/image/luminance";
 import type { Truth } from "../truth/truth";
 

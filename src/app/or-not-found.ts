@@ -1,4 +1,5 @@
 import { Problem } from "@/server";
+import { isBadId } from "@/server/db/errors";
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
@@ -10,8 +11,17 @@ export async function orNotFound<T>(read: () => Promise<T>): Promise<T | null> {
   try {
     return await read();
   } catch (error) {
-    const badId = error instanceof Error && /uuid/.test(`${error.message} ${String(error.cause ?? "")}`);
-    if (badId || (error instanceof Problem && error.status === 404)) return null;
+    if (isBadId(error) || (error instanceof Problem && error.status === 404)) return null;
+    throw error;
+  }
+}
+
+/** A server read that is refused with a sentence is that sentence rather than an error. */
+export async function orRefused<T>(read: () => Promise<T>): Promise<T | { readonly refused: string }> {
+  try {
+    return await read();
+  } catch (error) {
+    if (error instanceof Problem && error.status === 422) return { refused: error.message };
     throw error;
   }
 }

@@ -13,7 +13,7 @@ import { LensNudge } from "./panels/lens/lens-nudge";
 import { LensPanel } from "./panels/lens/lens-panel";
 import { LinesPanel } from "./panels/lines/lines-panel";
 import { TitleBlock } from "./panels/title-block";
-import { ConflictBar } from "./save-state";
+import { ConflictBar, DeletedBar } from "./save-state";
 import { Sheet } from "./sheet/sheet";
 import { ToolStrip } from "./tool-strip";
 import { useLensKey } from "./use-lens-key";
@@ -22,13 +22,14 @@ import { useSaving } from "./use-saving";
 
 /** The screen where one photo is corrected. */
 export function Bench({ opened }: { opened: Opened }) {
-  const { flush } = useSaving(opened);
+  const saving = useSaving(opened);
   const versionId = useBench((s) => s.versionId);
   if (versionId !== opened.version.id) return null;
-  return <OpenBench opened={opened} flush={flush} />;
+  return <OpenBench opened={opened} saving={saving} />;
 }
 
-function OpenBench({ opened, flush }: { opened: Opened; flush: () => Promise<void> }) {
+function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<typeof useSaving> }) {
+  const { flush, deleted, bringBack } = saving;
   useKeys();
   useLensKey(opened.photo);
   useLineKeys(opened.photo);
@@ -63,6 +64,7 @@ function OpenBench({ opened, flush }: { opened: Opened; flush: () => Promise<voi
       {top}
       <div className="relative min-h-0 min-w-0">
         <ConflictBar photoId={photo.id} />
+        <DeletedBar deleted={deleted} bringBack={bringBack} />
         <Sheet photo={photo} derived={derived} />
       </div>
       {aside}

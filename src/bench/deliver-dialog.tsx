@@ -33,6 +33,7 @@ export function DeliverDialog({
     onSettled: refresh,
     onError: failed,
   });
+  const again = useMutation({ mutationFn: api.repeatDelivery, onSettled: refresh, onError: failed });
   const cancel = useMutation({ mutationFn: api.cancelDelivery, onSettled: refresh, onError: failed });
   return (
     <Dialog title="Deliver" onClose={onClose}>
@@ -40,7 +41,12 @@ export function DeliverDialog({
       {data && data.length > 0 && (
         <ul className="ruled mt-4 max-h-60 divide-y divide-(--rule) overflow-auto border-t" aria-label="Deliveries">
           {data.map((d) => (
-            <DeliveryRow key={d.id} delivery={d} onCancel={() => cancel.mutate(d.id)} />
+            <DeliveryRow
+              key={d.id}
+              delivery={d}
+              onCancel={() => cancel.mutate(d.id)}
+              onAgain={() => again.mutate(d.id)}
+            />
           ))}
         </ul>
       )}
@@ -48,7 +54,14 @@ export function DeliverDialog({
   );
 }
 
-function DeliveryRow({ delivery: d, onCancel }: { delivery: Delivery; onCancel: () => void }) {
+interface RowParts {
+  delivery: Delivery;
+  onCancel: () => void;
+  onAgain: () => void;
+}
+
+function DeliveryRow({ delivery: d, onCancel, onAgain }: RowParts) {
+  const fetchable = d.state === "done" && !d.gone;
   return (
     <li className="grid grid-cols-[7rem_1fr_auto] items-center gap-3 py-2" data-state={d.state}>
       <span className="font-semibold">
@@ -63,23 +76,26 @@ function DeliveryRow({ delivery: d, onCancel }: { delivery: Delivery; onCancel: 
           </span>
         </span>
       )}
-      {d.state === "done" && (
+      {d.state === "done" && d.gone && <span className="text-error">Its file is no longer there.</span>}
+      {fetchable && (
         <span>
           {grouped(d.resultWidth!)} × {grouped(d.resultHeight!)} px, {fileSize(d.resultBytes!)}
         </span>
       )}
-      {d.state === "failed" && <span className="text-error">{d.error} The original is safe; try again.</span>}
+      {d.state === "failed" && <span className="text-error">{d.error} Nothing you saved is lost.</span>}
       {d.state === "cancelled" && <span className="muted">cancelled</span>}
       {running(d) ? (
         <button className="btn btn-sm" onClick={onCancel} disabled={d.cancelRequested}>
           Cancel
         </button>
-      ) : d.state === "done" ? (
+      ) : fetchable ? (
         <a className="btn btn-sm" href={deliveryUrl(d.id)} download>
           Download
         </a>
       ) : (
-        <span />
+        <button className="btn btn-sm" onClick={onAgain}>
+          Make it again
+        </button>
       )}
     </li>
   );

@@ -1,8 +1,9 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { api } from "@/client";
+import type { Deleted } from "@/client/autosave";
 import { type SaveState, useBench } from "@/client/bench-store";
 import { dropDraft } from "@/client/drafts";
 import { useNotices } from "@/ui";
@@ -13,6 +14,7 @@ const WORDS: Readonly<Record<SaveState, string>> = {
   saving: "saving",
   failed: "could not save; kept in this browser and tried again",
   conflict: "changed in another window",
+  deleted: "not saved: deleted elsewhere; kept in this browser",
 };
 
 /** The state of saving, in words. */
@@ -22,7 +24,7 @@ export function SaveWords() {
     <span
       role="status"
       data-testid="save-state"
-      className={save === "failed" || save === "conflict" ? "font-semibold text-error" : ""}
+      className={["failed", "conflict", "deleted"].includes(save) ? "font-semibold text-error" : ""}
     >
       {WORDS[save]}
     </span>
@@ -52,10 +54,7 @@ export function ConflictBar({ photoId }: { photoId: string }) {
     window.location.reload();
   };
   return (
-    <div
-      role="alert"
-      className="absolute inset-x-16 top-16 z-20 flex flex-wrap items-center gap-3 rounded bg-base-100 p-3 shadow-lg outline outline-2 outline-error"
-    >
+    <AlertBar>
       <p className="grow">
         <b>This version was changed in another window.</b> Nothing was overwritten; what you did here is kept in this
         browser.
@@ -66,6 +65,44 @@ export function ConflictBar({ photoId }: { photoId: string }) {
       <button className="btn btn-sm" disabled={busy} onClick={takeTheirs}>
         Take the other window’s
       </button>
+    </AlertBar>
+  );
+}
+
+/** When the photo or its assignment was deleted in another window: what goes on here is kept, and the way back is a click. */
+export function DeletedBar({ deleted, bringBack }: { deleted: Deleted | null; bringBack: () => Promise<void> }) {
+  const show = useNotices((s) => s.show);
+  const [busy, setBusy] = useState(false);
+  if (!deleted) return null;
+  const back = async (): Promise<void> => {
+    setBusy(true);
+    await bringBack().catch((e: Error) => show({ text: e.message, kind: "error" }));
+    setBusy(false);
+  };
+  return (
+    <AlertBar>
+      <p className="grow">
+        <b>
+          {deleted.deleted === "photo"
+            ? "This photo was taken out of its assignment in another window."
+            : "This photo’s assignment was deleted in another window."}
+        </b>{" "}
+        What you do here is kept in this browser, and saved once it is back.
+      </p>
+      <button className="btn btn-primary btn-sm" disabled={busy} onClick={() => void back()}>
+        Bring it back
+      </button>
+    </AlertBar>
+  );
+}
+
+function AlertBar({ children }: { children: ReactNode }) {
+  return (
+    <div
+      role="alert"
+      className="absolute inset-x-16 top-16 z-20 flex flex-wrap items-center gap-3 rounded bg-base-100 p-3 shadow-lg outline outline-2 outline-error"
+    >
+      {children}
     </div>
   );
 }

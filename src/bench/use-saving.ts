@@ -1,6 +1,6 @@
-import { useCallback, useEffect, useRef } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { api } from "@/client";
-import { Autosave } from "@/client/autosave";
+import { Autosave, type Deleted } from "@/client/autosave";
 import { useBench } from "@/client/bench-store";
 import { continues, dropDraft, keepDraft, readDraft } from "@/client/drafts";
 import type { OpenedVersion } from "@/client";
@@ -9,7 +9,13 @@ import type { OpenedVersion } from "@/client";
  * Opens a version on the Bench and saves what changes. Work that never reached the server, because it could
  * not be reached or the window was closed, is taken up again from this browser.
  */
-export function useSaving(opened: OpenedVersion): { flush: () => Promise<void> } {
+export function useSaving(opened: OpenedVersion): {
+  flush: () => Promise<void>;
+  /** What was deleted elsewhere meanwhile, and the way to bring it back and go on. */
+  deleted: Deleted | null;
+  bringBack: () => Promise<void>;
+} {
+  const [deleted, setDeleted] = useState<Deleted | null>(null);
   const autosave = useRef<Autosave | null>(null);
   useEffect(() => {
     const { version, photo, revision, recipe } = opened;
@@ -22,6 +28,7 @@ export function useSaving(opened: OpenedVersion): { flush: () => Promise<void> }
         save: (base, r, token) => api.saveRevision(version.id, base, r, token),
         keep: (kept) => keepDraft(localStorage, version.id, kept),
         drop: () => dropDraft(localStorage, version.id),
+        onDeleted: setDeleted,
         onState: (save) => {
           const now = useBench.getState();
           if (now.save !== save) now.set({ save });
@@ -54,5 +61,11 @@ export function useSaving(opened: OpenedVersion): { flush: () => Promise<void> }
     };
   }, [opened]);
   const flush = useCallback(async () => autosave.current?.flush(), []);
-  return { flush };
+  const bringBack = useCallback(async () => {
+    if (!deleted) return;
+    await api.changeDeleted(deleted.deleted, deleted.id, false);
+    setDeleted(null);
+    autosave.current?.resume();
+  }, [deleted]);
+  return { flush, deleted, bringBack };
 }

@@ -31,6 +31,11 @@ export function PhotoCard({ photo, onDelete }: { photo: PhotoOnBoard; onDelete: 
         </button>
       </div>
       <CourseStones laid={photo.laid} />
+      {photo.unreadable.length > 0 && (
+        <p className="px-3 pb-3 text-error">
+          Version {photo.unreadable.join(", ")} cannot be read by this program; it is kept as it is.
+        </p>
+      )}
       {photo.versions.length > 1 && (
         <p className="muted px-3 pb-3">
           Versions{" "}

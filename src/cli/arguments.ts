@@ -1,4 +1,5 @@
-import { readFile } from "node:fs/promises";
+import { readFile, realpath, stat } from "node:fs/promises";
+import path from "node:path";
 import { parseArgs } from "node:util";
 import type { Size } from "@/core/geometry";
 import { type Recipe, parseRecipe } from "@/core/recipe";
@@ -45,13 +46,52 @@ export function required<T>(value: T | undefined, what: string): T {
   return value;
 }
 
+/** The largest text that is read, bytes. */
+const MOST_TEXT = 512 * 2 ** 20;
+
+/** @throws UsageError for what cannot be read, is a folder or a device, or is beyond all reason. */
 export async function readText(file: string, what: string): Promise<string> {
+  const found = await stat(file).catch(() => null);
+  if (found && !found.isFile() && !found.isFIFO()) throw new UsageError(`${what} "${file}" is not a file.`);
+  if (found && found.size > MOST_TEXT) throw new UsageError(`${what} "${file}" is larger than 512 MB.`);
   try {
     return await readFile(file, "utf8");
   } catch {
     throw new UsageError(`${what} "${file}" cannot be read.`);
   }
 }
+
+/** Makes sure that a photo can be read and is a file. @throws UsageError */
+export async function checkPhoto(file: string): Promise<void> {
+  const found = await stat(file).catch(() => null);
+  if (!found) throw new UsageError(`The photo "${file}" cannot be read.`);
+  if (!found.isFile()) throw new UsageError(`The photo "${file}" is not a file.`);
+}
+
+/**
+ * Makes sure that a result may be written: not over a file that is read, by whatever name or link, and not over
+ * something that is no file. Every command that writes asks here first.
+ *
+ * @throws UsageError
+ */
+export async function checkTarget(target: string, sources: readonly string[]): Promise<void> {
+  const there = await stat(target).catch(() => null);
+  if (there && !there.isFile()) throw new UsageError(`"${target}" is there already and is not a file.`);
+  for (const source of sources) {
+    const read = await stat(source).catch(() => null);
+    const same = there && read && there.dev === read.dev && there.ino === read.ino;
+    if (same || (await place(source)) === (await place(target)))
+      throw new UsageError(
+        `"${target}" is the same file as "${source}", which is never overwritten; choose another name.`,
+      );
+  }
+}
+
+/** Where a name leads, the folder's links followed. */
+const place = async (file: string): Promise<string> => {
+  const full = path.resolve(file);
+  return path.join(await realpath(path.dirname(full)).catch(() => path.dirname(full)), path.basename(full));
+};
 
 export const readRecipeFile = async (file: string): Promise<Recipe> => parseRecipe(await readText(file, "The recipe"));
 

@@ -1,6 +1,5 @@
-import { access } from "node:fs/promises";
-import { calibrateFiles } from "@/server/calibrate";
-import { UsageError, options, required } from "./arguments";
+import { calibrateFiles } from "@/server/image/calibrate-files";
+import { UsageError, checkPhoto, options, required } from "./arguments";
 
 /** Measures a lens from pictures of a chart and prints it. */
 export async function run(args: string[]): Promise<void> {
@@ -14,10 +13,7 @@ export async function run(args: string[]): Promise<void> {
   const kind = values.kind ?? "checker";
   if (kind !== "checker" && kind !== "lines") throw new UsageError(`--kind is checker or lines, not "${kind}".`);
   if (free.length === 0) throw new UsageError("Name at least one picture of the chart.");
-  for (const file of free)
-    await access(file).catch(() => {
-      throw new UsageError(`The photo "${file}" cannot be read.`);
-    });
+  for (const file of free) await checkPhoto(file);
   const measured = await calibrateFiles({ pictures: free.map((file) => ({ file, name: file })), columns, rows, kind });
   for (const name of measured.without) console.error(`No chart was found in "${name}"; it was left out.`);
   const { k, p, centre, focalPx, rmsPx, size, sigmaFocalPx, views, used } = measured;

@@ -1,5 +1,5 @@
 import { spawnSync } from "node:child_process";
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { existsSync, linkSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import { gradient, lossless, pictureOf, temporaryFolder } from "@/server/testing";
@@ -153,3 +153,97 @@ test("wrong input: a sentence on stderr, status 2, no output file", async () => 
   expect(existsSync(out)).toBe(false);
   expect(readFileSync(photo).equals(before)).toBe(true);
 }, 30_000);
+
+test("an original is not overwritten by whatever name it is reached", async () => {
+  const real = path.join(folder, "real");
+  mkdirSync(real);
+  const photo = path.join(real, "x.png");
+  await pictureOf(gradient(40, 30)).png().toFile(photo);
+  symlinkSync(real, path.join(folder, "link"));
+  symlinkSync(photo, path.join(folder, "other.png"));
+  linkSync(photo, path.join(folder, "hard.png"));
+  const recipe = saved("over.json", emptyRecipe());
+  const before = readFileSync(photo);
+  for (const out of ["link/x.png", "other.png", "hard.png", "real/../real/x.png"]) {
+    const { status, stderr } = flatstone("render", photo, "--recipe", recipe, "--out", path.join(folder, out));
+    expect([out, status]).toEqual([out, 2]);
+    expect(stderr).toMatch(/same file .* never overwritten/);
+    expect(readFileSync(photo).equals(before)).toBe(true);
+    expect(readFileSync(path.join(folder, out)).equals(before)).toBe(true);
+  }
+  // Nor the recipe; and a name that merely lies in the linked folder may be written.
+  const asPicture = path.join(folder, "over.png");
+  writeFileSync(asPicture, readFileSync(recipe));
+  expect(flatstone("render", photo, "--recipe", asPicture, "--out", asPicture).status).toBe(2);
+  expect(flatstone("render", photo, "--recipe", recipe, "--out", path.join(folder, "link/y.png")).status).toBe(0);
+}, 30_000);
+
+test("damaged pictures, folders and devices: a sentence and status 2, never a stack", async () => {
+  const whole = await pictureOf(gradient(400, 300)).jpeg({ quality: 95 }).toBuffer();
+  const cut = path.join(folder, "cut.jpg");
+  writeFileSync(cut, whole.subarray(0, whole.length >> 1));
+  const lying = Buffer.from(whole);
+  lying.writeUInt16BE(3000, lying.indexOf(Buffer.from([0xff, 0xc0])) + 5);
+  const claims = path.join(folder, "claims.jpg");
+  writeFileSync(claims, lying);
+  const recipe = saved("d.json", emptyRecipe());
+  const out = path.join(folder, "damaged-out.png");
+  const photo = path.join(folder, "good.jpg");
+  writeFileSync(photo, whole);
+  const cases: string[][] = [
+    ...[cut, folder, "/dev/zero", "/dev/null"].flatMap((bad) => [
+      ["render", bad, "--recipe", recipe, "--out", out],
+      ["lines", bad],
+      ["solve", bad, "--find"],
+      ["calibrate", bad, "--corners", "9x6"],
+      ["recipe", bad],
+    ]),
+    ["render", claims, "--recipe", recipe, "--out", out],
+    ["render", photo, "--recipe", folder, "--out", out],
+    ["render", photo, "--recipe", "/dev/zero", "--out", out],
+    ["render", photo, "--recipe", recipe, "--out", path.join(folder, "real.png/")],
+    ["render", photo, "--recipe", recipe, "--out", path.join(photo, "in-a-file.png")],
+    ["calibrate", photo, "--corners", "9x6"],
+    ["frame", "--size", "30,20", "--recipe", folder],
+    ["solve", "--size", "30,20", "--recipes", folder],
+    ["solve", "--size", "30,20", "--recipe", saved("far.json", withPoint(1e155))],
+  ];
+  for (const args of cases) {
+    const { status, stdout, stderr } = flatstone(...args);
+    expect([args.join(" "), status, stdout]).toEqual([args.join(" "), 2, ""]);
+    expect(stderr).toMatch(/\w+ .*[.?\w]/);
+    expect(stderr).not.toMatch(/\n\s+at |ENOENT|EISDIR|Vips/);
+  }
+  expect(existsSync(out)).toBe(false);
+}, 60_000);
+
+const withPoint = (x: number) => ({
+  ...emptyRecipe(),
+  lines: [
+    {
+      id: "a",
+      kind: "plumb",
+      points: [
+        [x, 0],
+        [1, 1],
+      ],
+      on: true,
+    },
+  ],
+});
+
+test("one bad recipe in a file of many has a line that says so; the rest is answered", () => {
+  const good = recipeOf(41).recipe;
+  const file = saved("mixed.ndjson", [JSON.stringify(good), "{", JSON.stringify(good)].join("\n"));
+  const { status, stdout, stderr } = flatstone("solve", "--size", "3000,2000", "--recipes", file);
+  const answers = stdout
+    .trim()
+    .split("\n")
+    .map((line) => JSON.parse(line));
+  expect(answers).toHaveLength(3);
+  expect(answers[0]).toEqual(answers[2]);
+  expect(answers[0].attitude.pitch).toBeCloseTo(recipeOf(41).made.attitude.pitch, 4);
+  expect(answers[1]).toEqual({ line: 2, error: expect.stringContaining("not valid JSON") });
+  expect(stderr).toMatch(/^Line 2 of/);
+  expect(status).toBe(2);
+});

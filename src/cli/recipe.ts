@@ -1,18 +1,23 @@
-import sharp from "sharp";
+import sharp, { allowDelivered } from "@/server/image/library";
+import { isDelivered } from "@/server/image/kinds";
 import { recipeOf } from "@/server/image/xmp";
-import { UsageError, options } from "./arguments";
+import { UsageError, checkPhoto, options } from "./arguments";
 
 /** Prints the recipe that a delivered file was made by. */
 export async function run(args: string[]): Promise<void> {
   const { free } = options(args, []);
   if (free.length !== 1) throw new UsageError("Name one delivered file.");
-  const meta = await sharp(free[0]!)
+  const file = free[0]!;
+  await checkPhoto(file);
+  if (!(await isDelivered(file))) throw new UsageError(`"${file}" is none of the kinds of file that are delivered.`);
+  allowDelivered();
+  const meta = await sharp(file)
     .metadata()
     .catch(() => {
-      throw new UsageError(`"${free[0]}" cannot be read as a picture.`);
+      throw new UsageError(`"${file}" cannot be read as a picture.`);
     });
   const recipe = recipeOf(meta.xmp ?? null);
   if (!recipe)
-    throw new UsageError(`"${free[0]}" holds no recipe: it was not delivered by Flat Stone, or lost its metadata.`);
+    throw new UsageError(`"${file}" holds no recipe: it was not delivered by Flat Stone, or lost its metadata.`);
   console.log(JSON.stringify(recipe));
 }

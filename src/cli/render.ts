@@ -5,7 +5,7 @@ import { decode } from "@/server/image/decode";
 import { deliveryOptions, formatOfName } from "@/server/image/delivery-options";
 import { inThisThread, inThreads } from "@/server/render/bands";
 import { renderPicture } from "@/server/render/render-picture";
-import { UsageError, usage, options, readRecipeFile, required } from "./arguments";
+import { UsageError, checkPhoto, checkTarget, options, readRecipeFile, required, usage } from "./arguments";
 import { inspected } from "./subject";
 
 /** Pictures up to this size are made without starting threads, pixels. */
@@ -34,15 +34,16 @@ export async function run(args: string[]): Promise<void> {
     progressive: on.has("progressive"),
   });
   if (!asked.success) throw new UsageError(`There is no such choice: ${z.prettifyError(asked.error)}\n${usage}`);
-  if (path.resolve(source) === path.resolve(target))
-    throw new UsageError("The original is never overwritten; choose another --out.");
+  const recipeFile = required(values.recipe, "--recipe");
+  await checkPhoto(source);
+  await checkTarget(target, [source, recipeFile]);
   // Threads take a while to start: they do so while the photo is looked at.
   const starting = inThreads(path.join(path.dirname(fileURLToPath(import.meta.url)), "band-thread.mjs"));
   // So is its decoding begun; what is wrong with the photo is told by its inspection, in better words.
   const decoding = decode(source, asked.data.colour);
   decoding.catch(() => undefined);
   try {
-    const recipe = await readRecipeFile(required(values.recipe, "--recipe"));
+    const recipe = await readRecipeFile(recipeFile);
     const { size, focal } = await inspected(source);
     const runner = size[0] * size[1] <= SMALL ? inThisThread : await starting;
     const { bytes, width, height } = await renderPicture(

@@ -1,6 +1,6 @@
 import { outOfTrue } from "@/core/lines";
 import type { Vec2 } from "@/core/geometry";
-import { type Recipe, emptyRecipe, endsOf, foundLine, parseRecipe } from "@/core/recipe";
+import { type Recipe, RecipeError, emptyRecipe, endsOf, foundLine, parseRecipe } from "@/core/recipe";
 import { compile, solveRecipe, withCamera } from "@/core/render";
 import { UsageError, options, readRecipeFile, readText } from "./arguments";
 import { foundLines } from "./lines";
@@ -61,19 +61,40 @@ export async function run(args: string[]): Promise<void> {
   if ((values.recipe === undefined) === (values.recipes === undefined))
     throw new UsageError("Give either --recipe R.json or --recipes FILE.ndjson.");
   const subject = await subjectOf(free[0], values.size);
-  const recipes =
-    values.recipe !== undefined ? [await readRecipeFile(values.recipe)] : await recipeLines(values.recipes!);
-  process.stdout.write(recipes.map((r) => `${JSON.stringify(solved(r, subject))}\n`).join(""));
+  if (values.recipe !== undefined) {
+    process.stdout.write(`${JSON.stringify(solved(await readRecipeFile(values.recipe), subject))}\n`);
+    return;
+  }
+  await solveMany(values.recipes!, subject);
 }
 
-async function recipeLines(file: string): Promise<Recipe[]> {
+/**
+ * One answer a line, in the order of the recipes. A recipe that cannot be solved has a line that says so in its place; the
+ * rest is answered, and the exit status tells.
+ *
+ * @throws UsageError when none of them can be.
+ */
+async function solveMany(file: string, subject: Subject): Promise<void> {
   const lines = (await readText(file, "The file of recipes")).split("\n");
-  return lines.flatMap((line, i) => {
-    if (line.trim() === "") return [];
+  const answers: object[] = [];
+  const wrong: string[] = [];
+  lines.forEach((line, i) => {
+    if (line.trim() === "") return;
     try {
-      return [parseRecipe(line)];
+      answers.push(solved(parseRecipe(line), subject));
     } catch (error) {
-      throw new UsageError(`Line ${i + 1} of "${file}": ${(error as Error).message}`);
+      if (!isWrongInput(error)) throw error;
+      const words = `Line ${i + 1} of "${file}": ${error.message}`;
+      answers.push({ line: i + 1, error: error.message });
+      wrong.push(words);
     }
   });
+  if (wrong.length === answers.length && wrong.length > 0) throw new UsageError(wrong[0]!);
+  process.stdout.write(answers.map((answer) => `${JSON.stringify(answer)}\n`).join(""));
+  if (wrong.length === 0) return;
+  console.error(wrong.join("\n"));
+  process.exitCode = 2;
 }
+
+const isWrongInput = (error: unknown): error is Error =>
+  error instanceof RecipeError || error instanceof UsageError || error instanceof RangeError;

@@ -1,6 +1,6 @@
 import type { FocalMetadata } from "@/core/camera";
 import type { Size } from "@/core/geometry";
-import { UsageError, parseSize } from "./arguments";
+import { UsageError, checkPhoto, parseSize } from "./arguments";
 
 /** What a command works on: the size of a picture and what its metadata say of the focal length. */
 export interface Subject {
@@ -20,10 +20,7 @@ export async function subjectOf(photo: string | undefined, size: string | undefi
 
 /** Size and focal length of a photo file. */
 export async function inspected(photo: string): Promise<Subject> {
-  const { access } = await import("node:fs/promises");
-  await access(photo).catch(() => {
-    throw new UsageError(`The photo "${photo}" cannot be read.`);
-  });
+  await checkPhoto(photo);
   const { inspect } = await import("@/server/image/inspect");
   const facts = await inspect(photo, photo, false);
   return { size: [facts.width, facts.height], focal: { equivalent: facts.equivalentMm, focal: facts.focalMm } };

@@ -38,6 +38,8 @@ export interface Photo {
 export interface PhotoOnBoard extends Photo {
   versions: Version[];
   laid: CourseKey[];
+  /** Versions whose recipe this program cannot read, by name. */
+  unreadable: string[];
 }
 
 export interface OpenedVersion {
@@ -92,6 +94,17 @@ export interface Delivery {
   resultWidth: number | null;
   resultHeight: number | null;
   createdAt: string;
+  /** Finished, but its file is no longer there. */
+  gone: boolean;
+}
+
+/** How app, database, queue, worker and disk are; as /api/health tells, also while the database is away. */
+export interface Health {
+  ok: boolean;
+  database: { ok: boolean };
+  queue: { waiting: number; rendering: number; oldestSeconds: number | null } | null;
+  worker: { ok: boolean; count: number; seenSecondsAgo: number | null } | null;
+  disk: { ok: boolean; freeBytes: number; totalBytes: number };
 }
 
 /** What the server answered when it refused; the message is a sentence for people. */
@@ -149,6 +162,11 @@ export const api = {
   ) => call<Measured>(`/api/assignments/${assignmentId}/calibrations`, "POST", order),
   statedCamera: (camera: string) => call<StatedCamera | null>(`/api/cameras?camera=${encodeURIComponent(camera)}`),
   stateCamera: (stated: StatedCamera) => call<StatedCamera>("/api/cameras", "PUT", stated),
+  repeatDelivery: (id: string) => call<Delivery>(`/api/deliveries/${id}`, "PATCH", { again: true }),
+  changeDeleted: (what: "photo" | "assignment", id: string, deleted: boolean) =>
+    call<unknown>(`/api/${what}s/${id}`, "PATCH", { deleted }),
+  /** Also an answer of 503 is an account. @throws TypeError when the app cannot be reached. */
+  health: async (): Promise<Health> => (await fetch("/api/health", { cache: "no-store" })).json() as Promise<Health>,
   cancelDelivery: (id: string) => call<Delivery>(`/api/deliveries/${id}`, "PATCH", { cancelled: true }),
 };
 

@@ -200,3 +200,35 @@ test("a draft goes on from its own base or its own lost save, from nothing else"
   expect(continues(draft, { revision: 4, token: "other" })).toBe(false);
   expect(continues(draft, { revision: 5, token: "mine" })).toBe(false);
 });
+
+test("work on what was deleted elsewhere is kept, and saved once it is back: the newest, once", async () => {
+  let gone = true;
+  const saved: number[] = [];
+  const said: unknown[] = [];
+  let draft: Draft | null = null;
+  const autosave = new Autosave(1, {
+    save: async (base, recipe) => {
+      const details = { deleted: "photo", id: "p1" };
+      if (gone) throw new ServerRefusal(409, "The photo was taken out.", details);
+      saved.push(recipe.proportion.height);
+      return { revision: base + 1 };
+    },
+    keep: (d) => (draft = d),
+    drop: () => (draft = null),
+    onState: (s) => said.push(s),
+    onDeleted: (d) => said.push(d),
+  });
+  autosave.changed(at(1.1));
+  await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
+  expect(said.slice(-2)).toEqual([{ deleted: "photo", id: "p1" }, "deleted"]);
+  autosave.changed(at(1.2));
+  await jest.advanceTimersByTimeAsync(RETRY_MS * 3);
+  expect(saved).toEqual([]);
+  expect(draft!.recipe.proportion.height).toBe(1.2);
+  gone = false;
+  autosave.resume();
+  await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
+  expect(saved).toEqual([1.2]);
+  expect(said.at(-1)).toBe("saved");
+  expect(draft).toBeNull();
+});

@@ -3,12 +3,27 @@ import { ServerRefusal } from "./api";
 import type { SaveState } from "./bench-store";
 import { type Draft, continues } from "./drafts";
 
+/** What was deleted while its work went on here. */
+export interface Deleted {
+  readonly deleted: "photo" | "assignment";
+  readonly id: string;
+}
+
+/** What a refusal says was deleted; null for any other. */
+export function deletedOf(error: unknown): Deleted | null {
+  if (!(error instanceof ServerRefusal) || error.status !== 409) return null;
+  const details = error.details as Partial<Deleted> | null;
+  return details?.deleted && details.id ? { deleted: details.deleted, id: details.id } : null;
+}
+
 export interface AutosaveParts {
   /** Saves on the server. @throws ServerRefusal 409 when another window saved meanwhile. */
   save(base: number, recipe: Recipe, token: string): Promise<{ revision: number }>;
   keep(draft: Draft): void;
   drop(): void;
   onState(state: SaveState): void;
+  /** The photo or its assignment was deleted elsewhere: nothing is saved until resume(). */
+  onDeleted?(deleted: Deleted): void;
 }
 
 /** While edits follow each other faster, the browser's copy is this far behind at most, ms. */
@@ -29,6 +44,7 @@ export class Autosave {
   private unkept: Recipe | null = null;
   private running = false;
   private stopped = false;
+  private paused = false;
   private tokens: string[];
 
   /** @param tokens marks of earlier saves on this revision of which no answer came, from a draft taken up again. */
@@ -48,6 +64,7 @@ export class Autosave {
     }
     if (this.stopped) return;
     this.pending = recipe;
+    if (this.paused) return;
     this.parts.onState("unsaved");
     this.schedule(SAVE_AFTER_MS);
   }
@@ -57,7 +74,7 @@ export class Autosave {
     this.keepNow();
     if (this.timer) clearTimeout(this.timer);
     this.timer = null;
-    if (this.running || this.stopped || !this.pending) return;
+    if (this.running || this.stopped || this.paused || !this.pending) return;
     const recipe = this.pending;
     this.pending = null;
     this.running = true;
@@ -88,6 +105,12 @@ export class Autosave {
 
   private failed(recipe: Recipe, error: unknown): void {
     this.pending ??= recipe;
+    const deleted = deletedOf(error);
+    if (deleted) {
+      this.paused = true;
+      this.parts.onDeleted?.(deleted);
+      return this.parts.onState("deleted");
+    }
     if (!(error instanceof ServerRefusal) || error.status !== 409) {
       this.parts.onState("failed");
       return this.schedule(RETRY_MS);
@@ -116,6 +139,12 @@ export class Autosave {
     if (this.keepTimer) clearTimeout(this.keepTimer);
     this.keepTimer = null;
     if (this.unkept) this.keep(this.unkept);
+  }
+
+  /** What was deleted is back: saves what was kept meanwhile. */
+  resume(): void {
+    this.paused = false;
+    this.schedule(0);
   }
 
   /** Ends it; what is waiting stays in the browser. */

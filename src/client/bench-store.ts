@@ -7,7 +7,7 @@ import { withSolvedAttitude } from "@/core/render";
 import type { FoundLines } from "./compute/found-lines";
 
 export type ToolName = "move" | "plumb" | "taut" | "pull" | "level" | "turn" | "face" | "frame";
-export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict";
+export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict" | "deleted";
 
 interface Step {
   readonly recipe: Recipe;

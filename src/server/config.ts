@@ -11,5 +11,9 @@ export function databaseUrl(): string {
 export const filesFolder = (): string =>
   path.resolve(/* turbopackIgnore: true */ process.env["FLATSTONE_FILES"] ?? ".local/files");
 
-/** Largest upload, bytes, and largest picture, pixels. */
-export const LIMITS = { bytes: 500 * 1024 * 1024, pixels: 250_000_000 } as const;
+/** The folder of bundled programs that the server starts (scripts/bundle.mjs). */
+export const bundlesFolder = (): string =>
+  path.resolve(/* turbopackIgnore: true */ process.env["FLATSTONE_BUNDLES"] ?? "dist");
+
+/** Largest upload and largest JSON, bytes; largest picture, pixels. */
+export const LIMITS = { bytes: 500 * 1024 * 1024, jsonBytes: 1024 * 1024, pixels: 250_000_000 } as const;

@@ -1,20 +1,28 @@
-import { and, asc, desc, eq, inArray, isNull } from "drizzle-orm";
-import { type CourseKey, type Recipe, emptyRecipe, laidCourses, readRecipe } from "@/core/recipe";
+import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
+import { type CourseKey, type Recipe, emptyRecipe } from "@/core/recipe";
 import { focalFromMetadata } from "@/core/camera";
 import { getAssignment } from "./assignments";
 import { database } from "./db/client";
+import { isTaken } from "./db/errors";
 import { type PhotoRow, type VersionRow, photos, revisions, versions } from "./db/schema";
 import { exists, keepOriginal, originalPath, receive } from "./files/store";
-import { inspect } from "./image/inspect";
-import { dropPreviews, firstPreviews, previewsAhead } from "./image/preview";
-import { dropDeveloped, moveDeveloped } from "./image/raw";
-import { notFound } from "./problem";
+import { desk, limitsFor } from "./image/desks";
+import type { Inspected } from "./image/inspect";
+import { dropPreviews } from "./image/preview";
+import { dropDeveloped, isRaw, moveDeveloped } from "./image/raw";
+import { previewsAhead } from "./image/shown";
+import { Problem, notFound } from "./problem";
 
 export interface PhotoSummary extends PhotoRow {
   readonly versions: readonly VersionRow[];
   /** Courses settled in the version that is furthest. */
   readonly laid: readonly CourseKey[];
+  /** Versions whose recipe this program cannot read, by name. */
+  readonly unreadable: readonly string[];
 }
+
+/** Held while an original's file and the row that names it are made, or looked for before it is swept away. */
+export const lockOriginal = (sha256: string) => sql`select pg_advisory_xact_lock(hashtextextended(${sha256}, 0))`;
 
 /** The recipe that a photo starts with: nothing done, the camera as its metadata tells. */
 export function firstRecipe(photo: Pick<PhotoRow, "width" | "height" | "equivalentMm" | "focalMm">): Recipe {
@@ -39,17 +47,14 @@ export async function addPhoto(
   await getAssignment(assignmentId);
   const arrived = await receive(chunks);
   let kept = false;
-  // While every pixel of it is looked at, so that the Bench has something to show the moment it is kept.
-  const previews = firstPreviews(arrived);
+  const { sha256, bytes } = arrived;
   try {
-    const facts = await inspect(arrived.file, name);
-    await previews;
-    await keepOriginal(arrived);
-    kept = true;
-    await moveDeveloped(arrived.file, originalPath(arrived.sha256));
-    void previewsAhead(arrived.sha256);
-    const { sha256, bytes } = arrived;
-    return await database().transaction(async (tx) => {
+    const limits = limitsFor(bytes, await isRaw(arrived.file));
+    const facts = await desk("arriving").run<Inspected>("arrive", { file: arrived.file, name, sha256 }, limits);
+    const added = await database().transaction(async (tx) => {
+      await tx.execute(lockOriginal(sha256));
+      await keepOriginal(arrived);
+      kept = true;
       const [photo] = await tx
         .insert(photos)
         .values({ assignmentId, name, sha256, bytes, ...facts })
@@ -61,12 +66,14 @@ export async function addPhoto(
         return { photo: already!, known: true };
       }
       const [version] = await tx.insert(versions).values({ photoId: photo.id, name: "A" }).returning();
-      await tx.insert(revisions).values({ versionId: version!.id, number: 1, recipe: firstRecipe(photo) });
+      await tx.insert(revisions).values({ versionId: version!.id, number: 1, recipe: firstRecipe(photo), laid: [] });
       return { photo, known: false };
     });
+    await moveDeveloped(arrived.file, originalPath(sha256));
+    void previewsAhead(sha256);
+    return added;
   } finally {
     if (!kept) {
-      await previews;
       if (!(await exists(originalPath(arrived.sha256)))) await dropPreviews(arrived.sha256);
       await arrived.discard();
       await dropDeveloped(arrived.file);
@@ -99,30 +106,38 @@ export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> 
     .where(inArray(versions.photoId, ids))
     .orderBy(asc(versions.name));
   const latest = await db
-    .selectDistinctOn([revisions.versionId], { versionId: revisions.versionId, recipe: revisions.recipe })
+    .selectDistinctOn([revisions.versionId], { versionId: revisions.versionId, laid: revisions.laid })
     .from(revisions)
     .innerJoin(versions, eq(versions.id, revisions.versionId))
     .where(inArray(versions.photoId, ids))
     .orderBy(revisions.versionId, desc(revisions.number));
-  const recipes = new Map(latest.map((r) => [r.versionId, r.recipe]));
+  const laidIn = new Map(latest.map((r) => [r.versionId, r.laid]));
   return rows.map((photo) => {
     const own = allVersions.filter((v) => v.photoId === photo.id);
-    const laid = own.map((v) => laidCourses(readRecipe(recipes.get(v.id))));
+    const laid = own.map((v) => laidIn.get(v.id) ?? []);
     return {
       ...photo,
       versions: own,
       laid: laid.reduce((most, next) => (next.length > most.length ? next : most), []),
+      unreadable: own.filter((v) => laidIn.get(v.id) === null).map((v) => v.name),
     };
   });
 }
 
-/** Renames, deletes (marks) or brings back a photo. */
+/** Deletes (marks) or brings back a photo. @throws Problem 409 when its file was added again meanwhile. */
 export async function changePhoto(id: string, change: { deleted: boolean }): Promise<PhotoRow> {
   const [row] = await database()
     .update(photos)
     .set({ deletedAt: change.deleted ? new Date() : null })
     .where(eq(photos.id, id))
-    .returning();
+    .returning()
+    .catch((error: unknown) => {
+      if (!isTaken(error)) throw error;
+      throw new Problem(
+        409,
+        "The same file was added to this assignment again meanwhile. Take that one out first, and this one can be brought back with its work.",
+      );
+    });
   if (!row) throw notFound("photo");
   return row;
 }

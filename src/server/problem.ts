@@ -3,7 +3,7 @@ export class Problem extends Error {
   override readonly name = "Problem";
 
   constructor(
-    readonly status: 400 | 404 | 409 | 413 | 415 | 422 | 501 | 507,
+    readonly status: 400 | 403 | 404 | 408 | 409 | 410 | 413 | 415 | 416 | 421 | 422 | 501 | 503 | 507,
     message: string,
     readonly details?: unknown,
   ) {

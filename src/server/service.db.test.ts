@@ -5,45 +5,31 @@ import { eq } from "drizzle-orm";
 import { emptyRecipe } from "@/core/recipe";
 import {
   addPhoto,
-  cancelDelivery,
   changeAssignment,
   changePhoto,
-  claimDelivery,
   closeDatabase,
   createAssignment,
   createVersion,
   database,
-  deliveryFile,
-  deliveryPath,
-  endDelivery,
   getAssignment,
-  getDelivery,
-  heartbeat,
   listAssignments,
-  listDeliveries,
   listPhotos,
   openVersion,
   originalPath,
   requestDelivery,
-  reviveDeliveries,
   saveRevision,
 } from ".";
-import { deliveries, photos, revisions } from "./db/schema";
+import { photos, revisions } from "./db/schema";
 import { filesFolder } from "./config";
+import { tellLaid } from "./laid";
 import { previewPath } from "./files/store";
-import { closeQueue } from "./queue";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "./testing";
 import { madeUpDng } from "./testing-dng";
-import { deliver } from "../worker/deliver";
-import { Room } from "../worker/room";
-import { inThisThread } from "./render/bands";
 
 process.env["FLATSTONE_FILES"] = temporaryFolder();
 const bytes = pictureOf(gradient(60, 40)).png().toBuffer();
-const other = pictureOf(gradient(61, 40)).png().toBuffer();
 
 afterAll(async () => {
-  await closeQueue();
   await closeDatabase();
 });
 
@@ -130,8 +116,57 @@ describe("photos", () => {
     await changePhoto(photo.id, { deleted: true });
     expect(await listPhotos(assignment.id)).toHaveLength(0);
     await expect(openVersion(version.id)).rejects.toMatchObject({ status: 404 });
+    for (const work of [
+      () => saveRevision(version.id, 2, withHeight(1.3)),
+      () => requestDelivery(version.id, { format: "png", quality: 90 }),
+    ])
+      await expect(work()).rejects.toMatchObject({ status: 409, details: { deleted: "photo", id: photo.id } });
     await changePhoto(photo.id, { deleted: false });
     expect((await openVersion(version.id)).recipe.proportion.height).toBe(1.2);
+  });
+
+  test("one that was taken out and added again comes back only when the other is out", async () => {
+    const { assignment, photo } = await setUp();
+    await changePhoto(photo.id, { deleted: true });
+    const again = await addPhoto(assignment.id, "a.png", chunksOf(await bytes));
+    expect(again.known).toBe(false);
+    await expect(changePhoto(photo.id, { deleted: false })).rejects.toMatchObject({
+      status: 409,
+      message: expect.stringContaining("added to this assignment again"),
+    });
+    await changePhoto(again.photo.id, { deleted: true });
+    expect((await changePhoto(photo.id, { deleted: false })).deletedAt).toBeNull();
+  });
+
+  test("a drawing that calls itself a photo never reaches a decoder, and no process dies of it", async () => {
+    const { assignment } = await setUp();
+    const filter = '<filter id="f"><feTurbulence baseFrequency="9" numOctaves="9999"/></filter>';
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="15000" height="15000">${filter}<rect width="100%" height="100%" filter="url(#f)"/></svg>`;
+    const began = performance.now();
+    await expect(addPhoto(assignment.id, "x.jpg", chunksOf(Buffer.from(svg)))).rejects.toMatchObject({ status: 415 });
+    expect(performance.now() - began).toBeLessThan(5000);
+    const sha256 = createHash("sha256").update(svg).digest("hex");
+    for (const level of ["thumb", "bench"]) expect(existsSync(previewPath(sha256, level))).toBe(false);
+  });
+
+  test("a card whose recipe cannot be read says so; the others are as they were", async () => {
+    const { assignment, photo, version } = await setUp();
+    const second = await createVersion(photo.id, withHeight(1.4));
+    await addPhoto(assignment.id, "b.png", chunksOf(await pictureOf(gradient(50, 40)).png().toBuffer()));
+    await database()
+      .insert(revisions)
+      .values({ versionId: version.id, number: 2, recipe: { format: "flat-stone-recipe", version: 77 } as never });
+    const [first, other] = await listPhotos(assignment.id);
+    expect(first).toMatchObject({ unreadable: ["A"], laid: ["proportion"] });
+    expect(first!.versions.map((v) => v.name)).toEqual(["A", "B"]);
+    expect(other).toMatchObject({ unreadable: [], laid: [] });
+    await expect(openVersion(version.id)).rejects.toMatchObject({ status: 422 });
+    expect((await openVersion(second.id)).recipe.proportion.height).toBe(1.4);
+    // What an older program kept is told its courses once; what cannot be read is left alone.
+    await database().update(revisions).set({ laid: null }).where(eq(revisions.versionId, second.id));
+    jest.spyOn(console, "error").mockImplementation(() => undefined);
+    await tellLaid(database());
+    expect((await listPhotos(assignment.id))[0]).toMatchObject({ unreadable: ["A"], laid: ["proportion"] });
   });
 
   test("the database itself refuses nonsense", async () => {
@@ -205,82 +240,5 @@ describe("versions", () => {
     expect(b.name).toBe("B");
     expect((await openVersion(b.id)).siblings.map((v) => v.name)).toEqual(["A", "B"]);
     expect((await openVersion(b.id)).recipe.proportion.height).toBe(1.3);
-  });
-});
-
-describe("deliveries", () => {
-  const order = { format: "png", quality: 90 } as const;
-
-  // A worker polls twice a second; one that listened here would now and then take what a test is about to claim.
-  test("wait until somebody takes them: no worker listens to the database of these tests", async () => {
-    const { version } = await setUp();
-    const { id } = await requestDelivery(version.id, order);
-    await new Promise((resolve) => setTimeout(resolve, 1500));
-    expect((await getDelivery(id)).delivery).toMatchObject({ state: "queued", worker: null });
-  });
-
-  test("are claimed once, made, and fetched", async () => {
-    const { version } = await setUp();
-    const { id } = await requestDelivery(version.id, order);
-    await expect(deliveryFile(id)).rejects.toMatchObject({ status: 409 });
-    await deliver(id, "w1", inThisThread, new Room(Infinity));
-    expect((await listDeliveries(version.id))[0]).toMatchObject({
-      state: "done",
-      progress: 1,
-      resultWidth: 60,
-      resultHeight: 40,
-    });
-    expect(await deliveryFile(id)).toMatchObject({ name: "a-A.png", format: "png" });
-    expect(existsSync(deliveryPath(id, "png"))).toBe(true);
-    expect(await claimDelivery(id, "w2")).toBeNull();
-  });
-
-  test("cancelled while waiting, they are never begun; while running, the heartbeat says so", async () => {
-    const { version } = await setUp();
-    const waiting = await requestDelivery(version.id, order);
-    expect((await cancelDelivery(waiting.id)).state).toBe("cancelled");
-    expect(await claimDelivery(waiting.id, "w1")).toBeNull();
-    const running = await requestDelivery(version.id, order);
-    await claimDelivery(running.id, "w1");
-    expect(await heartbeat(running.id, "w1", 0.4)).toBe(true);
-    await cancelDelivery(running.id);
-    expect(await heartbeat(running.id, "w1", 0.5)).toBe(false);
-    await endDelivery(running.id, "w1", { state: "cancelled" });
-    expect((await getDelivery(running.id)).delivery).toMatchObject({ state: "cancelled" });
-  });
-
-  test("what a killed worker held is taken up again, and the dead worker can no longer end it", async () => {
-    const { version } = await setUp();
-    const { id } = await requestDelivery(version.id, order);
-    await claimDelivery(id, "dead");
-    expect(await claimDelivery(id, "alive")).toBeNull();
-    await database()
-      .update(deliveries)
-      .set({ heartbeatAt: new Date(Date.now() - 60_000) })
-      .where(eq(deliveries.id, id));
-    expect(await reviveDeliveries()).toBeGreaterThanOrEqual(1);
-    expect((await getDelivery(id)).delivery.state).toBe("queued");
-    expect(await heartbeat(id, "dead", 0.9)).toBe(false);
-    await endDelivery(id, "dead", { state: "failed", error: "late" });
-    await deliver(id, "alive", inThisThread, new Room(Infinity));
-    expect((await getDelivery(id)).delivery).toMatchObject({ state: "done", worker: "alive", error: null });
-  });
-
-  test("a picture that cannot be made fails with a sentence, and leaves no file", async () => {
-    const assignment = await createAssignment("Broken");
-    const { photo } = await addPhoto(assignment.id, "b.png", chunksOf(await other));
-    const version = (await listPhotos(assignment.id))[0]!.versions[0]!;
-    const { id } = await requestDelivery(version.id, order);
-    await database()
-      .update(photos)
-      .set({ sha256: "f".repeat(64) })
-      .where(eq(photos.id, photo.id));
-    jest.spyOn(console, "error").mockImplementation(() => undefined);
-    await deliver(id, "w1", inThisThread, new Room(Infinity));
-    expect((await getDelivery(id)).delivery).toMatchObject({
-      state: "failed",
-      error: expect.stringContaining("could not be made"),
-    });
-    expect(existsSync(deliveryPath(id, "png"))).toBe(false);
   });
 });

@@ -1,5 +1,5 @@
 import { and, count, desc, eq, isNull } from "drizzle-orm";
-import { type Recipe, RecipeError, readRecipe } from "@/core/recipe";
+import { type Recipe, RecipeError, laidCourses, readRecipe } from "@/core/recipe";
 import { type Database, database } from "./db/client";
 import { type PhotoRow, type VersionRow, assignments, photos, revisions, versions } from "./db/schema";
 import { firstRecipe, getPhoto } from "./photos";
@@ -30,7 +30,47 @@ async function newest(db: Executor, versionId: string) {
   return row;
 }
 
-/** A version with its photo and current recipe. @throws Problem 404. */
+/**
+ * What was deleted keeps its work, but takes no more of it until it is brought back.
+ *
+ * @throws Problem 404 for a version that never was, 409 saying what to bring back.
+ */
+export async function refuseDeleted(db: Executor, versionId: string): Promise<void> {
+  const [row] = await db
+    .select({
+      photoId: photos.id,
+      photo: photos.deletedAt,
+      assignmentId: assignments.id,
+      assignment: assignments.deletedAt,
+    })
+    .from(versions)
+    .innerJoin(photos, eq(photos.id, versions.photoId))
+    .innerJoin(assignments, eq(assignments.id, photos.assignmentId))
+    .where(eq(versions.id, versionId));
+  if (!row) throw notFound("version");
+  if (row.assignment)
+    throw new Problem(409, "The assignment was deleted. Bring it back to go on; your work is kept.", {
+      deleted: "assignment",
+      id: row.assignmentId,
+    });
+  if (row.photo)
+    throw new Problem(409, "The photo was taken out of its assignment. Bring it back to go on; your work is kept.", {
+      deleted: "photo",
+      id: row.photoId,
+    });
+}
+
+/** A kept recipe. @throws Problem 422 when this program cannot read it; it is left as it is. */
+export function readKept(recipe: unknown): Recipe {
+  try {
+    return readRecipe(recipe);
+  } catch (error) {
+    if (!(error instanceof RecipeError)) throw error;
+    throw new Problem(422, `This version cannot be opened: ${error.message} It is kept as it is.`);
+  }
+}
+
+/** A version with its photo and current recipe. @throws Problem 404; 422 when its recipe cannot be read. */
 export async function openVersion(id: string): Promise<OpenVersion> {
   const db = database();
   const [row] = await db
@@ -47,7 +87,7 @@ export async function openVersion(id: string): Promise<OpenVersion> {
     siblings,
     revision: revision?.number ?? 0,
     token: revision?.token ?? null,
-    recipe: revision ? readRecipe(revision.recipe) : firstRecipe(row.photo),
+    recipe: revision ? readKept(revision.recipe) : firstRecipe(row.photo),
   };
 }
 
@@ -66,7 +106,7 @@ function checked(recipe: unknown): Recipe {
  * @param base number of the revision that was edited; when it is no longer the newest, somebody else
  *   has saved meanwhile and nothing is written.
  * @param token the sender's mark on this save.
- * @throws Problem 409 then, with the newest revision and its token in its details; 422 for a recipe that does not hold.
+ * @throws Problem 409 then, with the newest revision and its token in its details, or because the photo was deleted; 422 for a recipe that does not hold.
  */
 export async function saveRevision(
   versionId: string,
@@ -78,6 +118,7 @@ export async function saveRevision(
   return database().transaction(async (tx) => {
     const [version] = await tx.select().from(versions).where(eq(versions.id, versionId)).for("update");
     if (!version) throw notFound("version");
+    await refuseDeleted(tx, versionId);
     const current = await newest(tx, versionId);
     const number = current?.number ?? 0;
     if (number !== base)
@@ -85,7 +126,9 @@ export async function saveRevision(
         revision: number,
         token: current?.token ?? null,
       });
-    await tx.insert(revisions).values({ versionId, number: number + 1, recipe: valid, token });
+    await tx
+      .insert(revisions)
+      .values({ versionId, number: number + 1, recipe: valid, laid: laidCourses(valid), token });
     return { revision: number + 1 };
   });
 }
@@ -99,7 +142,7 @@ export async function createVersion(photoId: string, recipe?: unknown): Promise<
     const [{ n } = { n: 0 }] = await tx.select({ n: count() }).from(versions).where(eq(versions.photoId, photoId));
     const name = n < 26 ? String.fromCharCode(65 + n) : `V${n + 1}`;
     const [version] = await tx.insert(versions).values({ photoId, name }).returning();
-    await tx.insert(revisions).values({ versionId: version!.id, number: 1, recipe: first });
+    await tx.insert(revisions).values({ versionId: version!.id, number: 1, recipe: first, laid: laidCourses(first) });
     return version!;
   });
 }

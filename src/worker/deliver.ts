@@ -1,54 +1,104 @@
-import { claimDelivery, deliveryPath, endDelivery, getDelivery, heartbeat, originalPath } from "@/server";
+import { rm } from "node:fs/promises";
+import { deliveryPath, endDelivery, getDelivery, heartbeat, originalPath, releaseDelivery } from "@/server";
+import { isUnreachable } from "@/server/db/errors";
+import type { DeliveryRow } from "@/server/db/schema";
+import type { Limits, TaskHooks } from "@/server/hands/hands";
 import { FILE_ENDINGS, deliveryOptions } from "@/server/image/delivery-options";
-import type { BandRunner } from "@/server/render/bands";
-import { renderPicture } from "@/server/render/render-picture";
+import { Pauses } from "@/server/pauses";
+import type { PictureOrder } from "@/server/render/render-picture";
 import { type Room, bytesFor } from "./room";
+
+/** Has a picture made, here or elsewhere. */
+export type MakePicture = (
+  order: PictureOrder,
+  limits: Limits,
+  hooks: TaskHooks,
+) => Promise<{ bytes: number; width: number; height: number }>;
 
 /** How often a worker says that it lives and asks whether it should go on, ms. */
 const HEARTBEAT_MS = 150;
+/** Longest that a delivery may take: so much, and more for each pixel, ms. */
+const BASE_MS = 600_000;
+const MS_PER_MEGAPIXEL = 10_000;
+/** Beyond what is reckoned for a picture its process holds itself and its threads, bytes; and a tenth for what is not foreseen. */
+const PROCESS_BYTES = 250 * 2 ** 20;
 
-/** Makes one delivery, if it is still to be made, and writes down how it ended. Never throws for the picture's sake. */
-export async function deliver(id: string, worker: string, runner: BandRunner, room: Room): Promise<void> {
-  const claimed = await claimDelivery(id, worker);
-  if (!claimed) return;
+/**
+ * Makes a delivery that was claimed under a mark, and writes down how it ended. Throws nothing for the picture's sake; a
+ * database that is away is waited for.
+ *
+ * @param leaving tells that the worker must go: what is in hand is given back for another.
+ */
+export async function deliver(
+  { id }: Pick<DeliveryRow, "id">,
+  mark: string,
+  make: MakePicture,
+  room: Room,
+  leaving?: AbortSignal,
+): Promise<void> {
   const stop = new AbortController();
+  const leave = (): void => stop.abort(new Error("leaving"));
+  leaving?.addEventListener("abort", leave, { once: true });
   let progress = 0;
   let beating = false;
   const beat = setInterval(() => {
     if (beating) return;
     beating = true;
-    heartbeat(id, worker, progress)
+    heartbeat(id, mark, progress)
       .then((goOn) => {
         if (!goOn) stop.abort(new Error("cancelled"));
       })
       .catch(() => undefined)
       .finally(() => (beating = false));
   }, HEARTBEAT_MS);
+  /** Says how it ended; the database may be away for a while. */
+  const end = (outcome: Parameters<typeof endDelivery>[2]): Promise<void> =>
+    patiently(() => endDelivery(id, mark, outcome), leaving);
   try {
-    const { delivery, recipe, photo } = await getDelivery(id);
-    const render = () =>
-      renderPicture(
-        {
-          source: originalPath(photo.sha256),
-          size: [photo.width, photo.height],
-          recipe,
-          focal: { equivalent: photo.equivalentMm, focal: photo.focalMm },
-          target: deliveryPath(id, FILE_ENDINGS[delivery.format]),
-          options: deliveryOptions.parse({ ...delivery.options, format: delivery.format, quality: delivery.quality }),
-        },
-        runner,
-        { signal: stop.signal, onProgress: (share) => (progress = share) },
-      );
-    const result = await room.within(bytesFor(photo.width * photo.height, photo.bits), render);
-    await endDelivery(id, worker, { state: "done", ...result });
+    const { delivery, recipe, photo } = await patiently(() => getDelivery(id), leaving);
+    const pixels = photo.width * photo.height;
+    const bytes = bytesFor(pixels, photo.bits);
+    const limits = { ms: BASE_MS + (MS_PER_MEGAPIXEL * pixels) / 1e6, bytes: 1.1 * bytes + PROCESS_BYTES };
+    const order: PictureOrder = {
+      source: originalPath(photo.sha256),
+      size: [photo.width, photo.height],
+      recipe,
+      focal: { equivalent: photo.equivalentMm, focal: photo.focalMm },
+      target: deliveryPath(id, FILE_ENDINGS[delivery.format]),
+      options: deliveryOptions.parse({ ...delivery.options, format: delivery.format, quality: delivery.quality }),
+    };
+    const hooks = { signal: stop.signal, onProgress: (share: number) => void (progress = share) };
+    const result = await room.within(bytes, async () => {
+      stop.signal.throwIfAborted();
+      return make(order, limits, hooks);
+    });
+    // Cancelled in the very last moment: the file is not wanted.
+    if (stop.signal.aborted) await rm(order.target, { force: true });
+    stop.signal.throwIfAborted();
+    await end({ state: "done", ...result });
   } catch (error) {
-    if (stop.signal.aborted) await endDelivery(id, worker, { state: "cancelled" });
+    if (leaving?.aborted) await releaseDelivery(id, mark).catch(() => undefined);
+    else if (stop.signal.aborted) await end({ state: "cancelled" });
     else {
-      console.error(`Delivery ${id} failed:`, error);
-      const reason = error instanceof Error ? error.message : String(error);
-      await endDelivery(id, worker, { state: "failed", error: `The picture could not be made: ${reason}` });
+      const forPeople = error instanceof Error && ["Problem", "RecipeError"].includes(error.name);
+      if (!forPeople) console.error(`Delivery ${id} failed:`, error);
+      const reason = forPeople ? (error as Error).message : "The worker's log says why.";
+      await end({ state: "failed", error: `The picture could not be made: ${reason}` });
     }
   } finally {
     clearInterval(beat);
+    leaving?.removeEventListener("abort", leave);
   }
+}
+
+/** Tries again, with growing pauses, while the database is away. */
+async function patiently<T>(work: () => Promise<T>, signal?: AbortSignal): Promise<T> {
+  const pauses = new Pauses();
+  for (;;)
+    try {
+      return await work();
+    } catch (error) {
+      if (!isUnreachable(error) || signal?.aborted) throw error;
+      await pauses.wait(signal);
+    }
 }

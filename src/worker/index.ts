@@ -2,47 +2,112 @@ import { randomUUID } from "node:crypto";
 import { availableParallelism, hostname, totalmem } from "node:os";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
-import { closeDatabase, reviveDeliveries } from "@/server";
-import { DELIVERY_QUEUE, type DeliveryJob, closeQueue, openQueue } from "@/server/queue";
-import { inThreads } from "@/server/render/bands";
+import {
+  type Turn,
+  claimNext,
+  closeDatabase,
+  forgetWorker,
+  seeWorker,
+  sweepAlone,
+  sweptWords,
+  tidyDeliveries,
+} from "@/server";
+import { Hands } from "@/server/hands/hands";
+import { Pauses, pause } from "@/server/pauses";
 import { deliver } from "./deliver";
 import { Room } from "./room";
 
 /**
- * The worker process: takes deliveries off the queue and renders them in threads. Any number of it
- * may run, on any machine that reaches the database and the files. It must not serve requests.
+ * The worker process: takes deliveries off the queue and has them made by hands, processes of their own, so that it never
+ * goes silent itself. Any number of workers may run, on any machine that reaches the database and the files. It must not
+ * serve requests.
  */
-const REVIVE_EVERY_MS = 10_000;
+/** How often an idle worker looks for something to do, ms. */
+const POLL_MS = 300;
+/** How often it says that it is there, looks after what others dropped, and sweeps the files, ms. */
+const SEEN_EVERY_MS = 2000;
+const TIDY_EVERY_MS = 5000;
+const SWEEP_EVERY_MS = 24 * 3_600_000;
 /** Deliveries at a time, and the share of the machine's memory they may take together. */
 const MOST_TOGETHER = 2;
 const MEMORY_SHARE = 0.5;
+/** A worker told to end gives this long to what it must still say, ms. */
+const LEAVE_MS = 3000;
 
 const name = `${hostname()}-${process.pid}-${randomUUID().slice(0, 8)}`;
 const here = path.dirname(fileURLToPath(import.meta.url));
-const runner = await inThreads(path.join(here, "band-thread.mjs"));
-const queue = await openQueue();
-
-const room = new Room(MEMORY_SHARE * totalmem());
 // While one delivery is being decoded or written, which takes one core, another has its pixels made.
 const together = Math.min(MOST_TOGETHER, availableParallelism());
-for (let i = 0; i < together; i++)
-  await queue.work<DeliveryJob>(DELIVERY_QUEUE, { pollingIntervalSeconds: 0.5, batchSize: 1 }, async (jobs) => {
-    for (const job of jobs) await deliver(job.data.deliveryId, name, runner, room);
-  });
-const revive = (): void => {
-  reviveDeliveries().catch((error: unknown) => console.error("Could not look for abandoned deliveries:", error));
-};
-revive();
-const timer = setInterval(revive, REVIVE_EVERY_MS);
+const hands = new Hands(path.join(here, "delivery-hand.mjs"), together);
+const room = new Room(MEMORY_SHARE * totalmem());
+const leaving = new AbortController();
+
+let claims = 0;
+let turns = 0;
+
+/** One delivery after another until the worker leaves. */
+async function work(): Promise<void> {
+  const pauses = new Pauses();
+  while (!leaving.signal.aborted)
+    try {
+      const mark = `${name}-${++claims}`;
+      const turn: Turn = turns % 2 === 0 ? "oldest" : "lightest";
+      const claimed = await claimNext(mark, turn);
+      pauses.reset();
+      if (!claimed) {
+        await pause(POLL_MS, leaving.signal);
+        continue;
+      }
+      turns++;
+      await deliver(
+        claimed,
+        mark,
+        (order, limits, hooks) => hands.run("render", order, limits, hooks),
+        room,
+        leaving.signal,
+      );
+    } catch (error) {
+      console.error("The queue cannot be reached:", (error as Error).message);
+      await pauses.wait(leaving.signal);
+    }
+}
+
+/** Does something every so often, whatever becomes of it. */
+async function every(ms: number, what: string, duty: () => Promise<unknown>): Promise<void> {
+  const pauses = new Pauses();
+  while (!leaving.signal.aborted)
+    try {
+      await duty();
+      pauses.reset();
+      await pause(ms, leaving.signal);
+    } catch (error) {
+      console.error(`Could not ${what}:`, (error as Error).message);
+      await pauses.wait(leaving.signal);
+    }
+}
+
+async function sweepAndSay(): Promise<void> {
+  const swept = await sweepAlone();
+  const words = swept && sweptWords(swept);
+  if (words) console.log(words);
+}
+
+const duties = [
+  ...Array.from({ length: together }, work),
+  every(SEEN_EVERY_MS, "say that this worker is there", () => seeWorker(name)),
+  every(TIDY_EVERY_MS, "look after abandoned deliveries", tidyDeliveries),
+  every(SWEEP_EVERY_MS, "sweep the files", sweepAndSay),
+];
 console.log(`Worker ${name} is waiting for deliveries.`);
 
-async function stop(): Promise<void> {
-  clearInterval(timer);
-  // A delivery in hand is dropped: its heartbeat stops and another worker, or the next start, takes it up.
-  await Promise.race([queue.stop({ graceful: false }), new Promise((resolve) => setTimeout(resolve, 2000))]);
-  await closeQueue().catch(() => undefined);
-  await closeDatabase().catch(() => undefined);
+async function leave(): Promise<void> {
+  leaving.abort();
+  // What is in hand goes back to the queue, for another worker or the next start.
+  await Promise.race([Promise.all(duties), new Promise((resolve) => setTimeout(resolve, LEAVE_MS))]);
+  hands.close();
+  await Promise.race([forgetWorker(name).catch(() => undefined), pause(500)]);
+  await Promise.race([closeDatabase().catch(() => undefined), pause(500)]);
   process.exit(0);
 }
-process.once("SIGTERM", () => void stop());
-process.once("SIGINT", () => void stop());
+process.once("SIGTERM", () => void leave());
+process.once("SIGINT", () => void leave());

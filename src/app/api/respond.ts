@@ -1,60 +1,87 @@
-import { createReadStream } from "node:fs";
-import { stat } from "node:fs/promises";
-import { Readable } from "node:stream";
 import { ZodError, type ZodType } from "zod";
-import { Problem, notFound } from "@/server";
+import { LIMITS, Problem, notFound } from "@/server";
+import { arriving } from "@/server/arriving";
+import { isBadId, isBadText, isUnreachable } from "@/server/db/errors";
+import { isOwnHost, isOwnOrigin } from "@/server/hosts";
+import { isWholeText } from "@/server/text";
 import { isId } from "../or-not-found";
 
 type Params = Record<string, string>;
 type Handler = (request: Request, params: Params) => Promise<unknown>;
 
-/** Refuses requests that another site's page sends to this machine. */
-function sameOrigin(request: Request): boolean {
-  const origin = request.headers.get("origin");
-  const site = request.headers.get("sec-fetch-site");
-  if (site && site !== "same-origin" && site !== "none") return false;
-  return !origin || new URL(origin).host === request.headers.get("host");
+const refusal = (status: number, error: string, details: unknown = null, headers: Record<string, string> = {}) =>
+  Response.json({ error, details }, { status, headers });
+
+/** What went wrong, as an answer: a sentence with its status. */
+function answerTo(error: unknown): Response {
+  if (error instanceof Problem) return refusal(error.status, error.message, error.details ?? null);
+  if (error instanceof ZodError) return refusal(400, `The request does not hold: ${error.issues[0]?.message}`);
+  if (isBadId(error)) return refusal(404, "This does not exist, or no longer.");
+  if (isBadText(error)) return refusal(400, "The request does not hold: a text has characters that cannot be kept.");
+  if (isUnreachable(error))
+    return refusal(
+      503,
+      "The database cannot be reached at the moment. What is saved is safe; try again in a few seconds.",
+      null,
+      { "retry-after": "3" },
+    );
+  console.error(error);
+  return refusal(500, "The server stumbled. Nothing you saved is lost; try again.");
 }
 
 /** A route handler: ids are checked, a result becomes JSON, a Problem a sentence with its status. */
 export function route(handler: Handler) {
   return async (request: Request, context: { params: Promise<Params> }): Promise<Response> => {
     try {
-      if (request.method !== "GET" && !sameOrigin(request))
-        throw new Problem(400, "This request came from another site.");
+      if (!isOwnHost(request.headers.get("host")))
+        throw new Problem(421, "This address is not one that Flat Stone answers to.");
+      if (request.method !== "GET" && !isOwnOrigin(request.headers))
+        throw new Problem(403, "This request came from another site.");
       const params = (await context.params) ?? {};
       for (const [key, value] of Object.entries(params)) if (key.endsWith("id") && !isId(value)) throw notFound(key);
       const result = await handler(request, params);
       return result instanceof Response ? result : Response.json(result ?? null);
     } catch (error) {
-      if (error instanceof Problem)
-        return Response.json({ error: error.message, details: error.details ?? null }, { status: error.status });
-      if (error instanceof ZodError)
-        return Response.json({ error: `The request does not hold: ${error.issues[0]?.message}` }, { status: 400 });
-      console.error(error);
-      return Response.json({ error: "The server stumbled. Nothing you saved is lost; try again." }, { status: 500 });
+      return answerTo(error);
     }
   };
 }
 
-/** A JPEG that never changes under its address, so that browsers may keep it for good. */
-export async function kept(file: string): Promise<Response> {
-  const { size } = await stat(file);
-  return new Response(Readable.toWeb(createReadStream(file)) as ReadableStream, {
-    headers: {
-      "content-type": "image/jpeg",
-      "content-length": `${size}`,
-      "cache-control": "private, max-age=31536000, immutable",
-    },
-  });
+/** The request's bytes. @throws Problem 413 as soon as there are too many, 408 when they stop coming. */
+async function bytesOf(request: Request, most: number): Promise<Uint8Array> {
+  const tooMuch = new Problem(413, `The request is larger than ${Math.round(most / 2 ** 20)} MB.`);
+  if (Number(request.headers.get("content-length") ?? 0) > most) throw tooMuch;
+  const parts: Uint8Array[] = [];
+  let length = 0;
+  for await (const chunk of arriving((request.body ?? []) as unknown as AsyncIterable<Uint8Array>)) {
+    length += chunk.byteLength;
+    if (length > most) throw tooMuch;
+    parts.push(chunk);
+  }
+  return Buffer.concat(parts);
 }
 
-/** The request's JSON, checked. */
+/** Where a text of JSON may hold what cannot be kept: a zero byte or half a character, which must be escaped there. */
+const SUSPECT = /\\u(0000|d[89a-f])/i;
+
+function refuseBrokenText(key: string, value: unknown): unknown {
+  if (!isWholeText(key) || (typeof value === "string" && !isWholeText(value)))
+    throw new Problem(
+      400,
+      "The request does not hold: a text has a zero byte or half a character, which cannot be kept.",
+    );
+  return value;
+}
+
+/** The request's JSON, checked. @throws Problem 400, 408, 413; ZodError. */
 export async function body<T>(request: Request, schema: ZodType<T>): Promise<T> {
+  const bytes = await bytesOf(request, LIMITS.jsonBytes);
   let json: unknown;
   try {
-    json = await request.json();
-  } catch {
+    const text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+    json = JSON.parse(text, SUSPECT.test(text) ? refuseBrokenText : undefined);
+  } catch (error) {
+    if (error instanceof Problem) throw error;
     throw new Problem(400, "The request is not JSON.");
   }
   return schema.parse(json);

@@ -1,10 +1,6 @@
 import { z } from "zod";
+import { RecipeError } from "./recipe-error";
 import { RECIPE_FORMAT, RECIPE_VERSION, type Recipe, recipeSchema } from "./schema";
-
-/** A recipe that cannot be used; the message is a sentence for people. */
-export class RecipeError extends Error {
-  override readonly name = "RecipeError";
-}
 
 type Document = Record<string, unknown>;
 

@@ -3,13 +3,16 @@ import { z } from "zod";
 export const RECIPE_FORMAT = "flat-stone-recipe";
 export const RECIPE_VERSION = 1;
 
-const finite = z.number();
-const point = z.tuple([finite, finite]);
+/** What a picture can be about, and far more: beyond it numbers only make others fail. */
+const finite = z.number().min(-1e4).max(1e4);
+const pixels = z.number().min(-1e7).max(1e7);
+const point = z.tuple([pixels, pixels]);
 
 const camera = z.strictObject({
   focalPx: z
     .number()
-    .positive()
+    .min(1)
+    .max(1e7)
     .nullable()
     .default(null)
     .describe("Focal length, pixels of the original; null: from the photo"),
@@ -99,11 +102,14 @@ const frame = z.strictObject({
   rule: z.enum(["clean", "free"]).default("clean"),
   ratio: z.number().min(0.05).max(20).nullable().default(null).describe("Width / height; null: free"),
   rect: z
-    .tuple([finite, finite, z.number().positive(), z.number().positive()])
+    .tuple([pixels, pixels, z.number().positive().max(1e7), z.number().positive().max(1e7)])
     .nullable()
     .default(null)
     .describe("x, y, width, height in pixels of the corrected plane"),
 });
+
+/** More points than anyone marks by hand, in all lines together. */
+const MOST_POINTS = 200_000;
 
 /** Recipe, version 1. Unknown keys are refused, so that nothing is dropped silently. */
 export const recipeSchema = z.strictObject({
@@ -115,7 +121,11 @@ export const recipeSchema = z.strictObject({
     .array(line)
     .max(10_000)
     .default([])
-    .refine((all) => new Set(all.map((l) => l.id)).size === all.length, "Two lines have the same id."),
+    .refine((all) => new Set(all.map((l) => l.id)).size === all.length, "Two lines have the same id.")
+    .refine(
+      (all) => all.reduce((sum, l) => sum + l.points.length, 0) <= MOST_POINTS,
+      `All lines together may have up to ${MOST_POINTS} points.`,
+    ),
   faces: z.array(face).max(200).default([]),
   attitude: attitude.prefault({}),
   proportion: proportion.prefault({}),

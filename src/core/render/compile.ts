@@ -15,7 +15,7 @@ import {
   withoutCollinear,
 } from "../geometry";
 import type { Lens } from "../lens";
-import type { Recipe } from "../recipe";
+import { type Recipe, RecipeError } from "../recipe";
 import { type Optics, opticsOf } from "./optics";
 import { type SettledRecipe, lensOf } from "./settle";
 
@@ -95,6 +95,16 @@ function planeHomography({ camera, attitude, proportion }: SettledRecipe): Mat3 
   return multiply3([1, 0, 0, 0, s, cy * (1 - s), 0, 0, 1], h);
 }
 
+function inverseOf(toPlane: Mat3): Mat3 {
+  try {
+    return invert3(toPlane);
+  } catch {
+    throw new RecipeError(
+      "The corrections of this recipe together flatten the picture to a line. Reset the camera's angles, its focal length or the proportion.",
+    );
+  }
+}
+
 function coveredOutline(size: Size, lens: Lens, toPlane: Mat3): Vec2[] {
   const border = rectOutline([0, 0, size[0], size[1]], OUTLINE_PARTS);
   const lifted = border.map((p) => apply3(toPlane, [...lens.undistort(p), 1]));
@@ -114,13 +124,14 @@ function chooseFrame(recipe: SettledRecipe, size: Size, outline: readonly Vec2[]
 /**
  * The one map of a settled recipe; see CompiledMap. Pure: the same recipe gives the same map.
  *
+ * @throws RecipeError where its numbers leave nothing of the picture.
  * @param meanwhile width / height that a clean frame of any ratio is held to while something moves: finding the best
  * ratio takes several times as long as all the rest.
  */
 export function compile(recipe: SettledRecipe, size: Size, meanwhile: number | null = null): CompiledMap {
   const lens = lensOf(recipe, size);
   const toPlane = planeHomography(recipe);
-  const [a, b, c, d, e, f, g, h, i] = invert3(toPlane);
+  const [a, b, c, d, e, f, g, h, i] = inverseOf(toPlane);
   const outline = coveredOutline(size, lens, toPlane);
   const frame = chooseFrame(recipe, size, outline, meanwhile);
 

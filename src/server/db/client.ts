@@ -5,12 +5,27 @@ import * as schema from "./schema";
 
 export type Database = NodePgDatabase<typeof schema> & { $client: Pool };
 
+/** A query waits this long for a connection, ms; the kernel is asked after that long whether the other end is there. */
+const CONNECT_MS = 5000;
+
+function openPool(): Pool {
+  const pool = new Pool({
+    connectionString: databaseUrl(),
+    max: 8,
+    connectionTimeoutMillis: CONNECT_MS,
+    keepAlive: true,
+  });
+  // An idle connection that breaks is replaced when the next is needed; unheard, it would end the process.
+  pool.on("error", (error) => console.error("A database connection broke:", error.message));
+  return pool;
+}
+
 // Next reloads modules while developing; one pool for the process, whatever it reloads.
 const shared = globalThis as unknown as { flatStoneDatabase?: Database };
 
 /** The process's database handle; connections are opened when first needed. */
 export function database(): Database {
-  shared.flatStoneDatabase ??= drizzle(new Pool({ connectionString: databaseUrl(), max: 8 }), { schema }) as Database;
+  shared.flatStoneDatabase ??= drizzle(openPool(), { schema }) as Database;
   return shared.flatStoneDatabase;
 }
 

@@ -19,7 +19,7 @@ import {
 } from "drizzle-orm/pg-core";
 import type { DeliveryOptions } from "../image/delivery-options";
 import type { LensProfile } from "@/core/lens";
-import type { Recipe } from "@/core/recipe";
+import type { CourseKey, Recipe } from "@/core/recipe";
 
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
 const created = () => moment("created_at").notNull().defaultNow();
@@ -95,6 +95,8 @@ export const revisions = pgTable(
       .references(() => versions.id, { onDelete: "cascade" }),
     number: integer("number").notNull(),
     recipe: jsonb("recipe").$type<Recipe>().notNull(),
+    /** Courses that the recipe settles, for boards; null where that could not be told. */
+    laid: text("laid").array().$type<CourseKey[]>(),
     /** The sender's own mark, by which it knows a save again whose answer was lost. */
     token: uuid("token"),
     createdAt: created(),
@@ -126,6 +128,8 @@ export const deliveries = pgTable(
     cancelRequested: boolean("cancel_requested").notNull().default(false),
     /** Which worker holds it, and when it last gave a sign of life. */
     worker: text("worker"),
+    /** How often it was begun; what ends every worker is given up. */
+    attempts: integer("attempts").notNull().default(0),
     heartbeatAt: moment("heartbeat_at"),
     resultBytes: bigint("result_bytes", { mode: "number" }),
     resultWidth: integer("result_width"),
@@ -141,8 +145,18 @@ export const deliveries = pgTable(
       sql`${t.state} <> 'done' or (${t.resultBytes} > 0 and ${t.resultWidth} > 0 and ${t.resultHeight} > 0)`,
     ),
     index("deliveries_by_revision").on(t.revisionId),
+    index("deliveries_open")
+      .on(t.createdAt)
+      .where(sql`${t.state} in ('queued', 'rendering')`),
   ],
 );
+
+/** Workers that were there lately, each with its last sign of life. */
+export const workers = pgTable("workers", {
+  name: text("name").primaryKey(),
+  startedAt: moment("started_at").notNull().defaultNow(),
+  seenAt: moment("seen_at").notNull().defaultNow(),
+});
 
 /** Lens profiles, each one open document; several for one lens are welcome. Deleting only marks. */
 export const lensProfiles = pgTable(

@@ -2,6 +2,7 @@ import { createHash, randomUUID } from "node:crypto";
 import { constants } from "node:fs";
 import { access, link, mkdir, open, rename, rm, stat, unlink } from "node:fs/promises";
 import path from "node:path";
+import { arriving } from "../arriving";
 import { LIMITS, filesFolder } from "../config";
 import { Problem } from "../problem";
 
@@ -51,7 +52,7 @@ const isFull = (error: unknown): boolean => ["ENOSPC", "EDQUOT"].includes((error
 /**
  * Streams an upload to a temporary file, hashing on the way.
  *
- * @throws Problem 413 past the size limit, 422 for an empty file, 507 when the disk is full; nothing is left behind.
+ * @throws Problem 408 when nothing more comes for a while, 413 past the size limit, 422 for an empty file, 507 when the disk is full; nothing is left behind.
  */
 export async function receive(chunks: AsyncIterable<Uint8Array>): Promise<Arrived> {
   const file = await temporary();
@@ -61,7 +62,7 @@ export async function receive(chunks: AsyncIterable<Uint8Array>): Promise<Arrive
   try {
     const handle = await open(file, "wx");
     try {
-      for await (const chunk of chunks) {
+      for await (const chunk of arriving(chunks)) {
         bytes += chunk.byteLength;
         if (bytes > LIMITS.bytes) throw new Problem(413, "The file is larger than 500 MB.");
         hash.update(chunk);

@@ -1,5 +1,5 @@
 import { open } from "node:fs/promises";
-import type { Metadata } from "sharp";
+import type { Metadata } from "./library";
 import { type Directories, type Entry, long, readDirectories, short } from "./tiff-directory";
 
 /** What a delivery carries over from its original. */
@@ -35,15 +35,16 @@ async function tiffFileDirectories(file: string): Promise<Directories | null> {
   }
 }
 
-/** Colour profile and EXIF of an original, as sharp's metadata and, for TIFF, the file itself give them. */
+/** Colour profile and EXIF of an original, as sharp's metadata and, for TIFF, the file itself give them; what cannot be read is not carried. */
 export async function carriedFrom(file: string, meta: Metadata): Promise<Carried> {
-  const icc = meta.icc ?? null;
-  const xmp = meta.xmp ?? null;
-  if (meta.exif) {
-    const block = meta.exif.subarray(0, 4).toString("latin1") === "Exif" ? meta.exif.subarray(6) : meta.exif;
-    return { icc, xmp, exif: readDirectories(block) };
-  }
-  return { icc, xmp, exif: meta.format === "tiff" ? await tiffFileDirectories(file) : null };
+  const exif = await exifFrom(file, meta).catch(() => null);
+  return { icc: meta.icc ?? null, xmp: meta.xmp ?? null, exif };
+}
+
+async function exifFrom(file: string, meta: Metadata): Promise<Directories | null> {
+  if (!meta.exif) return meta.format === "tiff" ? tiffFileDirectories(file) : null;
+  const headed = meta.exif.subarray(0, 4).toString("latin1") === "Exif";
+  return readDirectories(headed ? meta.exif.subarray(6) : meta.exif);
 }
 
 /**

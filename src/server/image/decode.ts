@@ -1,4 +1,4 @@
-import sharp, { type Metadata } from "sharp";
+import sharp, { type Metadata, readWhole } from "./library";
 import type { Raster } from "@/core/render";
 import type { EngineSamples } from "@/core/render/engine";
 import { LIMITS } from "../config";
@@ -6,6 +6,8 @@ import type { DeliveryOptions } from "./delivery-options";
 import { encodeFloats, isLight } from "./float-samples";
 import { readable } from "./raw";
 import { type Carried, carriedFrom } from "./carried-metadata";
+
+const OPTIONS = { limitInputPixels: LIMITS.pixels, sequentialRead: true, ignoreIcc: true } as const;
 
 /** A decoded original: oriented pixels in its own colour space. */
 export interface Decoded {
@@ -32,24 +34,24 @@ async function srgbProfile(): Promise<Buffer | null> {
 /**
  * Decodes a picture file at full size, oriented by its EXIF; 16-bit files stay 16-bit, and floats stay floats.
  *
+ * @throws Problem 415 for what is no photo, 422 for one that is damaged.
  * @param colour "own" leaves colours as they are; "srgb" converts them from the embedded profile, if there is one.
  */
 export async function decode(file: string, colour: DeliveryOptions["colour"] = "own"): Promise<Decoded> {
-  const options = { limitInputPixels: LIMITS.pixels, failOn: "error", sequentialRead: true, ignoreIcc: true } as const;
   const pixels = await readable(file);
-  const meta = await sharp(pixels, options).metadata();
+  const meta = await readWhole((failOn) => sharp(pixels, { ...OPTIONS, failOn }).metadata());
   if (isLight(meta)) return decodeLight(file, pixels, meta);
   const deep = meta.depth !== "uchar";
   // CMYK and Lab have no place in the pipeline; they become sRGB.
   const foreign = meta.space === "cmyk" || meta.space === "lab";
   const convert = foreign || (colour === "srgb" && meta.icc !== undefined && meta.channels >= 3);
-  let image = sharp(pixels, { ...options, ignoreIcc: !convert }).autoOrient();
-  if (foreign) image = image.toColourspace("srgb");
-  else if (deep) image = image.toColourspace(meta.channels === 1 ? "grey16" : "rgb16");
-  else if (meta.channels === 1) image = image.toColourspace("b-w");
-  const { data, info } = await image
-    .raw({ depth: deep && !foreign ? "ushort" : "uchar" })
-    .toBuffer({ resolveWithObject: true });
+  const { data, info } = await readWhole((failOn) => {
+    let image = sharp(pixels, { ...OPTIONS, failOn, ignoreIcc: !convert }).autoOrient();
+    if (foreign) image = image.toColourspace("srgb");
+    else if (deep) image = image.toColourspace(meta.channels === 1 ? "grey16" : "rgb16");
+    else if (meta.channels === 1) image = image.toColourspace("b-w");
+    return image.raw({ depth: deep && !foreign ? "ushort" : "uchar" }).toBuffer({ resolveWithObject: true });
+  });
   const decoded = deep && !foreign ? new Uint16Array(data.buffer, data.byteOffset, data.length / 2) : data;
   // The library gives grey with alpha as colour or without its alpha; of the colour only one is needed.
   const greyAlpha = meta.channels === 2 && info.channels === 4;
@@ -63,16 +65,13 @@ export async function decode(file: string, colour: DeliveryOptions["colour"] = "
 }
 
 async function decodeLight(file: string, pixels: string, meta: Metadata): Promise<Decoded> {
-  const { data, info } = await sharp(pixels, {
-    limitInputPixels: LIMITS.pixels,
-    failOn: "error",
-    sequentialRead: true,
-    ignoreIcc: true,
-  })
-    .autoOrient()
-    .toColourspace("scrgb")
-    .raw({ depth: "float" })
-    .toBuffer({ resolveWithObject: true });
+  const { data, info } = await readWhole((failOn) =>
+    sharp(pixels, { ...OPTIONS, failOn })
+      .autoOrient()
+      .toColourspace("scrgb")
+      .raw({ depth: "float" })
+      .toBuffer({ resolveWithObject: true }),
+  );
   const { width, height } = info;
   const channels = info.channels as 3 | 4;
   const samples = new Float32Array(data.buffer, data.byteOffset, data.length / 4);

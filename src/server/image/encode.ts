@@ -1,5 +1,5 @@
 import { writeFile } from "node:fs/promises";
-import sharp, { type Sharp } from "sharp";
+import sharp, { type Sharp } from "./library";
 import type { Size } from "@/core/geometry";
 import type { Raster } from "@/core/render";
 import type { EngineSamples } from "@/core/render/engine";

@@ -1,4 +1,4 @@
-import type { Metadata } from "sharp";
+import type { Metadata } from "./library";
 import { fromLinear, toLinear } from "@/core/render";
 
 /**

@@ -3,7 +3,11 @@ import path from "node:path";
 import sharp, { type Sharp } from "sharp";
 import { gradient, lossless, pictureOf, temporaryFolder } from "../testing";
 import { inspect } from "./inspect";
+import { decode } from "./decode";
 import { claimed, sniff } from "./kinds";
+import library from "./library";
+import { greenLight } from "./luminance";
+import { readable } from "./raw";
 
 const folder = temporaryFolder();
 const demo = path.join(__dirname, "../../../demo/photos/SM-0412.jpg");
@@ -61,6 +65,59 @@ test("16-bit TIFF and PNG are taken as such", async () => {
 test("the size is that of the oriented picture", async () => {
   const turned = await file("turned.jpg", small().withMetadata({ orientation: 6 }).jpeg());
   expect(await inspect(turned, "turned.jpg")).toMatchObject({ width: 48, height: 64, orientation: 6 });
+});
+
+test("a JPEG that claims more pixels than it holds is refused, wherever it is read; stray bytes are forgiven", async () => {
+  const honest = await pictureOf(gradient(300, 200)).jpeg().toBuffer();
+  const frame = honest.indexOf(Buffer.from([0xff, 0xc0]));
+  for (const [width, height] of [
+    [15_800, 15_800],
+    [300, 400],
+  ] as const) {
+    const lying = Buffer.from(honest);
+    lying.writeUInt16BE(height, frame + 5);
+    lying.writeUInt16BE(width, frame + 7);
+    const lie = await file(`lie-${width}`, lying);
+    await expect(inspect(lie, "a.jpg")).rejects.toMatchObject({ status: 422 });
+    if (width > 300) continue;
+    await expect(decode(lie)).rejects.toMatchObject({ status: 422 });
+    await expect(greenLight(lie)).rejects.toMatchObject({ status: 422 });
+  }
+  const padded = Buffer.concat([honest.subarray(0, frame), Buffer.from([0, 0, 0]), honest.subarray(frame)]);
+  expect(await refused("padded.jpg", padded)).toBe("taken");
+});
+
+test("a date that no calendar has is left out, the photo kept; text is made fit to be kept", async () => {
+  const strange = small().withExif({
+    IFD0: { Model: "K3\u0001 \u0007", Make: "Harrow" },
+    IFD2: { DateTimeOriginal: "99999:01:01 00:00:00" },
+  });
+  const found = await inspect(await file("strange.jpg", strange.jpeg()), "strange.jpg");
+  expect(found.takenAt).toBeNull();
+  expect(found.camera).toBe("Harrow K3");
+  const year = async (date: string) =>
+    (
+      await inspect(
+        await file(
+          "d.jpg",
+          small()
+            .withExif({ IFD2: { DateTimeOriginal: date } })
+            .jpeg(),
+        ),
+        "d.jpg",
+      )
+    ).takenAt;
+  expect((await year("2026:05:04 10:00:00"))?.getFullYear()).toBe(2026);
+  expect(await year("0000:00:00 00:00:00")).toBeNull();
+});
+
+test("other kinds of file are blocked in the library itself, should one ever get there", async () => {
+  const svg = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>');
+  const gif = Buffer.from("R0lGODlhAQABAAAAACH5BAEAAAAALAAAAAABAAEAAAIBRAA7", "base64");
+  for (const content of [svg, gif]) {
+    await expect(library(content).metadata()).rejects.toThrow(/unsupported/);
+    await expect(readable(await file("other", content))).rejects.toMatchObject({ status: 415 });
+  }
 });
 
 test("what is no photo is refused with a sentence", async () => {

@@ -1,12 +1,12 @@
-import { open } from "node:fs/promises";
 import exifr from "exifr";
-import sharp, { type Metadata } from "sharp";
+import sharp, { type Metadata, readWhole } from "./library";
 import { type Orientation, orientationOf } from "@/core/lens";
 import { LIMITS } from "../config";
 import { Problem } from "../problem";
+import { cleanText } from "../text";
 import { isLight } from "./float-samples";
 import { isRaw, readable } from "./raw";
-import { FORMAT_NAMES, type Format, claimed, describeOther, sniff } from "./kinds";
+import { FORMAT_NAMES, type Format, claimed, sniffFile } from "./kinds";
 
 /** What is known of a picture file; width and height after EXIF orientation. */
 export interface Inspected {
@@ -25,16 +25,6 @@ export interface Inspected {
   readonly takenAt: Date | null;
 }
 
-async function headOf(file: string): Promise<Buffer> {
-  const handle = await open(file, "r");
-  try {
-    const { buffer, bytesRead } = await handle.read(Buffer.alloc(512), 0, 512, 0);
-    return buffer.subarray(0, bytesRead);
-  } finally {
-    await handle.close();
-  }
-}
-
 /**
  * Looks at a file that claims to be a picture.
  *
@@ -43,11 +33,8 @@ async function headOf(file: string): Promise<Buffer> {
  * @throws Problem 415 or 422 with the reason, for people.
  */
 export async function inspect(file: string, name: string, thorough = true): Promise<Inspected> {
-  const head = await headOf(file);
-  const begins = sniff(head);
+  const begins = await sniffFile(file);
   const format = begins === "tiff" && (await isRaw(file)) ? "dng" : begins;
-  if (!format)
-    throw new Problem(415, `This is ${describeOther(head)}. Flat Stone takes JPEG, PNG, TIFF, WebP and DNG photos.`);
   const says = claimed(name);
   if (says && says !== format)
     throw new Problem(
@@ -80,17 +67,14 @@ async function metadataOf(file: string): Promise<Metadata> {
   }
 }
 
-async function decodeOnce(file: string): Promise<void> {
-  try {
-    // Made tiny from all its pixels: a tenth of the time that statistics or the pixels themselves would take.
-    await sharp(file, { limitInputPixels: LIMITS.pixels, failOn: "error", sequentialRead: true })
+/** Made tiny from all its pixels: a tenth of the time that statistics or the pixels themselves would take. */
+const decodeOnce = (file: string): Promise<Buffer> =>
+  readWhole((failOn) =>
+    sharp(file, { limitInputPixels: LIMITS.pixels, failOn, sequentialRead: true })
       .resize(32, 32, { fit: "fill", fastShrinkOnLoad: false })
       .raw()
-      .toBuffer();
-  } catch {
-    throw new Problem(422, "The file is truncated or damaged: not all of the picture is there.");
-  }
-}
+      .toBuffer(),
+  );
 
 /** Width and height once the EXIF orientation is applied. */
 export function orientedSize(meta: Metadata): [number, number] {
@@ -101,11 +85,15 @@ export function orientedSize(meta: Metadata): [number, number] {
 const words = (...parts: unknown[]): string | null => {
   const text = parts
     .filter((p): p is string => typeof p === "string")
-    .map((p) => p.replace(/\0/g, "").trim())
+    .map((p) => cleanText(p))
     .filter(Boolean)
     .join(" ");
   return text || null;
 };
+
+/** A date that a calendar has; cameras whose clock was never set, and broken files, tell others. */
+const plausible = (date: unknown): Date | null =>
+  date instanceof Date && date.getUTCFullYear() >= 1910 && date.getUTCFullYear() <= 9999 ? date : null;
 
 const number = (v: unknown): number | null => (typeof v === "number" && Number.isFinite(v) && v > 0 ? v : null);
 
@@ -128,6 +116,6 @@ async function cameraData(
     focalMm: number(tags["FocalLength"]),
     equivalentMm: number(tags["FocalLengthIn35mmFormat"]),
     aperture: number(tags["FNumber"]),
-    takenAt: taken instanceof Date && !Number.isNaN(taken.getTime()) ? taken : null,
+    takenAt: plausible(taken),
   };
 }

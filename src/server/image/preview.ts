@@ -1,6 +1,6 @@
 import { rm } from "node:fs/promises";
 import { availableParallelism } from "node:os";
-import sharp from "sharp";
+import sharp from "./library";
 import { LIMITS } from "../config";
 import { readable } from "./raw";
 import { exists, originalPath, previewPath, writeWhole } from "../files/store";
@@ -9,34 +9,14 @@ import { exists, originalPath, previewPath, writeWhole } from "../files/store";
 export const PREVIEW_LEVELS = { thumb: 480, bench: 2560, close: 8192 } as const;
 export type PreviewLevel = keyof typeof PREVIEW_LEVELS;
 
-const inHand = new Map<string, Promise<string>>();
 sharp.concurrency(availableParallelism());
-
-/**
- * The path of a preview of an original, made if need be: oriented, sRGB, JPEG. Previews may be deleted at any time.
- *
- * @param source the file itself, where it is not kept as an original yet.
- */
-export function preview(sha256: string, level: PreviewLevel, source = originalPath(sha256)): Promise<string> {
-  const target = previewPath(sha256, level);
-  const running = inHand.get(target);
-  if (running) return running;
-  const made = make(source, level, target).finally(() => inHand.delete(target));
-  inHand.set(target, made);
-  return made;
-}
 
 /**
  * What board and Bench show first of a file that has arrived and is still being looked at; what fails is made when it is
  * asked for.
  */
 export async function firstPreviews({ sha256, file }: { sha256: string; file: string }): Promise<void> {
-  for (const level of ["thumb", "bench"] as const) await preview(sha256, level, file).catch(() => undefined);
-}
-
-/** The rest of the previews of a new original. */
-export async function previewsAhead(sha256: string): Promise<void> {
-  for (const level of ["thumb", "bench", "close"] as const) await preview(sha256, level).catch(() => undefined);
+  for (const level of ["thumb", "bench"] as const) await makePreview(sha256, level, file).catch(() => undefined);
 }
 
 /** Previews of a file that was refused. */
@@ -44,7 +24,14 @@ export async function dropPreviews(sha256: string): Promise<void> {
   for (const level of ["thumb", "bench"] as const) await rm(previewPath(sha256, level), { force: true });
 }
 
-async function make(source: string, level: PreviewLevel, target: string): Promise<string> {
+/**
+ * Makes a preview of an original: oriented, sRGB, JPEG. Runs in a hand; the app asks for it by image/shown.
+ *
+ * @param source the file itself, where it is not kept as an original yet.
+ * @returns its path; what is there already is left as it is.
+ */
+export async function makePreview(sha256: string, level: PreviewLevel, source = originalPath(sha256)): Promise<string> {
+  const target = previewPath(sha256, level);
   if (await exists(target)) return target;
   const side = PREVIEW_LEVELS[level];
   const image = sharp(await readable(source), {

@@ -6,7 +6,7 @@ import path from "node:path";
 import { promisify } from "node:util";
 import { filesFolder } from "../config";
 import { Problem } from "../problem";
-import { sniff } from "./kinds";
+import { sniff, sniffFile } from "./kinds";
 
 /**
  * Raw photos as DNG: developed neutrally by LibRaw's command (Debian's package libraw-bin) to a 16-bit TIFF in sRGB,
@@ -14,6 +14,8 @@ import { sniff } from "./kinds";
  */
 const run = promisify(execFile);
 const DEVELOPER = "dcraw_emu";
+/** Most memory it may reserve, bytes; util-linux's prlimit holds it there. */
+const MOST_BYTES = 6 * 2 ** 30;
 /** 16-bit TIFF, the camera's white balance, no brightening, sRGB with its curve, the careful demosaicing. */
 const NEUTRAL = ["-6", "-T", "-w", "-W", "-o", "1", "-g", "2.4", "12.92", "-q", "3"];
 /** A photo that takes longer than this is damaged. */
@@ -45,11 +47,13 @@ export const isRaw = async (file: string): Promise<boolean> => (await firstTags(
 const inHand = new Map<string, Promise<string>>();
 
 /**
- * The file to read a photo's pixels from: itself, or what was developed from it if it is a raw one.
+ * The file to read a photo's pixels from: itself, or what was developed from it if it is a raw one. Every decoder is
+ * handed what this returns, so nothing reaches one that does not begin as a photo does.
  *
- * @throws Problem 422 when it cannot be developed, 501 when there is nothing to develop it with.
+ * @throws Problem 415 for what is no photo, 422 when it cannot be developed, 501 when there is nothing to develop it with.
  */
 export async function readable(file: string): Promise<string> {
+  if ((await sniffFile(file)) !== "tiff") return file;
   if (!(await isRaw(file))) return file;
   const target = await developedPath(file);
   const running = inHand.get(target);
@@ -87,12 +91,14 @@ async function develop(file: string, target: string): Promise<string> {
   await mkdir(path.dirname(target), { recursive: true });
   const part = `${target}.${process.pid}.${Date.now()}.part`;
   try {
-    await run(DEVELOPER, [...NEUTRAL, "-Z", part, path.resolve(file)], { timeout: MOST_MS });
+    const limits = [`--as=${MOST_BYTES}`, `--cpu=${MOST_MS / 1000}`];
+    await run("prlimit", [...limits, DEVELOPER, ...NEUTRAL, "-Z", part, path.resolve(file)], { timeout: MOST_MS });
     await rename(part, target);
     return target;
   } catch (error) {
     await rm(part, { force: true });
-    if ((error as NodeJS.ErrnoException).code === "ENOENT" && (error as { path?: string }).path === DEVELOPER)
+    // 127 is prlimit's word for a command that is not there.
+    if ([127, "ENOENT"].includes((error as { code?: string | number }).code ?? 0))
       throw new Problem(501, "Raw photos need Debian's package libraw-bin, which is not installed on the server.");
     throw new Problem(422, "The raw photo is damaged, or of a kind that cannot be developed.");
   }

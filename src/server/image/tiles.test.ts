@@ -4,7 +4,7 @@ import sharp from "sharp";
 import { originalPath, tilesFolder } from "../files/store";
 import { gradient, pictureOf, temporaryFolder } from "../testing";
 import { TILE } from "@/core/render";
-import { tile } from "./tiles";
+import { tile } from "./shown";
 
 process.env["FLATSTONE_FILES"] = temporaryFolder();
 const sha256 = "c".repeat(64);

@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { mkdir, rename, rm } from "node:fs/promises";
 import path from "node:path";
-import sharp from "sharp";
+import sharp from "./library";
 import { TILE } from "@/core/render";
 import { LIMITS } from "../config";
 import { exists, originalPath, tilesFolder } from "../files/store";
@@ -10,23 +10,13 @@ import { readable } from "./raw";
 /** Next to nothing may be lost: at 100 % and above these are what is judged. */
 const QUALITY = 99;
 
-const inHand = new Map<string, Promise<string>>();
-
 /**
- * The path of a tile of an original at full size, oriented and in sRGB; null where the photo has none there. All tiles
- * of a photo are made when its first is asked for; like previews they may be deleted at any time.
+ * Cuts an original at full size, oriented and in sRGB, into tiles. Runs in a hand; the app asks for it by image/shown.
  *
- * @param column, row counted from the top left.
+ * @returns the folder they lie in, as COLUMN_ROW.jpeg counted from the top left; what is there already is left as it is.
  */
-export async function tile(sha256: string, column: number, row: number): Promise<string | null> {
+export async function makeTiles(sha256: string): Promise<string> {
   const folder = tilesFolder(sha256);
-  const making = inHand.get(folder) ?? make(sha256, folder).finally(() => inHand.delete(folder));
-  inHand.set(folder, making);
-  const file = path.join(await making, `${column}_${row}.jpeg`);
-  return (await exists(file)) ? file : null;
-}
-
-async function make(sha256: string, folder: string): Promise<string> {
   if (await exists(folder)) return folder;
   const own = `${folder}.${randomUUID()}.part`;
   await mkdir(own, { recursive: true });

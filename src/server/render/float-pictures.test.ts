@@ -9,7 +9,7 @@ import { embedInTiff } from "../image/embed";
 import { encodeFloats } from "../image/float-samples";
 import { floatTiff } from "../image/float-tiff";
 import { inspect } from "../image/inspect";
-import { preview } from "../image/preview";
+import { makePreview } from "../image/preview";
 import { temporaryFolder } from "../testing";
 import { inThisThread } from "./bands";
 import { renderPicture } from "./render-picture";
@@ -92,7 +92,7 @@ test("floats are looked at, shown and decoded like any photo, and stay floats", 
     Float32Array.from(light(3), (v) => fromLinear(v)),
     1e-5,
   );
-  const shown = await sharp(await preview("a".repeat(64), "thumb", file))
+  const shown = await sharp(await makePreview("a".repeat(64), "thumb", file))
     .raw()
     .toBuffer();
   // Green is even across; half way down it is a quarter of white.

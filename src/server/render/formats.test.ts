@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import exifr from "exifr";
 import sharp from "sharp";
+import { allowDelivered } from "../image/library";
 import { emptyRecipe } from "@/core/recipe";
 import { type DeliveryOptions, deliveryOptions } from "../image/delivery-options";
 import { embedInJpeg, embedInTiff } from "../image/embed";
@@ -12,6 +13,7 @@ import { inThisThread } from "./bands";
 import { renderPicture } from "./render-picture";
 
 const folder = temporaryFolder();
+beforeAll(allowDelivered);
 const place = (name: string): string => path.join(folder, name);
 const FORMATS = ["jpeg", "png", "tiff", "webp", "avif"] as const;
 

@@ -10,7 +10,7 @@ import {
   resultChannels,
   settle,
 } from "@/core/render";
-import { writeWhole } from "../files/store";
+import { exists, writeWhole } from "../files/store";
 import { type Decoded, decode } from "../image/decode";
 import { type DeliveryFormat, type DeliveryOptions, LONGEST } from "../image/delivery-options";
 import { encode, encodeStrip, loadXmp, writeStrips } from "../image/encode";
@@ -86,13 +86,19 @@ function mapOf(order: PictureOrder, size: Size): { recipe: SettledRecipe; map: C
 /**
  * Renders one photo by its recipe at full resolution into a file.
  *
- * @returns the file's bytes and pixels. @throws the signal's reason when cancelled; nothing is left behind.
+ * @returns the file's bytes and pixels. @throws Problem 410 without its original, 415 and 422 as decode does, and for what
+ * cannot be made; the signal's reason when cancelled; nothing is left behind.
  */
 export async function renderPicture(
   order: PictureOrder,
   runner: BandRunner,
   { onProgress = () => undefined, signal }: RenderHooks = {},
 ): Promise<{ bytes: number; width: number; height: number }> {
+  if (!(await exists(order.source)))
+    throw new Problem(
+      410,
+      "The original of this photo is missing from the folder of files. Put it back, or add the photo again.",
+    );
   const decoding = order.decoding ?? decode(order.source, order.options.colour);
   void loadXmp();
   // The map can be found while the photo is still being decoded, if its size is known.

@@ -1,10 +1,11 @@
 import { z } from "zod";
 import { stateCamera, statedCamera } from "@/server";
+import { wholeText } from "@/server/text";
 import { body, route } from "../respond";
 
 export const dynamic = "force-dynamic";
 
-const name = z.string().trim().min(1).max(200);
+const name = wholeText.pipe(z.string().trim().min(1).max(200));
 const stated = z.object({
   camera: name,
   focalMm: z.number().min(1).max(5000),

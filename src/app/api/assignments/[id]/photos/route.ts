@@ -1,4 +1,5 @@
 import { Problem, addPhoto, getAssignment, listPhotos } from "@/server";
+import { cleanText } from "@/server/text";
 import { route } from "../../../respond";
 
 export const dynamic = "force-dynamic";
@@ -10,7 +11,7 @@ export const GET = route(async (_request, { id }) => {
 
 /** One photo, its bytes as the body and its name in the query; streamed to disk. */
 export const POST = route(async (request, { id }) => {
-  const name = new URL(request.url).searchParams.get("name")?.trim().slice(0, 255);
+  const name = cleanText(new URL(request.url).searchParams.get("name") ?? "", 255);
   if (!name) throw new Problem(400, "The photo has no name.");
   if (!request.body) throw new Problem(422, "The file is empty.");
   return addPhoto(id!, name, request.body as unknown as AsyncIterable<Uint8Array>);

@@ -1,17 +1,10 @@
-import { createReadStream } from "node:fs";
-import { Readable } from "node:stream";
 import { deliveryFile } from "@/server";
+import { download } from "../../../file-answer";
 import { route } from "../../../respond";
 
 export const dynamic = "force-dynamic";
 
-export const GET = route(async (_request, { id }) => {
-  const { file, name, bytes, format } = await deliveryFile(id!);
-  return new Response(Readable.toWeb(createReadStream(file)) as ReadableStream, {
-    headers: {
-      "content-type": `image/${format}`,
-      "content-length": `${bytes}`,
-      "content-disposition": `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-    },
-  });
+export const GET = route(async (request, { id }) => {
+  const { file, name, format } = await deliveryFile(id!);
+  return download(request, { file, name, type: `image/${format}`, mark: id! });
 });

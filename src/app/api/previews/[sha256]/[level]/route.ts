@@ -1,6 +1,8 @@
 import { exists, notFound, originalPath } from "@/server";
-import { PREVIEW_LEVELS, type PreviewLevel, preview } from "@/server/image/preview";
-import { kept, route } from "../../../respond";
+import { PREVIEW_LEVELS, type PreviewLevel } from "@/server/image/preview";
+import { preview } from "@/server/image/shown";
+import { kept } from "../../../file-answer";
+import { route } from "../../../respond";
 
 export const dynamic = "force-dynamic";
 

@@ -1,6 +1,7 @@
 import { exists, notFound, originalPath } from "@/server";
-import { tile } from "@/server/image/tiles";
-import { kept, route } from "../../../../../respond";
+import { tile } from "@/server/image/shown";
+import { kept } from "../../../../../file-answer";
+import { route } from "../../../../../respond";
 
 export const dynamic = "force-dynamic";
 

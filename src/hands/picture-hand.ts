@@ -1,0 +1,26 @@
+import { calibrateFiles, type ChartOrder } from "@/server/image/calibrate-files";
+import { serveTasks } from "@/server/hands/serve";
+import { inspect } from "@/server/image/inspect";
+import { sniffFile } from "@/server/image/kinds";
+import { type PreviewLevel, firstPreviews, makePreview } from "@/server/image/preview";
+import { makeTiles } from "@/server/image/tiles";
+
+/**
+ * A process in which the app has pictures looked at (server/image/desks.ts): what a broken or hostile file does to a
+ * decoder, it does here, under limits of time and memory.
+ */
+serveTasks({
+  /** An upload: sniffed, then every pixel looked at while what the Bench shows first is made. */
+  arrive: async ({ file, name, sha256 }: { file: string; name: string; sha256: string }) => {
+    await sniffFile(file);
+    const previews = firstPreviews({ sha256, file });
+    try {
+      return await inspect(file, name);
+    } finally {
+      await previews;
+    }
+  },
+  preview: ({ sha256, level }: { sha256: string; level: PreviewLevel }) => makePreview(sha256, level),
+  tiles: ({ sha256 }: { sha256: string }) => makeTiles(sha256),
+  calibrate: (order: ChartOrder) => calibrateFiles(order),
+});

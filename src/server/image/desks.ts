@@ -1,0 +1,43 @@
+import path from "node:path";
+import { totalmem } from "node:os";
+import { Hands, type Limits } from "../hands/hands";
+import { bundlesFolder } from "../config";
+
+/**
+ * Where the app has pictures looked at: hands of its own for what arrives, for showing what is kept, and for measuring
+ * charts, so that files that keep the first busy never hold up the Bench.
+ */
+const COUNT = { arriving: 2, showing: 1, measuring: 1 } as const;
+export type Desk = keyof typeof COUNT;
+
+/** A file may take this long, and this much longer for each byte, ms. */
+const BASE_MS = 60_000;
+const MS_PER_BYTE = (0.5 / 2 ** 20) * 1000;
+/** Developing a raw photo, ms. */
+const RAW_MS = 180_000;
+/** Most memory of a process that looks at a picture, bytes: what 250 megapixels of four 16-bit samples need, twice. */
+const MOST_BYTES = Math.min(5 * 2 ** 30, 0.3 * totalmem());
+
+export const limitsFor = (bytes: number, raw = false): Limits => ({
+  ms: BASE_MS + MS_PER_BYTE * bytes + (raw ? RAW_MS : 0),
+  bytes: MOST_BYTES,
+});
+
+// Next reloads modules while developing; one set for the process, whatever it reloads.
+const shared = globalThis as unknown as { flatStoneDesks?: Map<Desk, Hands> };
+
+/** Hands at a desk; started when first needed. */
+export function desk(name: Desk): Hands {
+  const all = (shared.flatStoneDesks ??= new Map());
+  const kept = all.get(name);
+  if (kept) return kept;
+  const made = new Hands(path.join(bundlesFolder(), "picture-hand.mjs"), COUNT[name]);
+  all.set(name, made);
+  return made;
+}
+
+/** Ends them all; for commands and tests that should exit. */
+export function closeDesks(): void {
+  for (const hands of shared.flatStoneDesks?.values() ?? []) hands.close();
+  shared.flatStoneDesks?.clear();
+}
