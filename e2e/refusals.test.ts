@@ -167,13 +167,13 @@ test("text that cannot be kept is refused or cleaned; numbers beyond reason, and
   const { assignment, version } = await withPhoto("Strange text");
   const added = await ask<{ photo: { name: string } }>(
     "POST",
-    `assignments/${assignment}/photos?name=%00odd%ED%A0%BCname.png`,
+    `assignments/${assignment}/photos?name=%01odd%07name.png`,
     await sharp({ create: { width: 41, height: 30, channels: 3, background: "#876" } })
       .png()
       .toBuffer(),
   );
   expect(added.status).toBe(200);
-  expect(added.json.photo.name).toMatch(/^odd.*name\.png$/);
+  expect(added.json.photo.name).toMatch(/^odd name\.png$/);
   const { recipe, revision } = (
     await ask<{ recipe: Record<string, unknown>; revision: number }>("GET", `versions/${version}`)
   ).json;

@@ -22,6 +22,7 @@ await build({
     flatstone: "src/cli/index.ts",
     worker: "src/worker/index.ts",
     serve: "src/serve/index.ts",
+    campaign: "campaign/index.ts",
     "picture-hand": "src/hands/picture-hand.ts",
     "delivery-hand": "src/hands/delivery-hand.ts",
     migrate: "scripts/migrate.ts",

@@ -48,7 +48,7 @@ need_modules() {
 
 # A stamp of all sources that the build depends on.
 sources_stamp() {
-  { find src demo scripts -type f -not -name '*.test.ts' -not -path 'demo/photos/*' -print0; printf '%s\0' package-lock.json next.config.ts postcss.config.mjs tsconfig.json; } |
+  { find src demo campaign scripts -type f -not -name '*.test.ts' -not -path 'demo/photos/*' -print0; printf '%s\0' package-lock.json next.config.ts postcss.config.mjs tsconfig.json; } |
     sort -z | xargs -0 sha256sum | sha256sum | cut -c1-64
 }
 

@@ -20,8 +20,8 @@ const HEARTBEAT_MS = 150;
 /** Longest that a delivery may take: so much, and more for each pixel, ms. */
 const BASE_MS = 600_000;
 const MS_PER_MEGAPIXEL = 10_000;
-/** Beyond what is reckoned for a picture its process holds itself and its threads, bytes; and a tenth for what is not foreseen. */
-const PROCESS_BYTES = 250 * 2 ** 20;
+/** Beyond what is reckoned for a picture its process holds itself, its threads and what is left of the last, bytes. */
+const PROCESS_BYTES = 2 ** 30;
 
 /**
  * Makes a delivery that was claimed under a mark, and writes down how it ended. Throws nothing for the picture's sake; a

@@ -57,6 +57,16 @@ test("a full disk is said in words", async () => {
   });
 });
 
+test("a file that finds no room is said in words, whoever writes it", async () => {
+  for (const error of [
+    Object.assign(new Error("write"), { code: "ENOSPC" }),
+    new Error("wbuffer_write: write failed\nsystem error: No space left on device"),
+  ])
+    await expect(
+      writeWhole(path.join(folder, "deliveries", "full.jpg"), () => Promise.reject(error)),
+    ).rejects.toMatchObject({ status: 507 });
+});
+
 test("a file that can be made again appears whole or not at all", async () => {
   const target = path.join(folder, "deliveries", "a.jpg");
   await expect(

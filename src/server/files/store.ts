@@ -47,7 +47,10 @@ export interface Arrived {
   discard(): Promise<void>;
 }
 
-const isFull = (error: unknown): boolean => ["ENOSPC", "EDQUOT"].includes((error as NodeJS.ErrnoException).code ?? "");
+/** Whether there was no room: by the system's code, or in the image library's words. */
+const isFull = (error: unknown): boolean =>
+  ["ENOSPC", "EDQUOT"].includes((error as NodeJS.ErrnoException).code ?? "") ||
+  /No space left on device|Disk quota exceeded/.test((error as Error).message);
 
 /**
  * Streams an upload to a temporary file, hashing on the way.
@@ -94,7 +97,7 @@ export async function keepOriginal({ file, sha256 }: Pick<Arrived, "file" | "sha
   return target;
 }
 
-/** Writes a file that can be made again: whole under its name, or not at all. */
+/** Writes a file that can be made again: whole under its name, or not at all. @throws Problem 507 when the disk is full. */
 export async function writeWhole(target: string, write: (temporaryFile: string) => Promise<void>): Promise<number> {
   await mkdir(path.dirname(target), { recursive: true });
   const file = `${target}.${randomUUID()}.part`;
@@ -111,6 +114,7 @@ export async function writeWhole(target: string, write: (temporaryFile: string) 
     return (await stat(target)).size;
   } catch (error) {
     await rm(file, { force: true });
+    if (isFull(error)) throw new Problem(507, "The disk is full. Make room and try again; nothing you saved is lost.");
     throw error;
   }
 }

@@ -97,8 +97,8 @@ async function develop(file: string, target: string): Promise<string> {
     return target;
   } catch (error) {
     await rm(part, { force: true });
-    // 127 is prlimit's word for a command that is not there.
-    if ([127, "ENOENT"].includes((error as { code?: string | number }).code ?? 0))
+    const { code, stderr } = error as { code?: string | number; stderr?: string };
+    if (code === "ENOENT" || /failed to execute/.test(stderr ?? ""))
       throw new Problem(501, "Raw photos need Debian's package libraw-bin, which is not installed on the server.");
     throw new Problem(422, "The raw photo is damaged, or of a kind that cannot be developed.");
   }

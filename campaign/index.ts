@@ -1,0 +1,190 @@
+import { mkdirSync } from "node:fs";
+import path from "node:path";
+import { parseArgs } from "node:util";
+import { ask } from "./ask";
+import { commandLine } from "./command-line";
+import { Dice } from "./dice";
+import { type Field, oddRequest, order, pause, save, upload } from "./duties";
+import { Instance } from "./instance";
+import { kill, tooLate } from "./kills";
+import { Ledger } from "./ledger";
+import { wholePicture, worstFiles } from "./pictures";
+import { Tally, quantile } from "./tally";
+import { watchHealth } from "./watch";
+
+/**
+ * The campaign: an attack on an installation of its own, under load and with kills, and then a look whether everything
+ * that was acknowledged is there. npm run campaign -- [--minutes 20] [--seed N] [--short]. Exit status 1 when anything
+ * was lost, answered 500, died unplanned, was half written or grew without bound.
+ */
+const { values } = parseArgs({
+  options: { minutes: { type: "string" }, seed: { type: "string" }, short: { type: "boolean" } },
+});
+const short = values.short ?? false;
+const seed = Number(values.seed ?? Date.now() % 2 ** 31);
+const attackMs = short ? 18_000 : Number(values.minutes ?? 20) * 60_000;
+/** The app may hold so much in the end, MB: it does not grow with what it was asked. */
+const MOST_APP_MB = 900;
+/** /api/health while the worst files arrive, ms. */
+const MOST_HEALTH_MS = 200;
+
+const bundles = path.resolve(process.env["FLATSTONE_BUNDLES"] ?? "dist");
+const tally = new Tally();
+const ledger = new Ledger();
+const instance = new Instance(bundles);
+const dice = new Dice(seed);
+console.log(`Campaign of ${Math.round(attackMs / 1000)} s, seed ${seed}.`);
+
+/** Assignment and versions to fight over: photos small and large. */
+async function stage(): Promise<Pick<Field, "assignment" | "versions">> {
+  const made = await ask(instance, tally, "set-up", "/api/assignments", { method: "POST", body: { name: "Campaign" } });
+  const assignment = String(made.json["id"]);
+  for (const side of [60, 300, 900, 2400]) {
+    const { name, bytes } = await wholePicture(dice, side);
+    await ask(instance, tally, "set-up", `/api/assignments/${assignment}/photos?name=${side}-${name}`, {
+      method: "POST",
+      body: bytes,
+    });
+  }
+  const photos = (await ask(instance, tally, "set-up", `/api/assignments/${assignment}/photos`)).json as unknown;
+  return { assignment, versions: (photos as { versions: { id: string }[] }[]).map((p) => p.versions[0]!.id) };
+}
+
+/** Everybody at once, with kills. */
+async function attack(field: Field): Promise<void> {
+  const forked = (): Dice => dice.fork();
+  await Promise.all([
+    ...Array.from({ length: 4 }, () => save(field, forked())),
+    ...Array.from({ length: 3 }, () => upload(field, forked())),
+    ...Array.from({ length: 2 }, () => order(field, forked())),
+    oddRequest(field, forked()),
+    commandLine(field, forked()),
+    kill(field, forked(), short ? [2000, 3000] : [4000, 15_000]),
+  ]);
+}
+
+/** Saving, adding and delivering on a disk without room: refused in words, nothing half kept, and all well afterwards. */
+async function fullDisk(field: Field): Promise<void> {
+  if (!instance.ownDisk) return tally.count("full disk", "not possible on this machine");
+  const { assignment, versions } = field;
+  let unmade = "";
+  await instance.withFullDisk(async () => {
+    for (let i = 0; i < 6; i++) {
+      const { name, bytes } = await wholePicture(dice, 200);
+      const path = `/api/assignments/${assignment}/photos?name=${name}`;
+      const { status } = await ask(instance, tally, "photos on a full disk", path, { method: "POST", body: bytes });
+      if (status === 200) tally.fault("A photo was taken on a full disk.");
+    }
+    const order = { method: "POST", body: { format: "png", quality: 90 } };
+    const { json } = await ask(
+      instance,
+      tally,
+      "deliveries on a full disk",
+      `/api/versions/${versions[0]}/deliveries`,
+      order,
+    );
+    const id = String(json["id"]);
+    for (let i = 0; i < 100; i++) {
+      const listed = (await ask(instance, tally, "deliveries looked at", `/api/versions/${versions[0]}/deliveries`))
+        .json as unknown;
+      const row = (listed as { id: string; state: string; error: string | null }[]).find((d) => d.id === id);
+      if (row?.state === "failed") {
+        if (!/disk is full/.test(row.error ?? "")) tally.fault(`A delivery on a full disk said: ${row.error}`);
+        break;
+      }
+      if (row?.state === "done") tally.fault("A delivery was made on a full disk.");
+      await pause(100);
+    }
+    unmade = id;
+  });
+  // With room again it is made after all.
+  await ask(instance, tally, "made again", `/api/deliveries/${unmade}`, { method: "PATCH", body: { again: true } });
+  field.ledger.deliveries.add(unmade);
+}
+
+/** The worst files, eight at once, and how the app answers meanwhile. */
+async function worst(field: Field): Promise<void> {
+  const files = await worstFiles(short ? 0.25 : 1);
+  const done = new AbortController();
+  const watching = watchHealth({ ...field, stop: done.signal });
+  await Promise.all(
+    files.map(({ name, bytes }) =>
+      ask(instance, tally, "the worst files", `/api/assignments/${field.assignment}/photos?name=${name}`, {
+        method: "POST",
+        body: bytes,
+      }).then(({ status }) => tally.count(`worst: ${name}`, status)),
+    ),
+  );
+  done.abort();
+  tally.healthMs.push(...(await watching));
+}
+
+/** Waits until every delivery has ended. */
+async function settled(): Promise<void> {
+  const until = Date.now() + (short ? 60_000 : 300_000);
+  while (Date.now() < until) {
+    const { rows } = await instance.database((c) =>
+      c.query<{ n: number }>("select count(*)::int as n from deliveries where finished_at is null"),
+    );
+    if (rows[0]!.n === 0) return;
+    await pause(300);
+  }
+}
+
+function report(): void {
+  const late = tooLate(tally.takenUpSeconds);
+  if (late > 0) tally.fault(`${late} times it took longer than 30 s until what a killed worker held was done.`);
+  const deaths = instance.unplannedDeaths();
+  if (deaths > 0) tally.fault(`${deaths} unplanned deaths of app or worker.`);
+  const memory = tally.memoryMb.at(-1) ?? 0;
+  if (memory > MOST_APP_MB) tally.fault(`The app holds ${memory.toFixed(0)} MB in the end.`);
+  const slowest = quantile(tally.healthMs, 1);
+  if (slowest > MOST_HEALTH_MS)
+    tally.count(
+      `/api/health slower than ${MOST_HEALTH_MS} ms`,
+      "times",
+      tally.healthMs.filter((t) => t > MOST_HEALTH_MS).length,
+    );
+  console.table(tally.rows());
+  const ms = (share: number): string => quantile(tally.healthMs, share).toFixed(0);
+  console.log(
+    `/api/health while the worst files arrived: median ${ms(0.5)} ms, 99 % ${ms(0.99)} ms, slowest ${ms(1)} ms of ${tally.healthMs.length}.`,
+  );
+  if (tally.takenUpSeconds.length > 0)
+    console.log(
+      `Held by killed workers, done after: median ${quantile(tally.takenUpSeconds, 0.5).toFixed(1)} s, slowest ${quantile(tally.takenUpSeconds, 1).toFixed(1)} s.`,
+    );
+  console.log(
+    `The app's memory: most ${Math.max(...tally.memoryMb, 0).toFixed(0)} MB, in the end ${memory.toFixed(0)} MB.`,
+  );
+  for (const words of tally.faults.slice(0, 40)) console.log(`FAULT: ${words}`);
+  console.log(tally.faults.length === 0 ? "Nothing lost, nothing let in." : `${tally.faults.length} faults.`);
+}
+
+for (const signal of ["SIGINT", "SIGTERM"] as const)
+  process.once(signal, () => void instance.stop().finally(() => process.exit(130)));
+try {
+  await instance.start();
+  const stop = new AbortController();
+  const field: Field = { instance, tally, ledger, stop: stop.signal, ...(await stage()) };
+  setTimeout(() => stop.abort(), attackMs);
+  await attack(field);
+  await instance.answers();
+  await settled();
+  await fullDisk(field);
+  await worst(field);
+  await settled();
+  await ledger.check(instance, tally);
+  report();
+} catch (error) {
+  tally.fault(`The campaign itself failed: ${(error as Error).stack}`);
+  report();
+} finally {
+  if (tally.faults.length > 0) {
+    mkdirSync(".local", { recursive: true });
+    instance.keepLog(".local/campaign.log");
+    console.log("What the processes said is in .local/campaign.log.");
+  }
+  await instance.stop();
+}
+process.exit(tally.faults.length === 0 ? 0 : 1);
