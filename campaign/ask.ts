@@ -32,7 +32,7 @@ export async function ask(
     }
     tally.count(what, response.status);
     if (response.status === 500 || (response.status > 500 && ![501, 503, 507].includes(response.status)))
-      tally.fault(`${method} ${path} was answered ${response.status}: ${text.slice(0, 200)}`);
+      tally.fault(`${method} ${path.slice(0, 80)} was answered ${response.status}: ${text.slice(0, 200)}`);
     if (/\n\s+at |ENOENT|\/originals\//.test(json.error ?? "")) tally.fault(`${path}: ${json.error}`);
     return { status: response.status, json };
   } catch (error) {

@@ -11,7 +11,7 @@ let failed = 0;
 
 function run(command, args, env = {}) {
   const began = Date.now();
-  const { status } = spawnSync("node_modules/.bin/" + command, args, {
+  const { status } = spawnSync(command === "node" ? command : "node_modules/.bin/" + command, args, {
     stdio: "inherit",
     env: { ...process.env, ...env },
   });
@@ -49,6 +49,7 @@ const checks = {
     check("boundaries", "depcruise", "--config", "scripts/boundaries.cjs", "src", "demo", "campaign", "e2e"),
   unit: () => tests("unit"),
   database: () => tests("database", ["--runInBand"], { DATABASE_URL: process.env.FLATSTONE_ALONE_DATABASE_URL }),
+  campaign: () => check("campaign", "node", process.env.FLATSTONE_BUNDLES + "/campaign.mjs", "--short"),
   browser: () => tests("browser", ["--runInBand"]),
 };
 

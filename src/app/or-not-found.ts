@@ -1,5 +1,5 @@
 import { Problem } from "@/server";
-import { isBadId } from "@/server/db/errors";
+import { isBadId, isUnreachable } from "@/server/db/errors";
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
@@ -12,6 +12,16 @@ export async function orNotFound<T>(read: () => Promise<T>): Promise<T | null> {
     return await read();
   } catch (error) {
     if (isBadId(error) || (error instanceof Problem && error.status === 404)) return null;
+    throw error;
+  }
+}
+
+/** A server read while the database is away is null, for a page that waits for it, rather than an error. */
+export async function orAway<T>(read: () => Promise<T>): Promise<{ readonly found: T } | null> {
+  try {
+    return { found: await read() };
+  } catch (error) {
+    if (isUnreachable(error)) return null;
     throw error;
   }
 }

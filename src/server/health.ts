@@ -27,7 +27,22 @@ export interface Health {
   readonly disk: { readonly ok: boolean; readonly freeBytes: number; readonly totalBytes: number };
 }
 
+/** What is known of the disk is asked anew after this long, ms, and never waited for once it is known. */
+const DISK_MS = 2000;
+let disk: { readonly at: number; readonly found: Promise<Health["disk"]> } | null = null;
+
+/** While large files are written, the threads that would ask are busy with them. */
 async function room(): Promise<Health["disk"]> {
+  const known = disk;
+  if (known && Date.now() - known.at < DISK_MS) return known.found;
+  const found = measureRoom();
+  const next = { at: Date.now(), found };
+  if (!known) disk = next;
+  else void found.then(() => (disk = next));
+  return (known ?? next).found;
+}
+
+async function measureRoom(): Promise<Health["disk"]> {
   await mkdir(filesFolder(), { recursive: true }).catch(() => undefined);
   const found = await statfs(filesFolder()).catch(() => null);
   if (!found) return { ok: false, freeBytes: 0, totalBytes: 0 };

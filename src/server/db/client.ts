@@ -17,6 +17,8 @@ function openPool(): Pool {
   });
   // An idle connection that breaks is replaced when the next is needed; unheard, it would end the process.
   pool.on("error", (error) => console.error("A database connection broke:", error.message));
+  // So does one that is in use: whoever uses it is told by the query that fails.
+  pool.on("connect", (client) => client.on("error", () => undefined));
   return pool;
 }
 

@@ -4,6 +4,7 @@ import type { EngineSamples } from "@/core/render/engine";
 import { LIMITS } from "../config";
 import type { DeliveryOptions } from "./delivery-options";
 import { encodeFloats, isLight } from "./float-samples";
+import { inSlices } from "../slices";
 import { readable } from "./raw";
 import { type Carried, carriedFrom } from "./carried-metadata";
 
@@ -15,13 +16,18 @@ export interface Decoded {
   readonly carried: Carried;
 }
 
+/** Pixels taken apart at once. */
+const STEP = 100_000;
+
 /** Of four samples a pixel, the first and the last. */
-function firstAndLast<S extends Uint8Array | Uint16Array>(samples: S): S {
+async function firstAndLast<S extends Uint8Array | Uint16Array>(samples: S): Promise<S> {
   const out = new (samples.constructor as { new (length: number): S })(samples.length / 2);
-  for (let i = 0; i < out.length; i += 2) {
-    out[i] = samples[2 * i]!;
-    out[i + 1] = samples[2 * i + 3]!;
-  }
+  await inSlices(out.length / 2, STEP, (from, to) => {
+    for (let i = 2 * from; i < 2 * to; i += 2) {
+      out[i] = samples[2 * i]!;
+      out[i + 1] = samples[2 * i + 3]!;
+    }
+  });
   return out;
 }
 
@@ -55,7 +61,7 @@ export async function decode(file: string, colour: DeliveryOptions["colour"] = "
   const decoded = deep && !foreign ? new Uint16Array(data.buffer, data.byteOffset, data.length / 2) : data;
   // The library gives grey with alpha as colour or without its alpha; of the colour only one is needed.
   const greyAlpha = meta.channels === 2 && info.channels === 4;
-  const samples = greyAlpha ? firstAndLast(decoded) : decoded;
+  const samples = greyAlpha ? await firstAndLast(decoded) : decoded;
   const channels = greyAlpha ? 2 : (info.channels as 1 | 2 | 3 | 4);
   const carried = await carriedFrom(file, meta);
   return {
@@ -75,6 +81,6 @@ async function decodeLight(file: string, pixels: string, meta: Metadata): Promis
   const { width, height } = info;
   const channels = info.channels as 3 | 4;
   const samples = new Float32Array(data.buffer, data.byteOffset, data.length / 4);
-  encodeFloats(samples, channels);
+  await encodeFloats(samples, channels);
   return { raster: { data: samples, width, height, channels }, carried: await carriedFrom(file, meta) };
 }

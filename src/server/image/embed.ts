@@ -1,7 +1,7 @@
 import { deflateSync } from "node:zlib";
 import { crc32 } from "./crc32";
 import { type Carried, withoutMakerNote } from "./carried-metadata";
-import { type Entry, exifBlock, readDirectories, writeDirectories } from "./tiff-directory";
+import { type Directories, type Entry, exifBlock, readDirectories, writeDirectories } from "./tiff-directory";
 
 const MOST_IN_SEGMENT = 65533;
 
@@ -60,21 +60,27 @@ export function embedInPng(png: Buffer, { icc, exif, xmp }: Carried): Buffer {
 const ICC_TAG = 34675;
 const XMP_TAG = 700;
 
-/** The colour profile, EXIF and XMP added to a little-endian TIFF by a new first directory at its end. */
-export function embedInTiff(tiff: Buffer, { icc, exif, xmp }: Carried): Buffer {
-  if (!icc && !exif && !xmp) return tiff;
-  if (tiff.subarray(0, 4).toString("latin1") !== "II*\0")
-    throw new Error("The encoder wrote an unexpected kind of TIFF.");
-  const { main } = readDirectories(tiff);
+/** A TIFF's directories with what is carried over added to them, or put in place of what they had. */
+export function directoriesWith(main: readonly Entry[], { icc, exif, xmp }: Carried): Directories {
   const added: Entry[] = [...(exif?.main ?? [])];
   if (icc) added.push({ tag: ICC_TAG, type: 7, count: icc.length, bytes: icc });
   if (xmp) added.push({ tag: XMP_TAG, type: 1, count: xmp.length, bytes: xmp });
   const replaced = new Set(added.map((e) => e.tag));
+  return {
+    main: [...main.filter((e) => !replaced.has(e.tag)), ...added],
+    exif: exif?.exif ?? [],
+    gps: exif?.gps ?? [],
+  };
+}
+
+/** The colour profile, EXIF and XMP added to a little-endian TIFF by a new first directory at its end. */
+export function embedInTiff(tiff: Buffer, carried: Carried): Buffer {
+  if (!carried.icc && !carried.exif && !carried.xmp) return tiff;
+  if (tiff.subarray(0, 4).toString("latin1") !== "II*\0")
+    throw new Error("The encoder wrote an unexpected kind of TIFF.");
+  const { main } = readDirectories(tiff);
   const even = tiff.length % 2 ? Buffer.concat([tiff, Buffer.alloc(1)]) : tiff;
-  const { bytes, mainAt } = writeDirectories(
-    { main: [...main.filter((e) => !replaced.has(e.tag)), ...added], exif: exif?.exif ?? [], gps: exif?.gps ?? [] },
-    even.length,
-  );
+  const { bytes, mainAt } = writeDirectories(directoriesWith(main, carried), even.length);
   const whole = Buffer.concat([even, bytes]);
   whole.writeUInt32LE(mainAt, 4);
   return whole;

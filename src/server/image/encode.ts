@@ -3,8 +3,8 @@ import sharp, { type Sharp } from "./library";
 import type { Size } from "@/core/geometry";
 import type { Raster } from "@/core/render";
 import type { EngineSamples } from "@/core/render/engine";
-import { sixteenBits } from "./float-samples";
-import { floatTiff } from "./float-tiff";
+import { sixteenBits, sixteenBitsOfAll } from "./float-samples";
+import { floatStrip, floatStrips, writeFloatTiff } from "./float-tiff";
 import { type Carried, trueOfDelivery } from "./carried-metadata";
 import type { Recipe } from "@/core/recipe";
 import { type DeliveryFormat, type DeliveryOptions, chromaOf } from "./delivery-options";
@@ -13,6 +13,9 @@ import { MOST_JPEG_XMP, embedInJpeg, embedInPng, embedInTiff } from "./embed";
 
 /** The least: more of it takes several times as long and makes files a twentieth smaller. */
 const AVIF_EFFORT = 0;
+
+/** Rows of a strip of a TIFF of floats. */
+const STRIP_ROWS = 64;
 
 /** What stands in a gap where the format knows no transparency: the paper. */
 const PAPER = { r: 255, g: 255, b: 255 };
@@ -34,11 +37,17 @@ export function prepared(
 
 const isFloat = (raster: Raster<EngineSamples>): raster is Raster<Float32Array> => raster.data instanceof Float32Array;
 
-/** One strip of a JPEG: its tables must be those of all others, so they are not optimised for it. */
+/** Whether a picture can be encoded in strips while the rest of it is still being made. */
+export const inStrips = ({ format, progressive }: DeliveryOptions, bits: number): boolean =>
+  (format === "jpeg" && !progressive) || (format === "tiff" && bits === 32);
+
+/** One strip. A JPEG's tables must be those of all others, so they are not optimised for it. */
 export const encodeStrip = (raster: Raster<EngineSamples>, options: DeliveryOptions): Promise<Buffer> =>
-  prepared(raster, "jpeg")
-    .jpeg({ quality: options.quality, chromaSubsampling: chromaOf(options), optimiseCoding: false })
-    .toBuffer();
+  options.format === "tiff"
+    ? floatStrip(raster as Raster<Float32Array>)
+    : prepared(raster, "jpeg")
+        .jpeg({ quality: options.quality, chromaSubsampling: chromaOf(options), optimiseCoding: false })
+        .toBuffer();
 
 /** The XML library takes a while to load, and is wanted last: load it while pixels are made. */
 export const loadXmp = () => import("./xmp");
@@ -57,14 +66,17 @@ async function fitting({ icc, exif, xmp }: Carried, recipe: Recipe, size: Size, 
   };
 }
 
-/** Writes a JPEG that was encoded in strips. */
+/** Writes a picture that was encoded in strips of so many rows. */
 export async function writeStrips(
   strips: readonly Buffer[],
-  size: Size,
+  shape: { size: Size; channels: 1 | 2 | 3 | 4; rows: number },
   file: string,
+  format: DeliveryFormat,
   carried: Carried,
   recipe: Recipe,
 ): Promise<void> {
+  const { size } = shape;
+  if (format === "tiff") return writeFloatTiff(file, strips, shape, await fitting(carried, recipe, size));
   const fits = await fitting(carried, recipe, size, MOST_JPEG_XMP);
   await writeFile(file, embedInJpeg(joinStrips(strips, size[1]), fits));
 }
@@ -83,8 +95,12 @@ export async function encode(
   const { format, quality, progressive, compression } = options;
   const most = format === "jpeg" ? MOST_JPEG_XMP : Infinity;
   const fits = await fitting(carried, recipe, [raster.width, raster.height], most);
-  if (format === "tiff" && isFloat(raster)) return writeFile(file, embedInTiff(await floatTiff(raster), fits));
-  const image = prepared(raster, format);
+  if (format === "tiff" && isFloat(raster)) {
+    const shape = { size: [raster.width, raster.height] as const, channels: raster.channels, rows: STRIP_ROWS };
+    return writeFloatTiff(file, await floatStrips(raster, STRIP_ROWS), shape, fits);
+  }
+  const held = isFloat(raster) ? { ...raster, data: await sixteenBitsOfAll(raster.data) } : raster;
+  const image = prepared(held, format);
   if (format === "jpeg") {
     const jpeg = await image.jpeg({ quality, chromaSubsampling: chromaOf(options), progressive }).toBuffer();
     await writeFile(file, embedInJpeg(jpeg, fits));

@@ -1,5 +1,6 @@
 import type { Metadata } from "./library";
 import { fromLinear, toLinear } from "@/core/render";
+import { inSlices } from "../slices";
 
 /**
  * Pictures of 32-bit floats hold light, in which nothing ends at white. They are worked on as what sRGB's curve makes of
@@ -10,12 +11,17 @@ import { fromLinear, toLinear } from "@/core/render";
 export const isLight = ({ depth, space }: Metadata): boolean =>
   (depth === "float" || depth === "double") && space === "scrgb";
 
+/** Samples changed at once. */
+const STEP = 30_000;
+
 /** Light → sRGB's numbers, 1 for white, in place; below black the curve's straight foot goes on. */
-export function encodeFloats(samples: Float32Array, channels: number): void {
-  eachColour(samples, channels, fromLinear);
+export async function encodeFloats(samples: Float32Array, channels: number): Promise<void> {
+  await inSlices(samples.length / channels, STEP, (from, to) =>
+    eachColour(samples.subarray(from * channels, to * channels), channels, fromLinear),
+  );
 }
 
-/** sRGB's numbers → light, in place. */
+/** sRGB's numbers → light, in place. For a strip: the whole of it at once. */
 export function decodeFloats(samples: Float32Array, channels: number): void {
   eachColour(samples, channels, toLinear);
 }
@@ -27,9 +33,20 @@ function eachColour(samples: Float32Array, channels: number, change: (v: number)
     for (let c = 0; c < colours; c++) samples[i + c] = change(samples[i + c]!);
 }
 
-/** For formats that have no floats: 16 bits, what is above white or below black held there. */
+function holdInto(out: Uint16Array, samples: Float32Array, from: number, to: number): void {
+  for (let i = from; i < to; i++) out[i] = Math.round(65535 * Math.min(1, Math.max(0, samples[i]!)));
+}
+
+/** For formats that have no floats: 16 bits, what is above white or below black held there. For a strip. */
 export function sixteenBits(samples: Float32Array): Uint16Array {
   const out = new Uint16Array(samples.length);
-  for (let i = 0; i < out.length; i++) out[i] = Math.round(65535 * Math.min(1, Math.max(0, samples[i]!)));
+  holdInto(out, samples, 0, out.length);
+  return out;
+}
+
+/** The same for a whole picture. */
+export async function sixteenBitsOfAll(samples: Float32Array): Promise<Uint16Array> {
+  const out = new Uint16Array(samples.length);
+  await inSlices(out.length, 10 * STEP, (from, to) => holdInto(out, samples, from, to));
   return out;
 }

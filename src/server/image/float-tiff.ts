@@ -1,15 +1,20 @@
+import { open } from "node:fs/promises";
 import { promisify } from "node:util";
 import { type ZlibOptions, deflate } from "node:zlib";
+import type { Size } from "@/core/geometry";
 import type { Raster } from "@/core/render";
+import type { Carried } from "./carried-metadata";
+import { directoriesWith } from "./embed";
 import { decodeFloats } from "./float-samples";
-import { type Entry, directoryBytes, long, short } from "./tiff-directory";
+import { type Entry, long, short, writeDirectories } from "./tiff-directory";
 
-/** Bytes of a strip before it is packed, about. */
-const STRIP_BYTES = 1 << 20;
-/** Strips packed at the same time, in the threads that zlib works in; and how hard: more takes twice as long for a tenth. */
-const TOGETHER = 4;
+/** How hard strips are packed: more takes twice as long for a tenth. */
 const LEVEL = 3;
+/** Strips packed at the same time, in the threads that zlib works in. */
+const TOGETHER = 4;
 const packed = promisify<Uint8Array, ZlibOptions, Buffer>(deflate);
+/** Classic TIFF has offsets of 32 bits. */
+const MOST_BYTES = 2 ** 32 - 2 ** 20;
 
 const several = (tag: number, type: 3 | 4, values: readonly number[]): Entry => {
   const bytes = Buffer.alloc(values.length * (type === 3 ? 2 : 4));
@@ -17,32 +22,50 @@ const several = (tag: number, type: 3 | 4, values: readonly number[]): Entry => 
   return { tag, type, count: values.length, bytes };
 };
 
-/**
- * A TIFF of 32-bit floats, packed by deflate, which the image library does not write: TIFF 6.0 (1992), §§ 7, 18, 19, and
- * its supplement of 2002 on deflate (compression 8).
- *
- * @param raster sRGB's numbers, going on beyond white (see float-samples.ts); light is what is written.
- */
-export async function floatTiff({ data, width, height, channels }: Raster<Float32Array>): Promise<Buffer> {
+/** One strip of such a TIFF, packed. @param raster sRGB's numbers, going on beyond white; light is what is packed. */
+export async function floatStrip({ data, channels }: Raster<Float32Array>): Promise<Buffer> {
+  const strip = new Float32Array(data);
+  decodeFloats(strip, channels);
+  const bytes = await packed(new Uint8Array(strip.buffer), { level: LEVEL });
+  return bytes.length % 2 ? Buffer.concat([bytes, Buffer.alloc(1)]) : bytes;
+}
+
+/** All strips of a picture, of so many rows each. */
+export async function floatStrips(raster: Raster<Float32Array>, rows: number): Promise<Buffer[]> {
+  const { data, width, height, channels } = raster;
   const row = width * channels;
-  const rows = Math.max(1, Math.min(height, Math.floor(STRIP_BYTES / (4 * row))));
   const strips: Buffer[] = [];
-  const pack = async (y: number): Promise<void> => {
-    const strip = data.slice(y * row, Math.min(height, y + rows) * row);
-    decodeFloats(strip, channels);
-    const bytes = await packed(new Uint8Array(strip.buffer, strip.byteOffset, strip.byteLength), { level: LEVEL });
-    strips[y / rows] = bytes.length % 2 ? Buffer.concat([bytes, Buffer.alloc(1)]) : bytes;
-  };
   for (let y = 0; y < height; y += TOGETHER * rows)
     await Promise.all(
       Array.from({ length: TOGETHER }, (_, n) => y + n * rows)
         .filter((at) => at < height)
-        .map(pack),
+        .map(async (at) => {
+          const part = data.subarray(at * row, Math.min(height, at + rows) * row);
+          const strip = { data: part, width, height: part.length / row, channels };
+          strips[at / rows] = await floatStrip(strip);
+        }),
     );
+  return strips;
+}
+
+/**
+ * Writes a TIFF of 32-bit floats, packed by deflate, which the image library does not write: TIFF 6.0 (1992), §§ 7, 18,
+ * 19, and its supplement of 2002 on deflate (compression 8).
+ *
+ * @param strips from top to bottom, of `rows` rows each but for the last; they are written one by one.
+ * @throws Error beyond 4 GB, which such a file cannot hold.
+ */
+export async function writeFloatTiff(
+  file: string,
+  strips: readonly Buffer[],
+  { size: [width, height], channels, rows }: { size: Size; channels: 1 | 2 | 3 | 4; rows: number },
+  carried: Carried,
+): Promise<void> {
   let end = 8;
   const offsets = strips.map((s) => (end += s.length) - s.length);
+  if (end > MOST_BYTES) throw new Error("The picture is too large for a TIFF.");
   const each = (value: number): number[] => new Array<number>(channels).fill(value);
-  const entries = [
+  const main = [
     long(0x0100, width),
     long(0x0101, height),
     several(0x0102, 3, each(32)),
@@ -61,7 +84,13 @@ export async function floatTiff({ data, width, height, channels }: Raster<Float3
     ...(channels % 2 === 0 ? [short(0x0152, 2)] : []),
     several(0x0153, 3, each(3)),
   ];
+  const { bytes, mainAt } = writeDirectories(directoriesWith(main, carried), end);
   const head = Buffer.from("II*\0\0\0\0\0", "latin1");
-  head.writeUInt32LE(end, 4);
-  return Buffer.concat([head, ...strips, directoryBytes(entries, end)]);
+  head.writeUInt32LE(mainAt, 4);
+  const handle = await open(file, "w");
+  try {
+    for (const part of [head, ...strips, bytes]) await handle.writeFile(part);
+  } finally {
+    await handle.close();
+  }
 }

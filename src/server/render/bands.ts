@@ -10,8 +10,10 @@ import {
   planMemory,
   samplesIn,
   writeSharedTables,
-  writeSource,
+  continueSource,
+  writeSourceRows,
 } from "@/core/render/engine";
+import { inSlices } from "../slices";
 import { MemoryPool } from "./memory-pool";
 import {
   BAND_ROWS,
@@ -44,6 +46,7 @@ export interface RunHooks {
 /** Makes pictures from pixels in memory: here, or in threads. */
 export interface BandRunner {
   /**
+   * @param source let go of once its samples have been copied to where threads read them: its data are empty then.
    * @returns output rows · width · channels samples; null where all bands have been handed out instead.
    * @throws the signal's reason when cancelled.
    */
@@ -51,6 +54,14 @@ export interface BandRunner {
   /** Pixels that were returned are not read any more: their memory may be used for the next picture. */
   done(pixels: Pixels): void;
   close(): Promise<void>;
+}
+
+/** Rows of the source put in place at once. */
+const SOURCE_ROWS = 16;
+
+/** Samples that have been copied to where the threads read them: nobody else does, and they take much memory. */
+function letGo(source: Raster<Pixels>): void {
+  (source as { data: Pixels }).data = samplesIn(bytesOf(source.data), new ArrayBuffer(0), 0, 0);
 }
 
 /** How often the threads' progress is looked at, ms. */
@@ -129,13 +140,20 @@ export async function inThreads(script: string, threads = availableParallelism()
     const memory = memories.take(plan.pages);
     const compiled = await module;
     writeSharedTables(memory.buffer, plan);
-    writeSource(kernelOf(compiled, memory), memory.buffer, plan, source.data);
+    const kernel = kernelOf(compiled, memory);
+    await inSlices(source.height, SOURCE_ROWS, (from, to) =>
+      writeSourceRows(kernel, memory.buffer, plan, source.data, from, to),
+    );
+    continueSource(memory.buffer, plan);
+    letGo(source);
     return { kind: "engine", module: compiled, memory, plan };
   };
   const plainWay = (source: Raster<Pixels>, length: number): Way => {
     const shared = samples(source.data, source.data.length);
     shared.set(source.data);
-    return { kind: "plain", source: { ...source, data: shared }, target: samples(source.data, length) };
+    const way: Way = { kind: "plain", source: { ...source, data: shared }, target: samples(source.data, length) };
+    letGo(source);
+    return way;
   };
 
   return {

@@ -1,13 +1,11 @@
-import { writeFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import { type Recipe, emptyRecipe } from "@/core/recipe";
 import { fromLinear } from "@/core/render";
 import { decode } from "../image/decode";
 import { type DeliveryOptions, deliveryOptions } from "../image/delivery-options";
-import { embedInTiff } from "../image/embed";
 import { encodeFloats } from "../image/float-samples";
-import { floatTiff } from "../image/float-tiff";
+import { floatStrips, writeFloatTiff } from "../image/float-tiff";
 import { inspect } from "../image/inspect";
 import { makePreview } from "../image/preview";
 import { temporaryFolder } from "../testing";
@@ -33,9 +31,14 @@ function light(channels: 3 | 4): Float32Array {
 /** A TIFF of that light. */
 async function keep(name: string, channels: 3 | 4 = 3, icc: Buffer | null = null): Promise<string> {
   const data = light(channels);
-  encodeFloats(data, channels);
-  const tiff = await floatTiff({ data, width, height, channels });
-  writeFileSync(place(name), embedInTiff(tiff, { icc, exif: null, xmp: null }));
+  await encodeFloats(data, channels);
+  const strips = await floatStrips({ data, width, height, channels }, 64);
+  await writeFloatTiff(
+    place(name),
+    strips,
+    { size: [width, height], channels, rows: 64 },
+    { icc, exif: null, xmp: null },
+  );
   return place(name);
 }
 
@@ -76,9 +79,12 @@ test.each([3, 4] as const)(
 test("a picture higher than one strip is written in several", async () => {
   const [wide, high] = [1000, 300];
   const data = Float32Array.from({ length: wide * high * 3 }, (_, i) => (i % 977) / 977);
-  writeFileSync(place("strips.tif"), await floatTiff({ data: data.slice(), width: wide, height: high, channels: 3 }));
+  const strips = await floatStrips({ data, width: wide, height: high, channels: 3 }, 64);
+  expect(strips).toHaveLength(5);
+  const shape = { size: [wide, high] as const, channels: 3 as const, rows: 64 };
+  await writeFloatTiff(place("strips.tif"), strips, shape, { icc: null, exif: null, xmp: null });
   const back = await lightIn(place("strips.tif"));
-  encodeFloats(back, 3);
+  await encodeFloats(back, 3);
   expectNear(back, data, 1e-5);
 });
 

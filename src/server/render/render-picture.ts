@@ -13,10 +13,11 @@ import {
 import { exists, writeWhole } from "../files/store";
 import { type Decoded, decode } from "../image/decode";
 import { type DeliveryFormat, type DeliveryOptions, LONGEST } from "../image/delivery-options";
-import { encode, encodeStrip, loadXmp, writeStrips } from "../image/encode";
+import { encode, encodeStrip, inStrips, loadXmp, writeStrips } from "../image/encode";
 import { LIMITS } from "../config";
 import { Problem } from "../problem";
 import type { BandRunner, Pixels } from "./bands";
+import { BAND_ROWS } from "./picture-job";
 
 export interface PictureOrder {
   /** Path of the original. */
@@ -122,7 +123,7 @@ export async function renderPicture(
     alpha,
     kernel: order.kernel ?? ("lanczos3" as const),
   };
-  // Strips of a JPEG are encoded while the rest is still being made.
+  // Strips are encoded while the rest is still being made.
   const strips: Buffer[] = [];
   const takeBand = async (band: Raster<Pixels>, index: number): Promise<void> => {
     strips[index] = await encodeStrip(band, order.options);
@@ -130,7 +131,7 @@ export async function renderPicture(
   let rowsDone = 0;
   const data = await runner.make(job, raster, {
     ...(signal ? { signal } : {}),
-    ...(order.options.format === "jpeg" && !order.options.progressive ? { takeBand } : {}),
+    ...(inStrips(order.options, 8 * raster.data.BYTES_PER_ELEMENT) ? { takeBand } : {}),
     onRows: (rows) => {
       rowsDone += rows;
       onProgress(PIXEL_SHARE.from + (PIXEL_SHARE.to - PIXEL_SHARE.from) * (rowsDone / height));
@@ -139,7 +140,14 @@ export async function renderPicture(
   const bytes = await writeWhole(order.target, async (file) => {
     const writing = data
       ? encode({ data, width, height, channels }, file, order.options, carried, recipe)
-      : writeStrips(strips, map.output, file, carried, recipe);
+      : writeStrips(
+          strips,
+          { size: map.output, channels, rows: BAND_ROWS },
+          file,
+          order.options.format,
+          carried,
+          recipe,
+        );
     // Also when it is no longer waited for, the library reads the pixels to its end.
     if (data) writing.finally(() => runner.done(data)).catch(() => undefined);
     await abortable(writing, signal);

@@ -1,11 +1,14 @@
 import { notFound } from "next/navigation";
 import { PhotoBoard } from "@/board/photo-board";
 import { getAssignment } from "@/server";
-import { orNotFound } from "../../or-not-found";
+import { Away } from "../../away";
+import { orAway, orNotFound } from "../../or-not-found";
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
-  const assignment = await orNotFound(() => getAssignment(id));
+  const read = await orAway(() => orNotFound(() => getAssignment(id)));
+  if (!read) return <Away />;
+  const assignment = read.found;
   if (!assignment) notFound();
   return <PhotoBoard id={assignment.id} name={assignment.name} />;
 }

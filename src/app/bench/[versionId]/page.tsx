@@ -2,14 +2,21 @@ import { notFound } from "next/navigation";
 import { BenchLoader } from "@/bench/bench-loader";
 import { listPhotos, openVersion } from "@/server";
 import { Refused } from "../../refused";
-import { orNotFound, orRefused } from "../../or-not-found";
+import { Away } from "../../away";
+import { orAway, orNotFound, orRefused } from "../../or-not-found";
+
+async function open(versionId: string) {
+  const opened = await openVersion(versionId);
+  return { opened, photos: await listPhotos(opened.assignment.id) };
+}
 
 export default async function Page({ params }: { params: Promise<{ versionId: string }> }) {
   const { versionId } = await params;
-  const opened = await orNotFound(() => orRefused(() => openVersion(versionId)));
-  if (!opened) notFound();
-  if ("refused" in opened) return <Refused words={opened.refused} />;
-  const photos = await listPhotos(opened.assignment.id);
+  const read = await orAway(() => orNotFound(() => orRefused(() => open(versionId))));
+  if (!read) return <Away />;
+  if (!read.found) notFound();
+  if ("refused" in read.found) return <Refused words={read.found.refused} />;
+  const { opened, photos } = read.found;
   const sheet = {
     number: photos.findIndex((p) => p.id === opened.photo.id) + 1,
     of: photos.length,
