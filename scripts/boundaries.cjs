@@ -9,6 +9,7 @@ const only = (name, from, allowed) => ({
 const courses = [
   "geometry",
   "camera",
+  "course",
   "lens",
   "lines",
   "attitude",

@@ -1,3 +1,4 @@
 /** The frame: which part of the corrected plane becomes the picture. */
+export * from "./recipe-part";
 export * from "./clean-frame";
 export * from "./share-kept";

@@ -3,6 +3,8 @@ export * from "./brown-conrady";
 export * from "./equidistant";
 export * from "./fringes";
 export * from "./lens";
+export * from "./lens-step";
+export * from "./recipe-part";
 export * from "./measure-fringes";
 export * from "./orientation";
 export * from "./srgb";

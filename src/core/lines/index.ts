@@ -1,4 +1,6 @@
 /** Marks that are straight in reality, and how far they stand out of true. */
+export * from "./recipe-part";
+export * from "./attitude-step";
 export * from "./out-of-true";
 export * from "./luminance";
 export * from "./trace-edge";

@@ -3,5 +3,6 @@ export * from "./schema";
 export * from "./defaults";
 export * from "./read";
 export * from "./courses";
+export * from "./laid";
 export * from "./lens-edits";
 export * from "./recipe-error";

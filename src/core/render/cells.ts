@@ -1,3 +1,4 @@
+import { breaksAcross } from "./breaks";
 import type { OutputMap } from "./compile";
 
 /** Side of the cells the output is made in, pixels: within one the map is interpolated between its corners. */
@@ -34,7 +35,7 @@ type Place = readonly [number, number, number];
 /**
  * Cuts a band of the output into cells and visits them row by row. The map is evaluated once per CELL pixels each way;
  * its second differences bound the error of interpolating it: at most (|Δ²u| + |Δ²v|) / 8 for a map with steady
- * curvature over a few cells.
+ * curvature over a few cells. Along the map's breaks, where it has none, cells are cut to single pixels.
  *
  * @param y first row of the band, a multiple of CELL. @param visit gets the same object every time.
  */
@@ -57,6 +58,7 @@ export function eachCell(map: OutputMap, y: number, rows: number, visit: (cell: 
       lattice[i + 2] = out[2]!;
     }
   const { bends, width: bendStride } = bendsOf(lattice, stride, cols, lines);
+  const crossed = breaksAcross(map, y, rows);
 
   const place = (x: number, yInBand: number): Place => {
     map.toRecorded(fx + (x + 0.5) * stepX, fy + (y + yInBand + 0.5) * stepY, out);
@@ -100,7 +102,8 @@ export function eachCell(map: OutputMap, y: number, rows: number, visit: (cell: 
         off(middles[4], c, d) + off(middles[3], b, d),
         off(middles[2], a, b, c, d),
       );
-      if (error <= TOLERANCE) return give(x, top, w, h, p);
+      // On both sides of a break the map may look straight to its middles and not be.
+      if (error <= TOLERANCE && !crossed?.(x, top, w, h)) return give(x, top, w, h, p);
     }
     const w0 = Math.ceil(w / 2);
     const h0 = Math.ceil(h / 2);
@@ -139,7 +142,7 @@ export function eachCell(map: OutputMap, y: number, rows: number, visit: (cell: 
       const bent = r * bendStride + c;
       const below = bent + bendStride;
       const bend = Math.max(bends[bent]!, bends[bent + 1]!, bends[below]!, bends[below + 1]!);
-      if (!seen || !(bend <= TOLERANCE)) {
+      if (!seen || !(bend <= TOLERANCE) || crossed?.(x, top, w, h)) {
         const at = (i: number, j: number): Place => place(x + i, top + j);
         cut(x, top, w, h, [at(0, 0), at(w, 0), at(0, h), at(w, h)]);
         continue;

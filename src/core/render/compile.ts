@@ -1,23 +1,11 @@
-import { type Attitude, calibration, calibrationInverse, rotationOf } from "../camera";
 import { cleanFrame, shareKept, wholePixels } from "../frame";
-import {
-  type Mat3,
-  type Rect,
-  type Size,
-  type Vec2,
-  apply3,
-  bounds,
-  clipInFront,
-  invert3,
-  multiply3,
-  rectOutline,
-  transpose3,
-  withoutCollinear,
-} from "../geometry";
+import { type Break, type PlaneStep } from "../course";
+import { type Rect, type Size, type Vec2, bounds, rectOutline, withoutCollinear } from "../geometry";
 import type { Lens } from "../lens";
-import { type Recipe, RecipeError } from "../recipe";
+import { RecipeError } from "../recipe";
 import { type Optics, opticsOf } from "./optics";
 import { type SettledRecipe, lensOf } from "./settle";
+import { STEPS, type StepOf, chainOf } from "./steps";
 
 /** Both ways between a plane and the recorded picture; see CompiledMap for each. */
 export interface PlaneMap {
@@ -55,8 +43,8 @@ export interface CompiledMap extends PlaneMap {
   readonly lens: Lens;
   /** Colour and light to be undone in the same pass; null: nothing. */
   readonly optics: Optics | null;
-  /** Ideal (undistorted) pixels → plane. */
-  readonly toPlane: Mat3;
+  /** Lines of the plane across which the map's derivative jumps. */
+  readonly breaks: readonly Break[];
   /**
    * Plane → recorded pixels of the original. Writes x, y and a margin to `out`; where the margin is not
    * positive nothing was recorded: the point lies behind the camera or beyond the lens's fold.
@@ -67,48 +55,31 @@ export interface CompiledMap extends PlaneMap {
 }
 
 /** As much of a map as making pixels takes. */
-export type OutputMap = Pick<CompiledMap, "frame" | "output" | "optics" | "toRecorded">;
+export type OutputMap = Pick<CompiledMap, "frame" | "output" | "optics" | "toRecorded"> & {
+  readonly breaks?: CompiledMap["breaks"];
+};
 
 /** Parts into which each border of the photo is cut to follow its warped outline. */
 const OUTLINE_PARTS = 48;
-/** Points further than this from the corrected camera's axis are left out: its tangent, about 86°. */
-const WIDEST = 15;
 /** How exactly the outline is kept when points in line are dropped, pixels. */
 const OUTLINE_TOLERANCE = 0.01;
 /** A frame that exceeds the photo by no more than this still counts as covered, pixels. */
 const COVER_TOLERANCE = 0.05;
 
-/** The corrected camera's attitude: what ease leaves of pitch and yaw; roll is always taken out. */
-export function easedAttitude({ pitch, yaw, ease }: Recipe["attitude"]): Attitude {
-  return { pitch: (1 - ease.plumb) * pitch, yaw: (1 - ease.sill) * yaw, roll: 0 };
-}
-
-/** H = K · R_out⁻¹ · R · K⁻¹, followed by the proportion about the principal point. */
-function planeHomography({ camera, attitude, proportion }: SettledRecipe): Mat3 {
-  const k = calibration(camera);
-  const turn = attitude.on
-    ? multiply3(transpose3(rotationOf(easedAttitude(attitude))), rotationOf(attitude))
-    : ([1, 0, 0, 0, 1, 0, 0, 0, 1] as const);
-  const h = multiply3(k, multiply3(turn, calibrationInverse(camera)));
-  const s = proportion.on ? proportion.height : 1;
-  const cy = camera.principal[1];
-  return multiply3([1, 0, 0, 0, s, cy * (1 - s), 0, 0, 1], h);
-}
-
-function inverseOf(toPlane: Mat3): Mat3 {
+/** The chain of a recipe. @throws RecipeError where its numbers leave nothing of the picture. */
+function chainFor(recipe: SettledRecipe, size: Size, steps: readonly StepOf[]): PlaneStep {
   try {
-    return invert3(toPlane);
-  } catch {
+    return chainOf(recipe, size, steps);
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
     throw new RecipeError(
       "The corrections of this recipe together flatten the picture to a line. Reset the camera's angles, its focal length or the proportion.",
     );
   }
 }
 
-function coveredOutline(size: Size, lens: Lens, toPlane: Mat3): Vec2[] {
-  const border = rectOutline([0, 0, size[0], size[1]], OUTLINE_PARTS);
-  const lifted = border.map((p) => apply3(toPlane, [...lens.undistort(p), 1]));
-  const seen = clipInFront(lifted, 1 / WIDEST).map(([x, y, w]): Vec2 => [x / w, y / w]);
+function coveredOutline(size: Size, chain: PlaneStep): Vec2[] {
+  const seen = chain.outline(rectOutline([0, 0, size[0], size[1]], OUTLINE_PARTS));
   return seen.length < 3 ? [] : withoutCollinear(seen, OUTLINE_TOLERANCE);
 }
 
@@ -127,43 +98,28 @@ function chooseFrame(recipe: SettledRecipe, size: Size, outline: readonly Vec2[]
  * @throws RecipeError where its numbers leave nothing of the picture.
  * @param meanwhile width / height that a clean frame of any ratio is held to while something moves: finding the best
  * ratio takes several times as long as all the rest.
+ * @param steps of the chain; those of the product's courses unless told otherwise.
  */
-export function compile(recipe: SettledRecipe, size: Size, meanwhile: number | null = null): CompiledMap {
-  const lens = lensOf(recipe, size);
-  const toPlane = planeHomography(recipe);
-  const [a, b, c, d, e, f, g, h, i] = inverseOf(toPlane);
-  const outline = coveredOutline(size, lens, toPlane);
+export function compile(
+  recipe: SettledRecipe,
+  size: Size,
+  meanwhile: number | null = null,
+  steps: readonly StepOf[] = STEPS,
+): CompiledMap {
+  const chain = chainFor(recipe, size, steps);
+  const outline = coveredOutline(size, chain);
   const frame = chooseFrame(recipe, size, outline, meanwhile);
-
-  const toRecorded = (x: number, y: number, out: Float64Array): void => {
-    const w = g * x + h * y + i;
-    if (!(w > 1e-6)) {
-      out[0] = out[1] = -1e9;
-      out[2] = -1e9;
-      return;
-    }
-    const ideal: Vec2 = [(a * x + b * y + c) / w, (d * x + e * y + f) / w];
-    const [rx, ry] = lens.straight ? ideal : lens.distort(ideal);
-    out[0] = rx;
-    out[1] = ry;
-    out[2] = lens.straight ? 1e9 : Math.min(1e9, lens.margin(ideal));
-  };
-  const fromRecorded = (p: Vec2): Vec2 | null => {
-    const ideal = lens.undistort(p);
-    const [x, y, w] = apply3(toPlane, [ideal[0], ideal[1], 1]);
-    return w > 1e-6 ? [x / w, y / w] : null;
-  };
   return {
     size,
     frame,
     output: [Math.max(1, Math.round(frame[2])), Math.max(1, Math.round(frame[3]))],
     outline,
-    lens,
+    lens: lensOf(recipe, size),
     optics: opticsOf(recipe, size),
-    toPlane,
-    toRecorded,
-    fromRecorded,
-    ...coverage(size, frame, toRecorded),
+    breaks: chain.breaks ?? [],
+    toRecorded: chain.back,
+    fromRecorded: chain.forward,
+    ...coverage(size, frame, chain.back),
   };
 }
 

@@ -1,7 +1,7 @@
 import { type LineInput, type LineMessage, type LineSolution, explainLines, solveLines } from "../attitude";
 import { type FocalMetadata, LEVEL, centreOf, focalFromMetadata } from "../camera";
 import type { Size, Vec2 } from "../geometry";
-import { type Lens, makeLens } from "../lens";
+import { type Lens, lensFor } from "../lens";
 import { type Recipe, bubbleNames, endsOf, faceLines, faceNames } from "../recipe";
 
 /** A recipe in which everything the photo or the default can tell has been filled in. */
@@ -30,9 +30,7 @@ export function withCamera(recipe: Recipe, size: Size, meta: FocalMetadata = {})
 }
 
 /** The lens of a settled recipe, ready for a photo of `size`. */
-export function lensOf(recipe: SettledRecipe, size: Size): Lens {
-  return makeLens(size, recipe.lens.on ? { ...recipe.lens, focalPx: recipe.camera.focalPx } : null);
-}
+export const lensOf = (recipe: SettledRecipe, size: Size): Lens => lensFor(recipe, size);
 
 /** The lines that a recipe's attitude is solved from: its plumbs and sills, and the sides of its faces, that are switched on. */
 export function linesOf(recipe: Pick<Recipe, "lines" | "faces">): LineInput[] {

@@ -1,0 +1,2 @@
+/** Edges: to come. */
+export * from "./recipe-part";

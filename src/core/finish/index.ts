@@ -1,0 +1,2 @@
+/** Finish: to come. */
+export * from "./recipe-part";

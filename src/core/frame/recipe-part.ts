@@ -1,0 +1,26 @@
+import { z } from "zod";
+import { coursePart, pixels } from "../course";
+
+const side = z.number().positive().max(1e7);
+
+const frame = z.strictObject({
+  on: z.boolean().default(true),
+  rule: z.enum(["clean", "free"]).default("clean"),
+  ratio: z.number().min(0.05).max(20).nullable().default(null).describe("Width / height; null: free"),
+  rect: z
+    .tuple([pixels, pixels, side, side])
+    .nullable()
+    .default(null)
+    .describe("x, y, width, height in pixels of the corrected plane"),
+});
+
+export type FrameSettings = z.output<typeof frame>;
+
+/** Course 4: what stays in the picture. */
+export const framePart = coursePart({
+  key: "frame",
+  name: "Frame",
+  ready: true,
+  shape: { frame: frame.prefault({}) },
+  laid: (recipe) => recipe.frame.ratio !== null || recipe.frame.rule === "free",
+});

@@ -1,0 +1,30 @@
+import { FAR_INSIDE, type PlaneStep } from "../course";
+import type { Size } from "../geometry";
+import { type Lens, makeLens } from "./lens";
+import type { LensSettings } from "./recipe-part";
+
+/** As much of a settled recipe as the lens takes: its settings, the centre known, and the focal length, pixels. */
+export interface LensRecipe {
+  readonly lens: LensSettings & { readonly centre: readonly [number, number] };
+  readonly camera: { readonly focalPx: number };
+}
+
+/** The lens of a recipe, ready for a photo of `size`, pixels; one that changes nothing where it is switched off. */
+export const lensFor = ({ lens, camera }: LensRecipe, size: Size): Lens =>
+  makeLens(size, lens.on ? { ...lens, focalPx: camera.focalPx } : null);
+
+/** Recorded ↔ ideal pixels; null where the lens changes nothing. */
+export function lensStep(recipe: LensRecipe, size: Size): PlaneStep | null {
+  const lens = lensFor(recipe, size);
+  if (lens.straight) return null;
+  return {
+    forward: (p) => lens.undistort(p),
+    back: (x, y, out) => {
+      const [rx, ry] = lens.distort([x, y]);
+      out[0] = rx;
+      out[1] = ry;
+      out[2] = Math.min(FAR_INSIDE, lens.margin([x, y]));
+    },
+    outline: (polygon) => polygon.map((p) => lens.undistort(p)),
+  };
+}

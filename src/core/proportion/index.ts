@@ -1,0 +1,3 @@
+/** Proportion: how tall the building really is. */
+export * from "./recipe-part";
+export * from "./proportion-step";
