@@ -39,7 +39,7 @@ console.log(`Campaign of ${Math.round(attackMs / 1000)} s, seed ${seed}.`);
 async function stage(): Promise<Pick<Field, "assignment" | "versions">> {
   const made = await ask(instance, tally, "set-up", "/api/assignments", { method: "POST", body: { name: "Campaign" } });
   const assignment = String(made.json["id"]);
-  for (const side of [60, 300, 900, 2400]) {
+  for (const side of [60, 300, 900, 1600]) {
     const { name, bytes } = await wholePicture(dice, side);
     await ask(instance, tally, "set-up", `/api/assignments/${assignment}/photos?name=${side}-${name}`, {
       method: "POST",

@@ -10,7 +10,7 @@ import { Client } from "pg";
  * own, on a small disk of its own where this machine lets one be mounted. Nothing of it stays.
  */
 const PG = "/usr/lib/postgresql/15/bin";
-const DISK_MB = 1500;
+const DISK_MB = 4000;
 const root = process.getuid?.() === 0;
 
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));

@@ -65,9 +65,10 @@ export class Ledger {
         tally.fault(`Delivery ${id}, which was acknowledged, is not there.`);
         continue;
       }
-      tally.count("acknowledged deliveries looked for", row.state);
+      const noRoom = row.state === "failed" && /disk is full/.test(row.error ?? "");
+      tally.count("acknowledged deliveries looked for", noRoom ? "refused: the disk is full" : row.state);
       if (!row.finished_at) tally.fault(`Delivery ${id} has not ended: ${row.state}.`);
-      if (row.state === "failed") tally.fault(`Delivery ${id} failed: ${row.error}`);
+      if (row.state === "failed" && !noRoom) tally.fault(`Delivery ${id} failed: ${row.error}`);
       if (row.state === "cancelled" && !this.cancelled.has(id)) tally.fault(`Delivery ${id} was cancelled by nobody.`);
       if (row.state !== "done") continue;
       const file = path.join(instance.files, "deliveries", `${id}.${endings[row.format] ?? row.format}`);

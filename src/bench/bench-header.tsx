@@ -1,14 +1,14 @@
 "use client";
 
-import { Redo2, Undo2 } from "lucide-react";
+import { Keyboard, Redo2, Search, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import { useBench } from "@/client/bench-store";
 import type { Size } from "@/core/geometry";
-import { Header } from "@/ui";
+import { Header, notify } from "@/ui";
 import type { Opened } from "./bench-loader";
+import { tip } from "./commands";
 import { DeliverDialog } from "./deliver-dialog";
-import { KeyCard } from "./key-card";
 import { NewVersion } from "./new-version";
 import { SaveWords } from "./save-state";
 
@@ -16,13 +16,23 @@ interface Parts {
   opened: Opened;
   /** Size of the delivered picture, pixels. */
   output: Size;
-  flush: () => Promise<void>;
+  /** @returns whether the server has what the Bench shows. */
+  saveAll: () => Promise<boolean>;
+  show: (what: "keys" | "commands") => void;
 }
 
 /** The Bench's header: where one is, the versions, a step back and forth, and the way out. */
-export function BenchHeader({ opened: { photo, assignment, version, siblings }, output, flush }: Parts) {
+export function BenchHeader({ opened: { photo, assignment, version, siblings }, output, saveAll, show }: Parts) {
   const { past, future, undo, redo } = useBench();
   const [delivering, setDelivering] = useState(false);
+  const deliver = async (): Promise<void> => {
+    if (await saveAll()) setDelivering(true);
+    else
+      notify(
+        "What the Bench shows is not saved yet, so it cannot be delivered. It is kept in this browser; the words beside the version say why.",
+        "error",
+      );
+  };
   return (
     <>
       <Header
@@ -72,8 +82,23 @@ export function BenchHeader({ opened: { photo, assignment, version, siblings }, 
             <Redo2 size={16} /> Redo
           </button>
         </div>
-        <KeyCard />
-        <button className="btn btn-primary btn-sm" onClick={() => void flush().then(() => setDelivering(true))}>
+        <button
+          className="btn btn-ghost btn-sm btn-square"
+          aria-label={tip("search")}
+          title={tip("search")}
+          onClick={() => show("commands")}
+        >
+          <Search size={16} />
+        </button>
+        <button
+          className="btn btn-ghost btn-sm btn-square"
+          aria-label="Keys"
+          title={tip("keys")}
+          onClick={() => show("keys")}
+        >
+          <Keyboard size={17} />
+        </button>
+        <button className="btn btn-primary btn-sm" onClick={() => void deliver()}>
           Deliver …
         </button>
       </Header>

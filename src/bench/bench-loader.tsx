@@ -29,7 +29,7 @@ function FirstLook({ photo }: { photo: Photo }) {
         src={previewUrl(photo.sha256, "thumb")}
         alt=""
         data-testid="first-look"
-        className="absolute top-[158px] left-[122px] h-[calc(100vh-218px)] w-[calc(100vw-452px)] object-contain"
+        className="absolute top-[158px] left-[122px] h-[calc(100vh-258px)] w-[calc(100vw-452px)] object-contain"
       />
       <p className="absolute bottom-3 left-1/2 -translate-x-1/2 rounded bg-base-100 px-3 py-1">
         Setting up the Bench …

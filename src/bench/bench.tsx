@@ -1,23 +1,21 @@
 "use client";
 
-import { useMemo } from "react";
+import { type HTMLAttributes, useMemo } from "react";
 import { ShownBench, useBench } from "@/client/bench-store";
 import type { Opened } from "./bench-loader";
 import { CourseRail } from "./course-rail";
 import { BenchHeader } from "./bench-header";
 import { type Derived, useDerived } from "./derived";
 import { usePaced } from "./paced";
-import { useKeys } from "./keys";
-import { FramePanel } from "./panels/frame-panel";
-import { LensNudge } from "./panels/lens/lens-nudge";
-import { LensPanel } from "./panels/lens/lens-panel";
-import { LinesPanel } from "./panels/lines/lines-panel";
-import { TitleBlock } from "./panels/title-block";
+import { CommandSearch } from "./commands/command-search";
+import { KeyCard } from "./commands/key-card";
+import { useCommands } from "./commands/use-commands";
+import { benchCourse } from "./courses";
+import { TitleBlock } from "./title-block";
 import { ConflictBar, DeletedBar } from "./save-state";
 import { Sheet } from "./sheet/sheet";
 import { ToolStrip } from "./tool-strip";
-import { useLensKey } from "./use-lens-key";
-import { useLineKeys } from "./use-line-keys";
+import { useAsideWidth } from "./use-aside-width";
 import { useSaving } from "./use-saving";
 
 /** The screen where one photo is corrected. */
@@ -29,10 +27,10 @@ export function Bench({ opened }: { opened: Opened }) {
 }
 
 function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<typeof useSaving> }) {
-  const { flush, deleted, bringBack } = saving;
-  useKeys();
-  useLensKey(opened.photo);
-  useLineKeys(opened.photo);
+  const { saveAll, deleted, bringBack } = saving;
+  const { width, grip } = useAsideWidth();
+  const alone = useBench((s) => s.alone);
+  const { context, shown, show } = useCommands(opened.photo);
   const derived = useDerived();
   const paced = usePaced(derived);
   const { photo } = opened;
@@ -41,7 +39,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
     () => (
       <ShownBench value={paced.store}>
         <div className="col-span-3">
-          <BenchHeader opened={opened} output={output} flush={flush} />
+          <BenchHeader opened={opened} output={output} saveAll={saveAll} show={show} />
         </div>
         <div className="col-span-3">
           <CourseRail />
@@ -49,42 +47,61 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
         <ToolStrip />
       </ShownBench>
     ),
-    [paced.store, opened, output, flush],
+    [paced.store, opened, output, saveAll, show],
   );
   const aside = useMemo(
     () => (
       <ShownBench value={paced.store}>
-        <Aside opened={opened} derived={paced.derived} />
+        <Aside opened={opened} derived={paced.derived} grip={grip} />
+        <div className="col-span-3 min-w-0">
+          <TitleBlock opened={opened} derived={paced.derived} />
+        </div>
       </ShownBench>
     ),
-    [paced.store, paced.derived, opened],
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the grip changes with the width alone
+    [paced.store, paced.derived, opened, width],
   );
   return (
-    <div className="grid h-screen grid-cols-[56px_minmax(0,1fr)_316px] grid-rows-[44px_46px_minmax(0,1fr)] overflow-hidden">
-      {top}
+    <div className="grid h-screen overflow-hidden" style={alone ? ALONE : withParts(width)}>
+      {!alone && top}
       <div className="relative min-h-0 min-w-0">
         <ConflictBar photoId={photo.id} />
         <DeletedBar deleted={deleted} bringBack={bringBack} />
         <Sheet photo={photo} derived={derived} />
       </div>
-      {aside}
+      {!alone && aside}
+      {shown === "keys" && <KeyCard onClose={() => show(null)} />}
+      {shown === "commands" && <CommandSearch context={context} onClose={() => show(null)} />}
     </div>
   );
 }
 
-/** The schedule and instruments of the course, and the title block. */
-function Aside({ opened, derived }: { opened: Opened; derived: Derived }) {
-  const course = useBench((s) => s.course);
+/** Nothing but the picture. */
+const ALONE = { gridTemplate: "minmax(0, 1fr) / minmax(0, 1fr)" } as const;
+/** Header, rail, then tools, sheet and column side by side, then the title block along the foot. */
+const withParts = (aside: number) => ({
+  gridTemplateColumns: `56px minmax(0, 1fr) ${aside}px`,
+  gridTemplateRows: "44px 46px minmax(0, 1fr) auto",
+});
+
+interface AsideParts {
+  opened: Opened;
+  derived: Derived;
+  /** What the column's width is dragged by. */
+  grip: HTMLAttributes<HTMLDivElement>;
+}
+
+/** The schedule and instruments of the course. */
+function Aside({ opened, derived, grip }: AsideParts) {
+  const Panel = benchCourse(useBench((s) => s.course))?.Panel;
   const { photo } = opened;
   return (
-    <aside className="ruled flex min-h-0 flex-col border-l bg-base-100">
-      <div className="min-h-0 grow overflow-y-auto">
-        {course === "lens" && <LensPanel photo={photo} derived={derived} />}
-        {course === "lines" && <LensNudge photo={photo} />}
-        {course === "lines" && <LinesPanel photo={photo} derived={derived} />}
-        {course === "frame" && <FramePanel derived={derived} />}
-      </div>
-      <TitleBlock opened={opened} derived={derived} />
+    <aside className="ruled relative min-h-0 border-l bg-base-100">
+      <div
+        {...grip}
+        className="absolute inset-y-0 -left-1 z-10 w-2 cursor-col-resize touch-none hover:bg-base-300 focus-visible:bg-base-300"
+      />
+      <div className="h-full overflow-y-auto">{Panel && <Panel photo={photo} derived={derived} />}</div>
     </aside>
   );
 }

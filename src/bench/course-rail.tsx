@@ -1,19 +1,8 @@
 "use client";
 
 import { useBench } from "@/client/bench-store";
-import { cornerBow } from "@/core/lens";
-import { COURSES, type CourseKey, type Recipe, laidCourses } from "@/core/recipe";
-
-/** A few words on what a course has settled. */
-function note(key: CourseKey, recipe: Recipe, laid: boolean): string {
-  if (key === "lens" && laid) return `${cornerBow(recipe.lens.k, recipe.lens.amount).toFixed(1)} % bow`;
-  if (key === "lines") {
-    const n = recipe.lines.filter((l) => l.on && l.kind !== "taut").length;
-    return n === 0 ? "" : n === 1 ? "1 line" : `${n} lines`;
-  }
-  if (key === "frame" && laid) return recipe.frame.rule === "free" ? "by hand" : "clean";
-  return "";
-}
+import { COURSES, laidCourses } from "@/core/recipe";
+import { benchCourse } from "./courses";
 
 /** The six courses, laid in running bond. */
 export function CourseRail() {
@@ -23,7 +12,7 @@ export function CourseRail() {
     <nav className="ruled flex h-[46px] gap-[3px] border-b bg-base-300 px-3.5 py-[7px]" aria-label="Courses">
       {COURSES.map(({ key, name, ready }, i) => {
         const state = !ready ? "unlaid" : laid.includes(key) ? "laid" : "untouched";
-        const words = note(key, recipe, state === "laid");
+        const words = benchCourse(key)?.note(recipe, state === "laid") ?? "";
         return (
           <button
             key={key}

@@ -10,7 +10,8 @@ import type { OpenedVersion } from "@/client";
  * not be reached or the window was closed, is taken up again from this browser.
  */
 export function useSaving(opened: OpenedVersion): {
-  flush: () => Promise<void>;
+  /** Saves what there is. @returns whether the server now has what the Bench shows. */
+  saveAll: () => Promise<boolean>;
   /** What was deleted elsewhere meanwhile, and the way to bring it back and go on. */
   deleted: Deleted | null;
   bringBack: () => Promise<void>;
@@ -31,7 +32,8 @@ export function useSaving(opened: OpenedVersion): {
         onDeleted: setDeleted,
         onState: (save) => {
           const now = useBench.getState();
-          if (now.save !== save) now.set({ save });
+          // The answer to an old version's save comes when another is open: that one's state is its own.
+          if (now.versionId === version.id && now.save !== save) now.set({ save });
         },
       },
       // A save sent while the window closed may arrive only after this page was made.
@@ -60,12 +62,12 @@ export function useSaving(opened: OpenedVersion): {
       void saver.flush().finally(() => saver.stop());
     };
   }, [opened]);
-  const flush = useCallback(async () => autosave.current?.flush(), []);
+  const saveAll = useCallback(async () => (await autosave.current?.saveAll()) ?? false, []);
   const bringBack = useCallback(async () => {
     if (!deleted) return;
     await api.changeDeleted(deleted.deleted, deleted.id, false);
     setDeleted(null);
     autosave.current?.resume();
   }, [deleted]);
-  return { flush, deleted, bringBack };
+  return { saveAll, deleted, bringBack };
 }

@@ -232,3 +232,38 @@ test("work on what was deleted elsewhere is kept, and saved once it is back: the
   expect(said.at(-1)).toBe("saved");
   expect(draft).toBeNull();
 });
+
+test("what is to be delivered is saved first, the newest of it, or it is said that it is not", async () => {
+  let answer: "slow" | "down" = "slow";
+  const saved: number[] = [];
+  const { autosave } = setUp(async (base, height) => {
+    if (answer === "down") throw new TypeError("unreachable");
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    saved.push(height);
+    return { revision: base + 1 };
+  });
+  expect(await autosave.saveAll()).toBe(true);
+  autosave.changed(at(1.1));
+  await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
+  // One save is under way and another waits behind it.
+  autosave.changed(at(1.2));
+  const all = autosave.saveAll();
+  await jest.advanceTimersByTimeAsync(1000);
+  expect(await all).toBe(true);
+  expect(saved).toEqual([1.1, 1.2]);
+  answer = "down";
+  autosave.changed(at(1.3));
+  expect(await autosave.saveAll()).toBe(false);
+  answer = "slow";
+  await jest.advanceTimersByTimeAsync(RETRY_MS + 1000);
+  expect(saved.at(-1)).toBe(1.3);
+  expect(await autosave.saveAll()).toBe(true);
+});
+
+test("nothing is delivered as shown while another window's save stands against it", async () => {
+  const { autosave } = setUp(async () => {
+    throw new ServerRefusal(409, "changed", { revision: 9, token: "other" });
+  });
+  autosave.changed(at(1.1));
+  expect(await autosave.saveAll()).toBe(false);
+});

@@ -42,7 +42,8 @@ export class Autosave {
   private keepTimer: ReturnType<typeof setTimeout> | null = null;
   /** What the browser's copy does not hold yet. */
   private unkept: Recipe | null = null;
-  private running = false;
+  private running: Promise<void> | null = null;
+  private failedLast = false;
   private stopped = false;
   private paused = false;
   private tokens: string[];
@@ -77,7 +78,8 @@ export class Autosave {
     if (this.running || this.stopped || this.paused || !this.pending) return;
     const recipe = this.pending;
     this.pending = null;
-    this.running = true;
+    let done = (): void => undefined;
+    this.running = new Promise((resolve) => (done = resolve));
     this.parts.onState("saving");
     const token = crypto.randomUUID();
     this.tokens.push(token);
@@ -87,11 +89,31 @@ export class Autosave {
     } catch (error) {
       this.failed(recipe, error);
     } finally {
-      this.running = false;
+      this.running = null;
+      done();
+    }
+  }
+
+  /**
+   * Saves until nothing is waiting, or it cannot be done.
+   *
+   * @returns whether the server has everything.
+   */
+  async saveAll(): Promise<boolean> {
+    for (;;) {
+      if (this.running) await this.running;
+      else if (this.stopped || this.paused) return false;
+      else if (!this.pending) return true;
+      else {
+        await this.flush();
+        // It failed, and is tried again later.
+        if (this.pending && this.failedLast) return false;
+      }
     }
   }
 
   private saved(revision: number): void {
+    this.failedLast = false;
     this.revision = revision;
     this.tokens = [];
     if (this.pending) {
@@ -112,6 +134,7 @@ export class Autosave {
       return this.parts.onState("deleted");
     }
     if (!(error instanceof ServerRefusal) || error.status !== 409) {
+      this.failedLast = true;
       this.parts.onState("failed");
       return this.schedule(RETRY_MS);
     }

@@ -70,3 +70,46 @@ test("an edit after going back drops what lay ahead; the selection goes with its
   expect(store.getState().future).toHaveLength(0);
   expect(store.getState().save).toBe("unsaved");
 });
+
+test("what arrives late for a stroke changes that stroke alone, wherever it stands by then", () => {
+  const store = opened();
+  const add = (line: ReturnType<typeof plumb>) =>
+    store.getState().edit("plumb", (r) => ({ ...r, lines: [...r.lines, line] }));
+  const xs = () => store.getState().recipe.lines.map((l) => l.points[0]![0]);
+  add(plumb("a", 60, 14));
+  const first = store.getState().recipe.lines[0]!;
+  add(plumb("b", 240, -12));
+  const moveTo = (x: number) => (line: { points: [number, number][] }) => void (line.points[0]![0] = x);
+  // Another stroke has been drawn meanwhile: it is left alone, and taking it back leaves the late word in force.
+  store.getState().amendLine(first, moveTo(61));
+  expect(xs()).toEqual([61, 240]);
+  expect(store.getState().past).toHaveLength(2);
+  store.getState().undo();
+  expect(xs()).toEqual([61]);
+  store.getState().redo();
+  expect(xs()).toEqual([61, 240]);
+  // Taken back before the word came: made again, it is as it should have been.
+  const second = store.getState().recipe.lines[1]!;
+  store.getState().undo();
+  store.getState().amendLine(second, moveTo(241));
+  expect(xs()).toEqual([61]);
+  store.getState().redo();
+  expect(xs()).toEqual([61, 241]);
+  expect(store.getState().recipe.attitude.pitch).toBeGreaterThan(1);
+  // Moved by hand since: the hand has the last word.
+  store.getState().edit("move", (r) => void (r.lines[0]!.points[0]![0] = 70));
+  store.getState().amendLine(first, moveTo(99));
+  expect(xs()).toEqual([70, 241]);
+});
+
+test("what was found with one lens is gone once another is in force, by a step back too", () => {
+  const store = opened();
+  const found = { segments: [], groups: [], told: false } as never;
+  store.getState().edit("bow", (r) => void (r.lens.k[0] = -0.05));
+  store.getState().set({ found });
+  store.getState().edit("height", (r) => void (r.proportion.height = 1.1));
+  store.getState().undo();
+  expect(store.getState().found).toBe(found);
+  store.getState().undo();
+  expect(store.getState().found).toBeNull();
+});

@@ -2,7 +2,7 @@ import { produce } from "immer";
 import { createContext, useContext } from "react";
 import { type StoreApi, createStore, useStore } from "zustand";
 import type { Size } from "@/core/geometry";
-import { type CourseKey, type Recipe, emptyRecipe } from "@/core/recipe";
+import { type CourseKey, type Line, type Recipe, emptyRecipe } from "@/core/recipe";
 import { withSolvedAttitude } from "@/core/render";
 import type { FoundLines } from "./compute/found-lines";
 
@@ -36,6 +36,10 @@ export interface BenchState {
   stretch: boolean;
   /** Lines found in the photo and not taken yet; null before they are looked for, and once the lens has changed. */
   found: FoundLines | null;
+  /** Lines are being looked for. */
+  finding: boolean;
+  /** Only the picture is shown, without what stands around it. */
+  alone: boolean;
   /** While held, the original alone is shown. */
   holding: boolean;
   save: SaveState;
@@ -43,8 +47,11 @@ export interface BenchState {
   open(versionId: string, size: Size, recipe: Recipe): void;
   /** Edits the recipe (an immer draft, or a new one returned); its attitude is solved anew where it comes from lines. */
   edit(label: string, change: (recipe: Recipe) => Recipe | void, gesture?: string): void;
-  /** Corrects what the last step did, as part of that step. */
-  amend(change: (recipe: Recipe) => void): void;
+  /**
+   * Corrects a line as part of the step that drew or moved it, however many steps have been made or taken back since:
+   * wherever that very line stands, in the recipe and among the steps, and nowhere else.
+   */
+  amendLine(before: Line, change: (line: Line) => void): void;
   endGesture(): void;
   undo(): void;
   redo(): void;
@@ -61,6 +68,8 @@ export interface BenchState {
         | "grid"
         | "stretch"
         | "found"
+        | "finding"
+        | "alone"
         | "holding"
         | "save"
       >
@@ -96,6 +105,8 @@ export const createBenchStore = () =>
     grid: false,
     stretch: false,
     found: null,
+    finding: false,
+    alone: false,
     holding: false,
     save: "saved",
 
@@ -116,10 +127,26 @@ export const createBenchStore = () =>
           ...touched(s),
         };
       }),
-    amend: (change) =>
+    amendLine: (before, change) =>
       set((s) => {
-        const recipe = settled(produce(s.recipe, change), s.recipe, s.size);
-        return recipe === s.recipe ? s : { recipe, ...touched(s) };
+        const after = produce(before, change);
+        const amended = (recipe: Recipe): Recipe => {
+          const at = recipe.lines.indexOf(before);
+          if (at < 0) return recipe;
+          const lines = recipe.lines.with(at, after);
+          return settled({ ...recipe, lines }, recipe, s.size);
+        };
+        const step = (one: Step): Step => {
+          const recipe = amended(one.recipe);
+          return recipe === one.recipe ? one : { ...one, recipe };
+        };
+        const recipe = amended(s.recipe);
+        return {
+          recipe,
+          past: s.past.map(step),
+          future: s.future.map(step),
+          ...(recipe === s.recipe ? {} : touched(s)),
+        };
       }),
     endGesture: () => set({ gesture: null }),
     undo: () =>
@@ -143,6 +170,8 @@ const touched = (s: BenchState): Partial<BenchState> => (s.save === "conflict" ?
 const arrived = (s: BenchState, { recipe }: Step): Partial<BenchState> => ({
   recipe,
   gesture: null,
+  // What was found was found under another lens.
+  ...(recipe.lens === s.recipe.lens ? {} : { found: null }),
   selected: recipe.lines.some((l) => l.id === s.selected) ? s.selected : null,
   ...touched(s),
 });

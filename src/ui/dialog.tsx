@@ -18,7 +18,10 @@ export function Dialog({
   const dialog = useRef<HTMLDialogElement>(null);
   useEffect(() => {
     const element = dialog.current;
-    if (element && !element.open) element.showModal();
+    if (!element || element.open) return;
+    element.showModal();
+    // Opened, it gives the focus to its first button; a field that asks for it comes first.
+    element.querySelector<HTMLElement>("[data-first]")?.focus();
   }, []);
   return (
     <dialog ref={dialog} className="modal" aria-label={title} onClose={onClose}>

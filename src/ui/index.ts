@@ -4,3 +4,4 @@ export * from "./notices";
 export * from "./format";
 export * from "./dialog";
 export * from "./number-field";
+export * from "./fold";

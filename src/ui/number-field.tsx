@@ -1,7 +1,7 @@
 "use client";
 
 import { RotateCcw } from "lucide-react";
-import { useState } from "react";
+import { useRef, useState } from "react";
 
 interface Props {
   label: string;
@@ -20,6 +20,9 @@ interface Props {
   onDone?(): void;
 }
 
+/** Steps by the keys within this time of each other are one run, ms. */
+const RUN_MS = 900;
+
 /** A number set by typing or by the arrow keys (Shift: ten steps), with a reset of its own. */
 export function NumberField({
   label,
@@ -35,6 +38,7 @@ export function NumberField({
   onDone,
 }: Props) {
   const [text, setText] = useState<string | null>(null);
+  const ending = useRef<ReturnType<typeof setTimeout>>(undefined);
   const shown = text ?? value.toFixed(digits);
   const put = (v: number): void => onChange(Math.min(max, Math.max(min, v)));
   const commit = (): void => {
@@ -65,6 +69,12 @@ export function NumberField({
           setText(null);
           const by = step * (e.shiftKey ? 10 : 1) * (e.key === "ArrowUp" ? 1 : -1);
           put(Number((value + by).toFixed(digits + 1)));
+        }}
+        onKeyUp={(e) => {
+          // A run of steps is over a moment after the last of them.
+          if (e.key !== "ArrowUp" && e.key !== "ArrowDown") return;
+          clearTimeout(ending.current);
+          ending.current = setTimeout(() => onDone?.(), RUN_MS);
         }}
       />
       <span className="muted text-[0.9rem]">{unit}</span>

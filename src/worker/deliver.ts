@@ -1,5 +1,6 @@
 import { rm } from "node:fs/promises";
 import { deliveryPath, endDelivery, getDelivery, heartbeat, originalPath, releaseDelivery } from "@/server";
+import { compile, settle } from "@/core/render";
 import { isUnreachable } from "@/server/db/errors";
 import type { DeliveryRow } from "@/server/db/schema";
 import type { Limits, TaskHooks } from "@/server/hands/hands";
@@ -56,14 +57,17 @@ export async function deliver(
     patiently(() => endDelivery(id, mark, outcome), leaving);
   try {
     const { delivery, recipe, photo } = await patiently(() => getDelivery(id), leaving);
-    const pixels = photo.width * photo.height;
-    const bytes = bytesFor(pixels, photo.bits);
+    const size = [photo.width, photo.height] as const;
+    const focal = { equivalent: photo.equivalentMm, focal: photo.focalMm };
+    const [width, height] = compile(settle(recipe, size, focal), size).output;
+    const pixels = Math.max(size[0] * size[1], width * height);
+    const bytes = bytesFor(size[0] * size[1], width * height, photo.bits);
     const limits = { ms: BASE_MS + (MS_PER_MEGAPIXEL * pixels) / 1e6, bytes: 1.1 * bytes + PROCESS_BYTES };
     const order: PictureOrder = {
       source: originalPath(photo.sha256),
-      size: [photo.width, photo.height],
+      size,
       recipe,
-      focal: { equivalent: photo.equivalentMm, focal: photo.focalMm },
+      focal,
       target: deliveryPath(id, FILE_ENDINGS[delivery.format]),
       options: deliveryOptions.parse({ ...delivery.options, format: delivery.format, quality: delivery.quality }),
     };

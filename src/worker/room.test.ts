@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { Room } from "./room";
+import { Room, bytesFor } from "./room";
 
 test("never more goes in than there is room for, all come through, in order; what is too large goes in alone", async () => {
   await fc.assert(
@@ -32,4 +32,12 @@ test("work that fails gives its room back", async () => {
   const room = new Room(10);
   await expect(room.within(10, () => Promise.reject(new Error("no")))).rejects.toThrow("no");
   await expect(room.within(10, () => Promise.resolve(1))).resolves.toBe(1);
+});
+
+test("room is reckoned by what goes in and what comes out", () => {
+  expect(bytesFor(24e6, 24e6, 8)).toBe(14 * 24e6 + 50 * 2 ** 20);
+  expect(bytesFor(24e6, 100e6, 8)).toBeGreaterThan(7 * 124e6);
+  // A small frame cut out of a large photo still needs the photo.
+  expect(bytesFor(24e6, 1e6, 8)).toBe(bytesFor(24e6, 24e6, 8));
+  expect(bytesFor(1e6, 1e6, 32) - bytesFor(0, 0, 32)).toBe(4 * (bytesFor(1e6, 1e6, 8) - bytesFor(0, 0, 8)));
 });

@@ -32,5 +32,9 @@ export class Room {
   }
 }
 
-/** Bytes a delivery takes at most: what benchmarks/delivery.mjs holds it to for samples of 8 bits, and as much more for deeper ones. */
-export const bytesFor = (pixels: number, bits: number): number => (14 * pixels * bits) / 8 + 50 * 2 ** 20;
+/**
+ * Bytes a delivery takes at most, by the pixels that go in and those that come out: what benchmarks/delivery.mjs holds it
+ * to for samples of 8 bits, and as much more for deeper ones.
+ */
+export const bytesFor = (read: number, made: number, bits: number): number =>
+  ((7 * read + 7 * Math.max(read, made)) * bits) / 8 + 50 * 2 ** 20;

@@ -1,8 +1,8 @@
 import type { BenchState } from "@/client/bench-store";
 import { toPlane } from "@/client/picture/view";
 import type { Rect, Vec2 } from "@/core/geometry";
-import { turnedTo } from "../attitude-edits";
-import { moveCorner } from "../face-edits";
+import { turnedTo } from "../courses/lines/attitude-edits";
+import { moveCorner } from "../courses/lines/face-edits";
 import { pulled } from "../tools/bow-tool";
 import { type Handle, draggedFrame } from "../tools/frame-tool";
 import { type Projection, recordedAt } from "./projection";

@@ -2,7 +2,7 @@
 
 import { Line, Rect, Text } from "react-konva";
 import type { Face } from "@/core/recipe";
-import { faceOnScreen } from "../face-edits";
+import { faceOnScreen } from "../courses/lines/face-edits";
 import type { SheetColours } from "./colours";
 import type { Projection } from "./projection";
 import { FONT } from "./ruler";

@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import { Shape } from "react-konva";
 import { type BenchState, useBench } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";
-import { openIn, takeFound } from "../found-edits";
+import { openIn, takeFound } from "../courses/lines/found-edits";
 import type { SheetColours } from "./colours";
 import { type Projection, distanceToPath, onScreen } from "./projection";
 

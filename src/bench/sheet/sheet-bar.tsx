@@ -3,6 +3,7 @@
 import { Maximize, Minus, Plus } from "lucide-react";
 import { memo } from "react";
 import { useBench } from "@/client/bench-store";
+import { tip } from "../commands";
 
 interface Props {
   scale: number;
@@ -29,23 +30,33 @@ export const SheetBar = memo(function SheetBar({ scale, isFitted, onFit, onZoom 
       onPointerMove={(e) => e.stopPropagation()}
       onPointerUp={(e) => e.stopPropagation()}
     >
-      <button className={item} aria-pressed={view === "corrected"} title="S" onClick={() => set({ view: "corrected" })}>
+      <button
+        className={item}
+        aria-pressed={view === "corrected"}
+        title={tip("as-shot")}
+        onClick={() => set({ view: "corrected" })}
+      >
         Corrected
       </button>
-      <button className={item} aria-pressed={view === "as-shot"} title="S" onClick={() => set({ view: "as-shot" })}>
+      <button
+        className={item}
+        aria-pressed={view === "as-shot"}
+        title={tip("as-shot")}
+        onClick={() => set({ view: "as-shot" })}
+      >
         As shot
       </button>
       <span className="ruled mx-1 border-l" />
-      <button className={item} aria-pressed={marks} title="H" onClick={() => set({ marks: !marks })}>
+      <button className={item} aria-pressed={marks} title={tip("marks")} onClick={() => set({ marks: !marks })}>
         Marks
       </button>
-      <button className={item} aria-pressed={grid} title="G" onClick={() => set({ grid: !grid })}>
+      <button className={item} aria-pressed={grid} title={tip("grid")} onClick={() => set({ grid: !grid })}>
         Grid
       </button>
       <button
         className={item}
         aria-pressed={holding}
-        title="Hold O"
+        title={tip("hold-original")}
         onPointerDown={hold(true)}
         onPointerUp={hold(false)}
         onPointerLeave={hold(false)}
@@ -53,17 +64,22 @@ export const SheetBar = memo(function SheetBar({ scale, isFitted, onFit, onZoom 
         Hold for before
       </button>
       <span className="ruled mx-1 border-l" />
-      <button className={item} aria-pressed={isFitted} title="F" onClick={onFit}>
+      <button className={item} aria-pressed={isFitted} title={tip("fit")} onClick={onFit}>
         <Maximize size={15} />
         <span className="sr-only">Fit</span>
       </button>
-      <button className={item} aria-label="Smaller" title="−" onClick={() => onZoom(scale / 1.4)}>
+      <button className={item} aria-label="Smaller" title={tip("smaller")} onClick={() => onZoom(scale / 1.4)}>
         <Minus size={15} />
       </button>
-      <button className={`${item} w-14 tabular-nums`} title="D: 100 %" onClick={() => onZoom(1)} data-testid="zoom">
+      <button
+        className={`${item} w-14 tabular-nums`}
+        title={tip("actual")}
+        onClick={() => onZoom(1)}
+        data-testid="zoom"
+      >
         {Math.round(scale * 100)} %
       </button>
-      <button className={item} aria-label="Larger" title="+" onClick={() => onZoom(scale * 1.4)}>
+      <button className={item} aria-label="Larger" title={tip("larger")} onClick={() => onZoom(scale * 1.4)}>
         <Plus size={15} />
       </button>
     </div>

@@ -9,8 +9,8 @@ import type { Rect, Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { AS_SHOT, planeExtent } from "@/core/render";
 import type { Derived } from "../derived";
-import { clingLine } from "../cling-edits";
-import { addTaut, addTautThrough } from "../taut-edits";
+import { clingLine } from "../courses/lines/cling-edits";
+import { addTaut, addTautThrough } from "../courses/lens/taut-edits";
 import { takeAt } from "./found-marks";
 import { useSheetColours } from "./colours";
 import { fieldOf } from "./layout";
@@ -78,6 +78,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     frame: derived.map.frame,
     ratio: recipe.frame.ratio,
     onPan: pan,
+    onZoom: zoom,
     onTrace: (ends) => void addTaut(useBench.getState, photo, ends),
     onDrawn: (id, reach) => void clingLine(useBench.getState, photo, id, reach),
     onClick: (screen) => takeAt(useBench.getState(), projection, screen),
@@ -117,7 +118,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     view,
     fit,
     zoom,
-    look: ({ at, scale }) => {
+    look: (at, scale) => {
       const plane = map.fromRecorded(at);
       if (plane) show(plane, scale);
     },

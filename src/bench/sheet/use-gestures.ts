@@ -4,18 +4,21 @@ import { toPlane } from "@/client/picture/view";
 import { type Rect, type Vec2, distance2 } from "@/core/geometry";
 import { endsOf } from "@/core/recipe";
 import { ON_SHEET } from "../paced";
-import { levelBy } from "../attitude-edits";
-import { addFace } from "../face-edits";
-import { addLine, moveBy, moveEnd } from "../line-edits";
+import { levelBy } from "../courses/lines/attitude-edits";
+import { addFace } from "../courses/lines/face-edits";
+import { addLine, moveBy, moveEnd } from "../courses/lines/line-edits";
 import { handleAt } from "../tools/frame-tool";
 import { IDLE, type PlumbCommand, type PlumbState, type PointerInput, plumbTool } from "../tools/plumb-tool";
 import { inHand } from "./in-hand";
 import { type Drag, cornerDrag, frameDrag, pullDrag, turnDrag } from "./drags";
 import { type Projection, cornerAt, hitTest, onScreen, recordedAt } from "./projection";
+import { useFingers } from "./use-fingers";
 import { useGestureKeys } from "./use-gesture-keys";
 
 /** A pointer must travel this far to mean a stroke rather than a click, CSS pixels. */
 const FAR = 6;
+/** A pointer that has moved less than this has been pressed, not dragged: nothing is changed, CSS pixels. */
+const STILL = 3;
 /** Half the size of a frame handle's target, CSS pixels. */
 const HANDLE_REACH = 14;
 
@@ -24,6 +27,7 @@ interface Parts {
   frame: Rect;
   ratio: number | null;
   onPan(by: Vec2): void;
+  onZoom(scale: number, about: Vec2): void;
   /** An edge is to be followed from one end to the other. */
   onTrace(ends: readonly [Vec2, Vec2]): void;
   /** A line has been drawn, and is to cling to the edge under it. */
@@ -40,7 +44,7 @@ interface Parts {
   onHoldView(): void;
 }
 
-type Running =
+type Running = (
   | { readonly kind: "pan"; readonly from: Vec2; last: Vec2 }
   | { readonly kind: "drag"; readonly drag: Drag }
   | {
@@ -50,7 +54,8 @@ type Running =
       readonly key: string;
       readonly projection: Projection;
       edited: boolean;
-    };
+    }
+) & { moved?: boolean };
 
 let gestureCount = 0;
 
@@ -60,6 +65,7 @@ export function useGestures({
   frame,
   ratio,
   onPan,
+  onZoom,
   onTrace,
   onDrawn,
   onClick,
@@ -71,6 +77,7 @@ export function useGestures({
 }: Parts) {
   const bench = useBench();
   const running = useRef<Running | null>(null);
+  const pressedAt = useRef<Vec2>([0, 0]);
   // Whether cling was held off when the stroke ended.
   const held = useRef(false);
   const [drawing, setDrawing] = useState<readonly [Vec2, Vec2] | null>(null);
@@ -156,6 +163,7 @@ export function useGestures({
     const screen = at(event);
     event.currentTarget.setPointerCapture(event.pointerId);
     setPointer(screen);
+    pressedAt.current = screen;
     const key = `${ON_SHEET}${++gestureCount}`;
     const beginPan = (): void => void (running.current = { kind: "pan", from: screen, last: screen });
     if (event.button === 1 || space) return beginPan();
@@ -204,6 +212,8 @@ export function useGestures({
     setPointer(screen);
     const run = running.current;
     if (!run) return;
+    if (!run.moved && distance2(screen, pressedAt.current) < STILL) return;
+    run.moved = true;
     if (run.kind === "pan") {
       onPan([screen[0] - run.last[0], screen[1] - run.last[1]]);
       run.last = screen;
@@ -222,6 +232,10 @@ export function useGestures({
     if (run.kind === "line") {
       held.current = event.altKey;
       const recorded = recordedAt(run.projection, screen);
+      if (!run.moved && run.state.name !== "drawing") {
+        step({ type: "cancel" });
+        return finish();
+      }
       if (run.state.name === "drawing" && !run.state.begun) {
         const places = drawn === "taut" && recorded !== null && (placing || !selectAt(screen));
         if (places) onPlace(recorded);
@@ -254,6 +268,9 @@ export function useGestures({
     heldEnd: heldLine && heldId ? endsOf(heldLine)[heldId.end] : null,
     pointer,
     cursor: space ? "grab" : pulls || turns ? "move" : draws ? "crosshair" : "default",
-    handlers: { onPointerDown: down, onPointerMove: move, onPointerUp: up, onPointerCancel: cancel },
+    handlers: useFingers(
+      { down, move, up, cancel: () => void cancel() },
+      { scale: projection.view.scale, pan: onPan, zoom: onZoom },
+    ),
   };
 }

@@ -1,16 +1,16 @@
 import { useEffect } from "react";
 import type { View } from "@/client/picture/view";
 import type { Vec2 } from "@/core/geometry";
-import { LOOK, type Look } from "../look-at";
+import { useOfferedView } from "./sheet-view";
 
 interface Handling {
   readonly view: View;
   fit(): void;
   zoom(scale: number, pointer?: Vec2): void;
-  look(look: Look): void;
+  look(at: Vec2, scale: number): void;
 }
 
-/** The wheel zooms about the pointer; keys and panels ask for a zoom, or for a place, by events of the window. */
+/** The wheel zooms about the pointer; commands and panels ask for a zoom, or for a place. */
 export function useSheetEvents(element: HTMLElement | null, { view, fit, zoom, look }: Handling): void {
   useEffect(() => {
     if (!element) return;
@@ -23,20 +23,10 @@ export function useSheetEvents(element: HTMLElement | null, { view, fit, zoom, l
     element.addEventListener("wheel", onWheel, { passive: false });
     return () => element.removeEventListener("wheel", onWheel);
   });
-  useEffect(() => {
-    const onKey = (event: Event): void => {
-      const { detail } = event as CustomEvent<string>;
-      if (detail === "fit") fit();
-      else if (detail === "in") zoom(view.scale * 1.4);
-      else if (detail === "out") zoom(view.scale / 1.4);
-      else if (detail === "actual") zoom(1);
-    };
-    const onLook = (event: Event): void => look((event as CustomEvent<Look>).detail);
-    window.addEventListener("bench-zoom", onKey);
-    window.addEventListener(LOOK, onLook);
-    return () => {
-      window.removeEventListener("bench-zoom", onKey);
-      window.removeEventListener(LOOK, onLook);
-    };
+  useOfferedView({
+    fit,
+    zoomTo: (scale) => zoom(scale),
+    zoomBy: (factor) => zoom(view.scale * factor),
+    look,
   });
 }

@@ -29,26 +29,52 @@ async function fetched(url: string): Promise<ImageBitmap> {
   return createImageBitmap(await response.blob(), { colorSpaceConversion: "none", premultiplyAlpha: "none" });
 }
 
-function bitmapOf(url: string): Promise<ImageBitmap> {
+/** How many are drawing from a tile: it is closed once it is neither kept nor drawn from. */
+const using = new Map<Promise<ImageBitmap>, number>();
+
+function closeUnused(bitmap: Promise<ImageBitmap>): void {
+  if (!using.has(bitmap))
+    bitmap.then(
+      (b) => b.close(),
+      () => undefined,
+    );
+}
+
+/** A tile to draw from until it is given back. */
+function take(url: string): Promise<ImageBitmap> {
   const bitmap = decoded.get(url) ?? fetched(url);
+  using.set(bitmap, (using.get(bitmap) ?? 0) + 1);
   decoded.delete(url);
   decoded.set(url, bitmap);
   bitmap.catch(() => decoded.delete(url));
-  for (const oldest of decoded.keys()) {
+  for (const [oldest, old] of decoded) {
     if (decoded.size <= KEPT) break;
     decoded.delete(oldest);
+    closeUnused(old);
   }
   return bitmap;
+}
+
+function giveBack(url: string, bitmap: Promise<ImageBitmap>): void {
+  const left = using.get(bitmap)! - 1;
+  if (left > 0) return void using.set(bitmap, left);
+  using.delete(bitmap);
+  if (decoded.get(url) !== bitmap) closeUnused(bitmap);
 }
 
 /** Part of a photo at full size: red, green and blue in row order, 8 bit. @throws Error when it cannot be fetched. */
 export async function pixelsOf(sha256: string, part: Rect): Promise<Uint8Array> {
   const [x, y, width, height] = part;
   const tiles = tilesUnder(sha256, part);
-  const bitmaps = await Promise.all(tiles.map((t) => bitmapOf(t.url)));
   const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true });
   if (!context) throw new Error("This browser cannot read the picture's pixels.");
-  bitmaps.forEach((bitmap, i) => context.drawImage(bitmap, tiles[i]!.left - x, tiles[i]!.top - y));
+  const taken = tiles.map((t) => take(t.url));
+  try {
+    const bitmaps = await Promise.all(taken);
+    bitmaps.forEach((bitmap, i) => context.drawImage(bitmap, tiles[i]!.left - x, tiles[i]!.top - y));
+  } finally {
+    taken.forEach((bitmap, i) => giveBack(tiles[i]!.url, bitmap));
+  }
   const { data } = context.getImageData(0, 0, width, height);
   const out = new Uint8Array(width * height * 3);
   for (let i = 0, j = 0; i < data.length; i += 4, j += 3) {

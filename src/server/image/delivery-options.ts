@@ -43,7 +43,8 @@ export const chromaOf = ({ subsampling, quality }: DeliveryOptions): "4:4:4" | "
 
 /** Longest side a format can hold, pixels. */
 export const LONGEST: Readonly<Record<DeliveryFormat, number>> = {
-  jpeg: 65_535,
+  // The library's own limit, a little below the format's.
+  jpeg: 65_500,
   png: 2 ** 31 - 1,
   tiff: 2 ** 31 - 1,
   webp: 16_383,

@@ -73,3 +73,15 @@ test("a damaged one is refused in words", async () => {
   writeFileSync(place("broken.dng"), whole.subarray(0, whole.length >> 1));
   await expect(inspect(place("broken.dng"), "broken.dng")).rejects.toMatchObject({ name: "Problem" });
 });
+
+test("a raw photo that its developer silently makes nothing of is refused as damaged, not as something missing here", async () => {
+  const dng = madeUpDng(64, 48, () => [0.2, 0.3, 0.1]);
+  // The tag that says how it is stored, made nonsense of: the developer then ends well and writes nothing.
+  const at = dng.lastIndexOf(Buffer.from([0x06, 0x01]));
+  const broken = Buffer.from(dng);
+  broken.writeUInt16LE(7, at + 8);
+  for (const [name, bytes] of [["photometric.dng", broken]] as const) {
+    writeFileSync(place(name), bytes);
+    await expect(readable(place(name)).then(() => "read")).rejects.toMatchObject({ status: 422 });
+  }
+});

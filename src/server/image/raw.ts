@@ -97,8 +97,9 @@ async function develop(file: string, target: string): Promise<string> {
     return target;
   } catch (error) {
     await rm(part, { force: true });
-    const { code, stderr } = error as { code?: string | number; stderr?: string };
-    if (code === "ENOENT" || /failed to execute/.test(stderr ?? ""))
+    const { code, syscall, stderr } = error as { code?: string | number; syscall?: string; stderr?: string };
+    // The command itself may be missing, or what it starts; that it wrote nothing is the file's fault.
+    if ((code === "ENOENT" && syscall?.startsWith("spawn")) || /failed to execute/.test(stderr ?? ""))
       throw new Problem(501, "Raw photos need Debian's package libraw-bin, which is not installed on the server.");
     throw new Problem(422, "The raw photo is damaged, or of a kind that cannot be developed.");
   }

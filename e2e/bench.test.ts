@@ -1,0 +1,138 @@
+import { readFileSync } from "node:fs";
+import type { Browser, CDPSession, Page } from "playwright-core";
+import { address, launch, openPage, rested, shown, strokeByHand } from "./app";
+import { demoPhoto } from "./scene";
+
+/** The Bench itself, whatever the course: its keys, its search, its room, and fingers on its sheet. */
+let browser: Browser;
+let page: Page;
+const problems: string[] = [];
+
+beforeAll(async () => {
+  browser = await launch();
+  page = await openPage(browser, problems);
+  await page.goto(address);
+  await page.getByLabel("Name of the new assignment").fill("The Bench itself");
+  await page.getByRole("button", { name: "New assignment" }).click();
+  await page.waitForURL(/assignments\//);
+  const photo = { name: "street.jpg", mimeType: "image/jpeg", buffer: readFileSync(demoPhoto) };
+  await page.getByTestId("photo-input").setInputFiles(photo);
+  await page.getByRole("link", { name: "street.jpg", exact: true }).click();
+  await rested(page);
+}, 60_000);
+afterAll(() => browser.close());
+afterEach(() => expect(problems.splice(0)).toEqual([]));
+
+const box = async () => (await page.getByTestId("sheet").boundingBox())!;
+
+test("what can be done is found by its words and done from there", async () => {
+  await page.keyboard.press("/");
+  const search = page.getByLabel("Search what can be done");
+  await search.waitFor();
+  await search.pressSequentially("grid over");
+  await page.getByRole("option", { name: /Grid over the picture/ }).waitFor();
+  expect(await page.getByRole("option").count()).toBe(1);
+  await page.keyboard.press("Enter");
+  await search.waitFor({ state: "detached" });
+  expect(await page.getByRole("button", { name: "Grid" }).getAttribute("aria-pressed")).toBe("true");
+  await page.keyboard.press("g");
+  expect(await page.getByRole("button", { name: "Grid" }).getAttribute("aria-pressed")).toBe("false");
+  // What cannot be done at the moment is not.
+  await page.keyboard.press("/");
+  await search.pressSequentially("delete the line");
+  expect(await page.getByRole("option").first().getAttribute("aria-disabled")).toBe("true");
+  await page.keyboard.press("Escape");
+});
+
+test("the card of keys is drawn from the same table", async () => {
+  await page.keyboard.press("?");
+  const card = page.getByRole("dialog", { name: "Keys" });
+  await card.getByText("Take the lens profile that fits").waitFor();
+  await card.getByText("Ctrl Shift Z").waitFor();
+  await page.keyboard.press("Escape");
+  await card.waitFor({ state: "detached" });
+});
+
+test("one key leaves only the picture, and the column is as wide as it is dragged", async () => {
+  const before = await box();
+  await page.keyboard.press("0");
+  await page.getByRole("navigation", { name: "Courses" }).waitFor({ state: "detached" });
+  expect(await box()).toMatchObject({ x: 0, y: 0, width: 1280, height: 800 });
+  await page.keyboard.press("0");
+  await page.getByRole("navigation", { name: "Courses" }).waitFor();
+  expect(await box()).toEqual(before);
+  const grip = page.getByRole("separator", { name: "Width of the column" });
+  await grip.focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press("ArrowLeft");
+  expect((await box()).width).toBe(before.width - 48);
+  await grip.dblclick();
+  expect((await box()).width).toBe(before.width);
+});
+
+test("everything of the course is in sight at once, at 1280 × 800", async () => {
+  await page.keyboard.press("2");
+  const { y, height } = (await page.getByTestId("stretch").boundingBox())!;
+  const foot = (await page.getByLabel("Title block").boundingBox())!;
+  expect(y + height).toBeLessThan(foot.y);
+  expect(foot.y + foot.height).toBeLessThanOrEqual(800);
+});
+
+test("a press that does not move changes nothing: a clean frame that is touched stays clean", async () => {
+  await page.keyboard.press("4");
+  await page.getByText("Largest clean frame, kept up to date").waitFor();
+  const { x, y } = await box();
+  await page.mouse.move(x + 450, y + 350);
+  await page.mouse.down();
+  await page.mouse.move(x + 452, y + 351);
+  await page.mouse.up();
+  await page.getByText("Largest clean frame, kept up to date").waitFor();
+  expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
+});
+
+async function touch(session: CDPSession, type: string, points: [number, number][]): Promise<void> {
+  const touchPoints = points.map(([x, y], id) => ({ x, y, id }));
+  await session.send("Input.dispatchTouchEvent", { type: type as "touchStart", touchPoints });
+}
+
+test("two fingers move and zoom the picture; what the first had begun to draw is dropped", async () => {
+  await page.keyboard.press("p");
+  const session = await page.context().newCDPSession(page);
+  const { x, y } = await box();
+  const a: [number, number] = [x + 400, y + 300];
+  const b: [number, number] = [x + 500, y + 300];
+  const before = await shown(page);
+  await touch(session, "touchStart", [a]);
+  await touch(session, "touchMove", [[a[0], a[1] + 60]]);
+  await touch(session, "touchStart", [[a[0], a[1] + 60], b]);
+  for (let i = 1; i <= 5; i++)
+    await touch(session, "touchMove", [
+      [a[0] - 10 * i, a[1] + 60],
+      [b[0] + 10 * i, b[1]],
+    ]);
+  // One finger is lifted: the other still does not edit.
+  await touch(session, "touchEnd", [[a[0] - 50, a[1] + 60]]);
+  await touch(session, "touchMove", [[a[0] - 50, a[1] + 160]]);
+  await touch(session, "touchEnd", []);
+  await page.waitForFunction(
+    (s) => document.querySelector("[data-testid=sheet]")?.getAttribute("data-view") !== s,
+    JSON.stringify(before),
+  );
+  expect((await shown(page)).scale / before.scale).toBeGreaterThan(1.4);
+  expect(await page.locator("tbody tr").count()).toBe(0);
+  expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
+  await page.keyboard.press("f");
+});
+
+test("a gesture ends by itself after a burst of keys, so that panels are no longer behind", async () => {
+  const { x, y } = await box();
+  await strokeByHand(page, [x + 300, y + 150], [x + 305, y + 450]);
+  await page.locator("tbody tr").waitFor();
+  for (let i = 0; i < 4; i++) await page.keyboard.press("ArrowRight");
+  // One step back takes back the burst, another the line.
+  await page.waitForTimeout(1200);
+  await page.keyboard.press("ArrowRight");
+  for (const left of [1, 1, 0]) {
+    await page.keyboard.press("Control+z");
+    expect(await page.locator("tbody tr").count()).toBe(left);
+  }
+});

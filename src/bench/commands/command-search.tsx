@@ -1,0 +1,67 @@
+"use client";
+
+import { useState } from "react";
+import { Dialog } from "@/ui";
+import type { Command, CommandContext } from "./command";
+import { matching } from "./matching";
+import { COMMANDS } from ".";
+import { writtenKeys } from "./keys";
+
+/** The search among everything that can be done. */
+export function CommandSearch({ context, onClose }: { context: CommandContext; onClose: () => void }) {
+  const [typed, setTyped] = useState("");
+  const [at, setAt] = useState(0);
+  const found = matching(COMMANDS, typed);
+  const able = (c: Command): boolean => c.can?.(context) ?? true;
+  const choose = (command: Command | undefined): void => {
+    if (!command || !able(command)) return;
+    onClose();
+    command.run(context);
+  };
+  const onKey = (event: React.KeyboardEvent): void => {
+    const by = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
+    if (by !== 0) setAt((at + by + found.length) % Math.max(1, found.length));
+    else if (event.key === "Enter") choose(found[at]);
+    else return;
+    event.preventDefault();
+  };
+  return (
+    <Dialog title="What can be done" onClose={onClose}>
+      <input
+        data-first
+        className="input input-sm w-full"
+        placeholder="Type a part of it"
+        aria-label="Search what can be done"
+        role="combobox"
+        aria-expanded
+        aria-controls="found-commands"
+        aria-activedescendant={found[at] && `command-${found[at].id}`}
+        value={typed}
+        onChange={(e) => {
+          setTyped(e.target.value);
+          setAt(0);
+        }}
+        onKeyDown={onKey}
+      />
+      <ul id="found-commands" role="listbox" className="mt-2 max-h-80 overflow-auto">
+        {found.map((command, i) => (
+          <li
+            key={command.id}
+            id={`command-${command.id}`}
+            role="option"
+            aria-selected={i === at}
+            aria-disabled={!able(command)}
+            className="flex min-h-7 cursor-pointer items-center gap-3 rounded px-2 aria-disabled:opacity-45 aria-selected:bg-base-300"
+            onPointerEnter={() => setAt(i)}
+            onClick={() => choose(command)}
+          >
+            <span className="grow">{command.words}</span>
+            <span className="muted">{command.group}</span>
+            <b className="w-24 text-right font-semibold">{writtenKeys(command)}</b>
+          </li>
+        ))}
+        {found.length === 0 && <li className="muted px-2">Nothing of that name can be done here.</li>}
+      </ul>
+    </Dialog>
+  );
+}

@@ -1,0 +1,49 @@
+import type { Photo } from "@/client";
+import type { BenchState } from "@/client/bench-store";
+import type { Vec2 } from "@/core/geometry";
+
+/** How the picture is looked at, as the sheet offers it to commands and panels. */
+export interface SheetView {
+  fit(): void;
+  /** @param scale screen pixels per pixel of the plane. */
+  zoomTo(scale: number): void;
+  zoomBy(factor: number): void;
+  /** Brings a place of the photo, recorded pixels, to the middle. */
+  look(at: Vec2, scale: number): void;
+}
+
+/** What a command may act on. */
+export interface CommandContext {
+  /** The Bench as it is now. */
+  readonly get: () => BenchState;
+  readonly photo: Photo;
+  readonly sheet: SheetView;
+  /** Takes the lens profile that fits best; null where none does. */
+  readonly takeProfile: (() => void) | null;
+  /** Opens the card of keys, or the search among commands. */
+  readonly show: (what: "keys" | "commands") => void;
+}
+
+/** Which modifiers were held; undefined when the command was chosen otherwise. */
+export type Modifiers = Pick<KeyboardEvent, "shiftKey" | "altKey" | "key">;
+
+export const GROUPS = ["Courses", "Look", "Lines", "Lens", "Frame", "Steps", "Help"] as const;
+
+/** Everything that a person can do by a key, a menu or the search is one of these. */
+export interface Command {
+  readonly id: string;
+  readonly words: string;
+  readonly group: (typeof GROUPS)[number];
+  /**
+   * Keys that run it, as "p", "Delete", "Ctrl+z", "Ctrl+Shift+z"; letters whether or not Shift is held, unless another
+   * command asks for Shift. None: only by the search.
+   */
+  readonly keys: readonly string[];
+  /** How the keys are written on the card, where it is not simply what they are. */
+  readonly written?: string;
+  /** Whether it can be done at the moment; always, where it does not say. */
+  can?(context: CommandContext): boolean;
+  run(context: CommandContext, held?: Modifiers): void;
+  /** What is done while the key is held ends with it. */
+  release?(context: CommandContext): void;
+}

@@ -1,0 +1,99 @@
+import { COURSES } from "@/core/recipe";
+import { isReady } from "../courses/ready";
+import type { Command } from "./command";
+
+/** One command a course: the rail's keys. */
+const courses: readonly Command[] = COURSES.map(({ key, name }, i) => ({
+  id: `course-${key}`,
+  words: `Course ${i + 1}: ${name}`,
+  group: "Courses",
+  keys: [`${i + 1}`],
+  can: () => isReady(key),
+  run: ({ get }) => get().set({ course: key }),
+}));
+
+const look: readonly Command[] = [
+  {
+    id: "as-shot",
+    words: "As shot, or corrected",
+    group: "Look",
+    keys: ["s"],
+    run: ({ get }) => get().set({ view: get().view === "corrected" ? "as-shot" : "corrected" }),
+  },
+  {
+    id: "hold-original",
+    words: "The original alone, while held",
+    group: "Look",
+    keys: ["o"],
+    written: "O (hold)",
+    run: ({ get }) => get().set({ holding: true }),
+    release: ({ get }) => get().set({ holding: false }),
+  },
+  {
+    id: "marks",
+    words: "Marks shown or hidden",
+    group: "Look",
+    keys: ["h"],
+    run: ({ get }) => get().set({ marks: !get().marks }),
+  },
+  {
+    id: "grid",
+    words: "Grid over the picture",
+    group: "Look",
+    keys: ["g"],
+    run: ({ get }) => get().set({ grid: !get().grid }),
+  },
+  {
+    id: "stretch",
+    words: "Map of the stretch",
+    group: "Look",
+    keys: ["u"],
+    run: ({ get }) => get().set({ stretch: !get().stretch }),
+  },
+  {
+    id: "alone",
+    words: "The picture alone",
+    group: "Look",
+    keys: ["0"],
+    run: ({ get }) => get().set({ alone: !get().alone }),
+  },
+  { id: "fit", words: "Fit the picture", group: "Look", keys: ["f"], run: ({ sheet }) => sheet.fit() },
+  { id: "actual", words: "100 %", group: "Look", keys: ["d"], run: ({ sheet }) => sheet.zoomTo(1) },
+  { id: "larger", words: "Larger", group: "Look", keys: ["+", "="], run: ({ sheet }) => sheet.zoomBy(1.4) },
+  { id: "smaller", words: "Smaller", group: "Look", keys: ["-"], run: ({ sheet }) => sheet.zoomBy(1 / 1.4) },
+];
+
+const steps: readonly Command[] = [
+  {
+    id: "undo",
+    words: "Undo",
+    group: "Steps",
+    keys: ["Ctrl+z"],
+    can: ({ get }) => get().past.length > 0,
+    run: ({ get }) => get().undo(),
+  },
+  {
+    id: "redo",
+    words: "Redo",
+    group: "Steps",
+    keys: ["Ctrl+Shift+z", "Ctrl+y"],
+    can: ({ get }) => get().future.length > 0,
+    run: ({ get }) => get().redo(),
+  },
+];
+
+const help: readonly Command[] = [
+  { id: "keys", words: "Card of keys", group: "Help", keys: ["?"], run: ({ show }) => show("keys") },
+  { id: "search", words: "Search what can be done", group: "Help", keys: ["/"], run: ({ show }) => show("commands") },
+];
+
+/** What can be done in any course. */
+export const GENERAL: readonly Command[] = [...courses, ...look, ...steps, ...help];
+
+/** What only the pointer does, for the card of keys. */
+export const BY_POINTER: readonly (readonly [string, string])[] = [
+  ["Space + drag", "Pan"],
+  ["Alt while drawing", "No cling"],
+  ["Enter, Backspace", "End the clicked path, take its last place back"],
+  ["Esc", "Drop what is being drawn, then the selection"],
+];

@@ -1,0 +1,31 @@
+import { BENCH_COURSES } from "../courses";
+import { MOVE, toolCommand } from "../tools/tool-button";
+import { type Command, GROUPS } from "./command";
+import { GENERAL } from "./general";
+import { writtenKeys } from "./keys";
+
+const GROUP_OF = { lens: "Lens", lines: "Lines", frame: "Frame" } as Readonly<Record<string, Command["group"]>>;
+
+/** The one table of commands: keys, tooltips, the card and the search are drawn from it. */
+export const COMMANDS: readonly Command[] = [
+  ...GENERAL,
+  toolCommand(MOVE, null, "Look"),
+  ...BENCH_COURSES.flatMap(({ key, tools, commands }) => [
+    ...tools.map((tool) => toolCommand(tool, key, GROUP_OF[key] ?? "Courses")),
+    ...commands,
+  ]),
+];
+
+/** The commands by group, in the order in which they are shown. */
+export const grouped = (commands: readonly Command[]): { group: string; commands: Command[] }[] =>
+  GROUPS.map((group) => ({ group, commands: commands.filter((c) => c.group === group) })).filter(
+    (g) => g.commands.length > 0,
+  );
+
+/** The words and keys of a command, for a tooltip: "Grid over the picture (G)". */
+export function tip(id: string): string {
+  const command = COMMANDS.find((c) => c.id === id);
+  if (!command) throw new Error(`There is no command "${id}".`);
+  const keys = writtenKeys(command);
+  return keys ? `${command.words} (${keys})` : command.words;
+}

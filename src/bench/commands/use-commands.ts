@@ -1,0 +1,71 @@
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { Photo } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { takeProposal } from "../courses/lens/lens-edits";
+import { useProfiles } from "../courses/lens/use-profiles";
+import { useSheetView } from "../sheet/sheet-view";
+import type { Command, CommandContext } from "./command";
+import { commandsFor } from "./keys";
+import { COMMANDS } from ".";
+
+const within = (target: EventTarget | null, selector: string): boolean =>
+  target instanceof HTMLElement && target.closest(selector) !== null;
+
+/** Whether a key belongs to the field or dialog that has the focus. */
+function isTyping({ target, key }: KeyboardEvent): boolean {
+  if (within(target, "input:not([type=range]):not([type=checkbox]), textarea, select, dialog")) return true;
+  return within(target, "input[type=range]") && key.startsWith("Arrow");
+}
+
+/** What is open over the Bench: the card of keys, the search among commands, or nothing. */
+export type Shown = "keys" | "commands" | null;
+
+/** The Bench's one listener for keys, and the way for menus and the search to run a command. */
+export function useCommands(photo: Photo) {
+  const [shown, show] = useState<Shown>(null);
+  const { proposals } = useProfiles(photo);
+  const [best] = proposals;
+  const context = useMemo(
+    (): CommandContext => ({
+      get: useBench.getState,
+      photo,
+      sheet: useSheetView.getState(),
+      takeProfile: best ? () => takeProposal(useBench.getState(), best, photo) : null,
+      show,
+    }),
+    [photo, best],
+  );
+  const latest = useRef(context);
+  useEffect(() => {
+    latest.current = context;
+  });
+  useEffect(() => {
+    const holding = new Set<Command>();
+    const down = (event: KeyboardEvent): void => {
+      if (isTyping(event)) return;
+      const command = commandsFor(COMMANDS, event).find((c) => c.can?.(latest.current) ?? true);
+      if (!command) return;
+      event.preventDefault();
+      if (command.release) holding.add(command);
+      command.run(latest.current, event);
+    };
+    const release = (key: string | null): void => {
+      for (const command of holding)
+        if (key === null || command.keys.includes(key)) {
+          holding.delete(command);
+          command.release!(latest.current);
+        }
+    };
+    const up = (event: KeyboardEvent): void => release(event.key.toLowerCase());
+    const blur = (): void => release(null);
+    window.addEventListener("keydown", down);
+    window.addEventListener("keyup", up);
+    window.addEventListener("blur", blur);
+    return () => {
+      window.removeEventListener("keydown", down);
+      window.removeEventListener("keyup", up);
+      window.removeEventListener("blur", blur);
+    };
+  }, []);
+  return { context, shown, show };
+}

@@ -1,0 +1,12 @@
+import type { Command } from "../../commands/command";
+
+export const LENS_COMMANDS: readonly Command[] = [
+  {
+    id: "take-profile",
+    words: "Take the lens profile that fits",
+    group: "Lens",
+    keys: ["l"],
+    can: ({ takeProfile }) => takeProfile !== null,
+    run: ({ takeProfile }) => takeProfile?.(),
+  },
+];

@@ -1,0 +1,56 @@
+"use client";
+
+import { useDeferredValue } from "react";
+import type { Photo } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { cornerBow } from "@/core/lens";
+import type { Recipe } from "@/core/recipe";
+import { Fold } from "@/ui";
+import type { Derived } from "../../derived";
+import { CourseSwitch } from "../course-switch";
+import { BowFields } from "./bow-fields";
+import { FocalField } from "./focal-field";
+import { LensCurves } from "./lens-curves";
+import { LightFields } from "./light-fields";
+import { ProfilePart } from "./profile-part";
+import { useLensSamples } from "./use-lens-samples";
+import { TracePart } from "./trace-part";
+
+const ORIGIN: Record<Recipe["lens"]["from"], string> = {
+  none: "",
+  profile: "by profile",
+  traced: "from traced edges",
+  "by-hand": "set by hand",
+};
+
+/** Course 1: what the lens did, from a profile, from traces, or by hand. */
+export function LensPanel({ photo, derived }: { photo: Photo; derived: Derived }) {
+  const { recipe, size } = useBench();
+  const { lens } = recipe;
+  const samples = useLensSamples(photo);
+  // The curves follow when there is time; the picture comes first.
+  const curved = useDeferredValue(lens);
+  const unit = Math.hypot(size[0], size[1]) / 2;
+  return (
+    <>
+      <CourseSwitch title="Lens" course="lens" />
+      <ProfilePart photo={photo} />
+      <p className="ruled border-b px-3.5 py-2" data-testid="lens-state">
+        {lens.from === "none"
+          ? "Nothing set yet. Where edges bow outwards the bow is below zero: barrel."
+          : `Bow at the corner ${cornerBow(lens.k, lens.amount).toFixed(2)} %, ${ORIGIN[lens.from]}.`}
+      </p>
+      <TracePart photo={photo} derived={derived} />
+      <Fold id="lens-curves" title="Curves">
+        <div className="px-3.5">
+          <LensCurves lens={curved} unit={unit} focal={derived.recipe.camera.focalPx / unit} samples={samples} />
+        </div>
+      </Fold>
+      <div className="px-3.5 py-2">
+        <BowFields />
+        <FocalField photo={photo} />
+        <LightFields photo={photo} />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,107 @@
+"use client";
+
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { type Photo, api } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { notify } from "@/ui";
+import { takeProposal } from "./lens-edits";
+import { type KeptProposal, useProfiles } from "./use-profiles";
+import { ChartDialog } from "./chart-dialog";
+import { ProfilesDialog } from "./profiles-dialog";
+
+/** The profile that fits the photo, why, and one press to take it; taken together by the visit's photos of that lens. */
+export function ProfilePart({ photo }: { photo: Photo }) {
+  const bench = useBench();
+  const { lens } = bench.recipe;
+  const { all, proposals } = useProfiles(photo);
+  const [chosen, setChosen] = useState(0);
+  const [measuring, setMeasuring] = useState(false);
+  const [listing, setListing] = useState(false);
+  const proposal = proposals[chosen] ?? proposals[0];
+  const taken = lens.from === "profile" ? lens.profile : null;
+  return (
+    <section className="ruled border-b px-3.5 pb-2.5" aria-label="Profile">
+      {taken ? (
+        <p className="mb-1.5">
+          Profile <b>{taken}</b> taken
+          {proposal?.profile.name === taken ? `: ${proposal.reason.replace(/^.*?: /, "")}` : "."}
+        </p>
+      ) : proposal ? (
+        <p className="mb-1.5">{proposal.reason}</p>
+      ) : (
+        <p className="mb-1.5">{why(photo, all.length)}</p>
+      )}
+      {proposal?.caution && <p className="mb-1.5">{proposal.caution}</p>}
+      {proposals.length > 1 && (
+        <select
+          className="select select-sm mb-1.5"
+          aria-label="Profiles that fit"
+          value={chosen}
+          onChange={(e) => setChosen(Number(e.target.value))}
+        >
+          {proposals.map((p, i) => (
+            <option key={p.profile.id} value={i}>
+              {p.profile.name}
+            </option>
+          ))}
+        </select>
+      )}
+      <div className="flex flex-wrap gap-1.5">
+        {proposal && taken !== proposal.profile.name && (
+          <button className="btn btn-primary btn-sm" title="L" onClick={() => takeProposal(bench, proposal, photo)}>
+            Take this profile (L)
+          </button>
+        )}
+        {proposal && <OnTheOthers photo={photo} proposal={proposal} />}
+        <button className="btn btn-ghost btn-sm" onClick={() => setListing(true)}>
+          All profiles …
+        </button>
+        <button className="btn btn-ghost btn-sm" onClick={() => setMeasuring(true)}>
+          From charts …
+        </button>
+      </div>
+      {listing && <ProfilesDialog photo={photo} all={all} onClose={() => setListing(false)} />}
+      {measuring && <ChartDialog assignmentId={photo.assignmentId} onClose={() => setMeasuring(false)} />}
+    </section>
+  );
+}
+
+function why(photo: Photo, kept: number): string {
+  if (!photo.lens)
+    return "The photo does not say which lens took it. State its focal length, trace edges, or set the bow by hand.";
+  if (kept === 0) return "No profiles are kept yet. Import one, trace edges, or set the bow by hand.";
+  return `No kept profile knows ${photo.lens}${photo.focalMm ? ` at ${photo.focalMm} mm` : ""}. Trace edges, or set the bow by hand.`;
+}
+
+function OnTheOthers({ photo, proposal }: { photo: Photo; proposal: KeptProposal }) {
+  const { versionId } = useBench();
+  const client = useQueryClient();
+  const [busy, setBusy] = useState(false);
+  const take = async (): Promise<void> => {
+    setBusy(true);
+    try {
+      const { photos } = await api.takeProfile(photo.assignmentId, proposal.profile.id, photo.lens!, versionId);
+      notify(
+        photos === 0
+          ? "No other photo was waiting for it."
+          : `Taken on ${photos} more ${photos === 1 ? "photo" : "photos"} of this visit.`,
+      );
+      await client.invalidateQueries({ queryKey: ["photos"] });
+    } catch (error) {
+      notify(`It could not be taken on the others: ${(error as Error).message}`, "error");
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <button
+      className="btn btn-sm"
+      disabled={busy}
+      title="Photos of this visit with the same lens, where the Lens course is untouched"
+      onClick={() => void take()}
+    >
+      On the visit’s others too
+    </button>
+  );
+}

@@ -1,0 +1,165 @@
+"use client";
+
+import { useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { type KeptProfile, type Photo, api } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { equivalentOf } from "@/core/camera";
+import { type LensProfile, readProfile } from "@/core/lens";
+import { Dialog, notify } from "@/ui";
+import { takeByHand } from "./lens-edits";
+import { ProfileEditor } from "./profile-editor";
+import { saveFile } from "./save-file";
+
+/** All kept profiles: taken by hand, changed, copied, exported, deleted and brought back, imported. */
+export function ProfilesDialog({
+  photo,
+  all,
+  onClose,
+}: {
+  photo: Photo;
+  all: readonly KeptProfile[];
+  onClose(): void;
+}) {
+  const bench = useBench();
+  const client = useQueryClient();
+  const [edited, setEdited] = useState<KeptProfile | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  const [gone, setGone] = useState<KeptProfile | null>(null);
+  const equivalent =
+    photo.equivalentMm ?? (bench.recipe.camera.focalPx ? equivalentOf(bench.size, bench.recipe.camera.focalPx) : null);
+  const renew = (): Promise<void> => client.invalidateQueries({ queryKey: ["profiles"] });
+  const trying = async (what: string, action: () => Promise<unknown>): Promise<boolean> => {
+    try {
+      await action();
+      await renew();
+      return true;
+    } catch (error) {
+      notify(`${what}: ${(error as Error).message}`, "error");
+      return false;
+    }
+  };
+  const keep = async (document: LensProfile): Promise<void> => {
+    try {
+      await api.changeProfile(edited!.id, { document });
+      await renew();
+      notify(`${document.name} is kept.`);
+      setEdited(null);
+      setRefused(null);
+    } catch (error) {
+      setRefused((error as Error).message);
+    }
+  };
+  const remove = async (profile: KeptProfile, deleted: boolean): Promise<void> => {
+    if (await trying("It was not changed", () => api.changeProfile(profile.id, { deleted })))
+      setGone(deleted ? profile : null);
+  };
+  return (
+    <Dialog title={edited ? edited.document.name : "Lens profiles"} onClose={onClose} wide>
+      {edited ? (
+        <ProfileEditor
+          profile={edited.document}
+          refused={refused}
+          onKeep={(document) => void keep(document)}
+          onBack={() => setEdited(null)}
+        />
+      ) : (
+        <>
+          {all.length === 0 && <p className="mb-2">None is kept yet. Import one, measure charts, or trace edges.</p>}
+          <ul>
+            {all.map((kept) => (
+              <li key={kept.id} className="ruled flex items-center gap-1.5 border-b py-1.5">
+                <div className="min-w-0 grow">
+                  <b className="block truncate">{kept.document.name}</b>
+                  <span className="muted text-[0.9rem]">{summary(kept.document)}</span>
+                </div>
+                <button
+                  className="btn btn-sm"
+                  disabled={!equivalent}
+                  title={equivalent ? "Take it on the open photo" : "State the photo's focal length first"}
+                  onClick={() => {
+                    takeByHand(bench, kept.document, photo, equivalent!);
+                    onClose();
+                  }}
+                >
+                  Take
+                </button>
+                <button className="btn btn-ghost btn-sm" onClick={() => setEdited(kept)}>
+                  Change
+                </button>
+                <button
+                  className="btn btn-ghost btn-sm"
+                  onClick={() =>
+                    void trying("It was not copied", () =>
+                      api.keepProfile({ ...kept.document, name: `${kept.document.name}, copy` }),
+                    )
+                  }
+                >
+                  Copy
+                </button>
+                <button
+                  className="btn btn-ghost btn-sm"
+                  onClick={() => saveFile(`${kept.document.name}.lens.json`, JSON.stringify(kept.document, null, 1))}
+                >
+                  Export
+                </button>
+                <button
+                  className="btn btn-ghost btn-sm"
+                  aria-label={`Delete ${kept.document.name}`}
+                  onClick={() => void remove(kept, true)}
+                >
+                  ×
+                </button>
+              </li>
+            ))}
+          </ul>
+          {gone && (
+            <p role="status" className="mt-2">
+              {gone.document.name} is deleted.{" "}
+              <button className="btn btn-sm" onClick={() => void remove(gone, false)}>
+                Bring it back
+              </button>
+            </p>
+          )}
+          <Import onFile={(document) => void trying("It was not kept", () => api.keepProfile(document))} />
+        </>
+      )}
+    </Dialog>
+  );
+}
+
+function summary({ lens, distortion }: LensProfile): string {
+  const focals = [...new Set(distortion.map((d) => d.focalMm))].sort((a, b) => a - b);
+  return `${lens.join(", ") || "no lens named"}; measured at ${focals.join(", ")} mm`;
+}
+
+function Import({ onFile }: { onFile(document: LensProfile): void }) {
+  const input = useRef<HTMLInputElement>(null);
+  const bring = async (file: File): Promise<void> => {
+    try {
+      onFile(readProfile(JSON.parse(await file.text())));
+    } catch (error) {
+      const text = error instanceof SyntaxError ? "the file is not JSON." : (error as Error).message;
+      notify(`${file.name} was not taken: ${text}`, "error");
+    }
+  };
+  return (
+    <div className="mt-3">
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="hidden"
+        aria-label="Profile file"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = "";
+          if (file) void bring(file);
+        }}
+      />
+      <button className="btn btn-sm" onClick={() => input.current?.click()}>
+        Import …
+      </button>
+    </div>
+  );
+}

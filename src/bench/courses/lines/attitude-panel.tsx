@@ -1,0 +1,104 @@
+"use client";
+
+import { useBench } from "@/client/bench-store";
+import { Fold, NumberField } from "@/ui";
+import { type Angle, resetAngle, setAngles, solvedAttitude } from "./attitude-edits";
+import type { Derived } from "../../derived";
+import { AttitudeInstrument } from "./attitude-instrument";
+
+const NAMES: Record<Angle, string> = { pitch: "Pitch", yaw: "Turn", roll: "Roll" };
+const WORDS: Record<Angle, readonly [string, string]> = {
+  pitch: ["up", "down"],
+  yaw: ["right", "left"],
+  roll: ["cw", "ccw"],
+};
+
+/** Which way the camera pointed, each angle with its uncertainty, set or trimmed by hand, and how much of it is taken out. */
+export function AttitudePanel({ derived: { recipe, solution } }: { derived: Derived }) {
+  const bench = useBench();
+  const { attitude } = recipe;
+  const solved = attitude.from === "lines" && solution.status === "solved";
+  return (
+    <section aria-label="Attitude">
+      <Fold id="attitude" title={`Attitude${attitude.from === "by-hand" ? ", by hand" : ""}`}>
+        <div
+          className="flex items-center gap-2 px-3.5 pb-1"
+          data-testid="attitude"
+          data-angles={[attitude.pitch, attitude.yaw, attitude.roll].map((v) => v.toFixed(4)).join(" ")}
+        >
+          <AttitudeInstrument pitch={attitude.pitch} roll={attitude.roll} />
+          <div className="min-w-0 grow">
+            {(["pitch", "yaw", "roll"] as const).map((key) => {
+              const value = attitude[key];
+              const sigma = solved ? solution.sigma[key] : null;
+              const trim = attitude.trim[key];
+              return (
+                <div key={key} title={solved && trim !== 0 ? `Trimmed by ${trim.toFixed(2)}° on top of the lines` : ""}>
+                  <NumberField
+                    narrow
+                    label={NAMES[key]}
+                    value={value}
+                    standard={solved ? solution.attitude[key] : 0}
+                    step={0.1}
+                    digits={2}
+                    unit="°"
+                    min={key === "roll" ? -180 : -89}
+                    max={key === "roll" ? 180 : 89}
+                    onChange={(v) => {
+                      const own = solvedAttitude(bench);
+                      if (v === (own ? own[key] : 0)) resetAngle(bench, key);
+                      else setAngles(bench, `${NAMES[key]} by hand`, { [key]: v }, `angle-${key}`);
+                    }}
+                    onDone={bench.endGesture}
+                  />
+                  <p className="muted -mt-1 text-right text-[0.85rem]">
+                    {Math.abs(value) < 0.005 ? "" : WORDS[key][value > 0 ? 0 : 1]}
+                    {sigma !== null ? ` ± ${sigma < 0.01 ? sigma.toFixed(3) : sigma.toFixed(2)}` : ""}
+                    {solved && trim !== 0 ? `, trimmed ${trim > 0 ? "+" : "−"}${Math.abs(trim).toFixed(2)}` : ""}
+                  </p>
+                </div>
+              );
+            })}
+          </div>
+        </div>
+        <Ease part="plumb" label="Ease, verticals" />
+        {attitude.yaw !== 0 && <Ease part="sill" label="Ease, wall" />}
+      </Fold>
+    </section>
+  );
+}
+
+/** How far a part of the correction is applied. */
+function Ease({ part, label }: { part: "plumb" | "sill"; label: string }) {
+  const { recipe, edit, endGesture } = useBench();
+  const percent = Math.round(recipe.attitude.ease[part] * 100);
+  const set = (v: number): void => edit(label, (r) => void (r.attitude.ease[part] = v / 100), `ease-${part}`);
+  return (
+    <label className="grid grid-cols-[6.2rem_1fr_3rem_auto] items-center gap-2 px-3.5 pb-2">
+      <span className="muted">{label}</span>
+      <input
+        type="range"
+        className="range range-xs w-full"
+        min={0}
+        max={100}
+        value={percent}
+        aria-label={`${part === "plumb" ? "Ease" : "Ease of the wall"}: how much of the ${part === "plumb" ? "pitch" : "turn"} is taken out, percent`}
+        onChange={(e) => set(Number(e.target.value))}
+        onPointerUp={endGesture}
+        onKeyUp={endGesture}
+      />
+      <span className="text-right font-semibold">{percent} %</span>
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs"
+        disabled={percent === 100}
+        onClick={() => {
+          set(100);
+          endGesture();
+        }}
+      >
+        All
+      </button>
+    </label>
+  );
+}

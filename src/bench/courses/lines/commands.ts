@@ -1,0 +1,153 @@
+import type { BenchState } from "@/client/bench-store";
+import type { Vec2 } from "@/core/geometry";
+import type { Line } from "@/core/recipe";
+import type { Command, CommandContext, Modifiers } from "../../commands/command";
+import { clingLine, lengthenLine } from "./cling-edits";
+import { findLines } from "./found-edits";
+import { addLine, changeKind, deleteLine, moveBy, switchLine } from "./line-edits";
+
+const selectedLine = ({ get }: Pick<CommandContext, "get">): Line | undefined => {
+  const { recipe, selected } = get();
+  return recipe.lines.find((l) => l.id === selected);
+};
+const isSelected = (context: CommandContext): boolean => selectedLine(context) !== undefined;
+
+const ARROWS: Readonly<Record<string, Vec2>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+/** Moves by the keys within this time of each other are one step back, ms. */
+const BURST_MS = 900;
+let burst = { key: "", at: 0 };
+let burstEnd: ReturnType<typeof setTimeout> | undefined;
+
+/** Moves the selected line, or its end, by a pixel; ten with Shift, a tenth with Alt. */
+function nudge(get: () => BenchState, { key, shiftKey, altKey }: Modifiers): void {
+  const bench = get();
+  const { selected, selectedEnd } = bench;
+  const arrow = ARROWS[key];
+  if (!arrow || !selected) return;
+  const by = shiftKey ? 10 : altKey ? 0.1 : 1;
+  const now = Date.now();
+  const name = `keys-${selected}-${selectedEnd}`;
+  burst = { key: burst.key.startsWith(name) && now - burst.at < BURST_MS ? burst.key : `${name}-${now}`, at: now };
+  moveBy(bench, selected, selectedEnd, [arrow[0] * by, arrow[1] * by], burst.key);
+  clearTimeout(burstEnd);
+  burstEnd = setTimeout(() => {
+    if (get().gesture === burst.key) get().endGesture();
+  }, BURST_MS);
+}
+
+/** Selects the line so many further on. */
+function step({ recipe, selected, set }: BenchState, by: 1 | -1): void {
+  const n = recipe.lines.length;
+  if (n === 0) return;
+  const at = recipe.lines.findIndex((l) => l.id === selected);
+  const next = at < 0 ? 0 : (at + by + n) % n;
+  set({ selected: recipe.lines[next]!.id, selectedEnd: null });
+}
+
+function plumbInTheMiddle(bench: BenchState): void {
+  const { size } = bench;
+  const [x, y] = [size[0] / 2, size[1] / 2];
+  const id = addLine(bench, "plumb", [
+    [x, y - size[1] * 0.2],
+    [x, y + size[1] * 0.2],
+  ]);
+  bench.set({ selected: id, selectedEnd: 0, marks: true, course: "lines" });
+}
+
+const group = "Lines";
+
+/** What can be done with lines. */
+export const LINES_COMMANDS: readonly Command[] = [
+  {
+    id: "find-lines",
+    words: "Find lines in the photo",
+    group,
+    keys: ["q"],
+    can: ({ get }) => !get().finding,
+    run: ({ get, photo }) => {
+      get().set({ course: "lines" });
+      void findLines(get, photo);
+    },
+  },
+  { id: "new-plumb", words: "New plumb in the middle", group, keys: ["n"], run: ({ get }) => plumbInTheMiddle(get()) },
+  { id: "next-line", words: "Next line", group, keys: ["j"], run: ({ get }) => step(get(), 1) },
+  { id: "previous-line", words: "Previous line", group, keys: ["k"], run: ({ get }) => step(get(), -1) },
+  {
+    id: "line-end",
+    words: "One end, the other, the whole line",
+    group,
+    keys: ["e"],
+    run: ({ get }) => {
+      const { selectedEnd, set } = get();
+      set({ selectedEnd: selectedEnd === null ? 0 : selectedEnd === 0 ? 1 : null });
+    },
+  },
+  {
+    id: "nudge",
+    words: "Move it by 1 px (Shift 10, Alt 0.1)",
+    group,
+    keys: Object.keys(ARROWS).flatMap((key) => [key, `Shift+${key}`]),
+    written: "Arrows",
+    can: ({ get }) => get().selected !== null,
+    run: ({ get }, held) => held && nudge(get, held),
+  },
+  {
+    id: "change-kind",
+    words: "Plumb or sill",
+    group,
+    keys: ["v"],
+    can: isSelected,
+    run: ({ get }) => changeKind(get(), get().selected!),
+  },
+  {
+    id: "cling",
+    words: "Cling to the edge",
+    group,
+    keys: ["c"],
+    can: isSelected,
+    run: ({ get, photo }) => void clingLine(get, photo, get().selected!, 1, true),
+  },
+  {
+    id: "lengthen",
+    words: "Lengthen along the edge",
+    group,
+    keys: ["y"],
+    can: isSelected,
+    run: ({ get, photo }) => void lengthenLine(get, photo, get().selected!),
+  },
+  {
+    id: "turn-wall",
+    words: "Turn this sill's wall face-on",
+    group,
+    keys: ["w"],
+    can: (context) => selectedLine(context)?.kind === "sill",
+    run: ({ get }) => {
+      const line = get().selected!;
+      get().edit("Turn a wall face-on", (r) => void (r.attitude.face = { line }));
+    },
+  },
+  {
+    id: "switch-line",
+    words: "Line on or off",
+    group,
+    keys: ["x"],
+    can: isSelected,
+    run: ({ get }) => switchLine(get(), get().selected!),
+  },
+  {
+    id: "delete-line",
+    words: "Delete the line",
+    group,
+    keys: ["Delete", "Backspace"],
+    can: isSelected,
+    run: ({ get }) => {
+      deleteLine(get(), get().selected!);
+      get().set({ selected: null });
+    },
+  },
+];

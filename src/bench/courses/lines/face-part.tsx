@@ -1,0 +1,49 @@
+"use client";
+
+import { useBench } from "@/client/bench-store";
+import { faceRatio } from "@/core/attitude";
+import { lensOf } from "@/core/render";
+import type { Derived } from "../../derived";
+import { deleteFace, switchFace } from "./face-edits";
+
+/** The faces marked on the picture, each with its true ratio where the lines tell it. */
+export function FacePart({ derived }: { derived: Derived }) {
+  const bench = useBench();
+  const { faces } = bench.recipe;
+  if (faces.length === 0) return null;
+  const { recipe, solution } = derived;
+  return (
+    <section className="ruled border-b px-3.5 py-2" aria-label="Faces">
+      {faces.map((face, i) => {
+        const wall = solution.walls.find((w) => w.lines.includes(`${face.id}:top`));
+        const camera = { ...recipe.camera, focalPx: solution.focal?.focalPx ?? recipe.camera.focalPx };
+        const ratio =
+          wall && face.on
+            ? faceRatio(camera, lensOf(recipe, bench.size), face.corners, solution.attitude, wall.heading)
+            : null;
+        return (
+          <div key={face.id} className="flex items-center gap-2">
+            <b>F{i + 1}</b>
+            <span className="grow">
+              {!face.on
+                ? "Put its corners where they belong."
+                : ratio === null
+                  ? "Its ratio is not determined yet."
+                  : `Width : height ${ratio.toFixed(3)}${recipe.camera.focalFrom === "assumed" ? ", with the focal length assumed" : ""}`}
+            </span>
+            <button className="btn btn-ghost btn-xs" onClick={() => switchFace(bench, face.id)}>
+              {face.on ? "Off" : "On"}
+            </button>
+            <button
+              className="btn btn-ghost btn-xs"
+              aria-label={`Delete face F${i + 1}`}
+              onClick={() => deleteFace(bench, face.id)}
+            >
+              ×
+            </button>
+          </div>
+        );
+      })}
+    </section>
+  );
+}

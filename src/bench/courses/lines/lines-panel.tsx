@@ -1,0 +1,107 @@
+"use client";
+
+import { useMemo } from "react";
+import type { Photo } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { worstStretch } from "@/core/render";
+import { Fold } from "@/ui";
+import type { Derived } from "../../derived";
+import { clingLine, lengthenLine } from "./cling-edits";
+import { changeKind } from "./line-edits";
+import { CourseSwitch } from "../course-switch";
+import { LensNudge } from "../lens-nudge";
+import { AttitudePanel } from "./attitude-panel";
+import { FacePart } from "./face-part";
+import { FoundPart } from "./found-part";
+import { LinesChart } from "./lines-chart";
+import { Schedule } from "./schedule";
+import { WallPart } from "./wall-part";
+
+/** Course 2: the schedule of lines, what they say, and the attitude that follows. */
+export function LinesPanel({ photo, derived }: { photo: Photo; derived: Derived }) {
+  return (
+    <>
+      <LensNudge photo={photo} />
+      <CourseSwitch title="Line schedule" course="attitude" />
+      <Schedule rows={derived.rows} />
+      <SelectedLine photo={photo} />
+      <div className="ruled border-b px-3.5 py-2" role="status" data-testid="messages">
+        {derived.messages.map((m, i) => (
+          <p key={`${m.code}-${i}`} className={m.code === "contradicts" ? "font-semibold text-error" : ""}>
+            {m.text}
+          </p>
+        ))}
+        {derived.next && (
+          <p>
+            One more plumb along the dotted line would bring the {derived.next.what} from ±{derived.next.now.toFixed(2)}
+            ° to ±{derived.next.then.toFixed(2)}°.
+          </p>
+        )}
+      </div>
+      <FoundPart photo={photo} />
+      <WallPart derived={derived} />
+      <FacePart derived={derived} />
+      <AttitudePanel derived={derived} />
+      <HowFar derived={derived} />
+      {derived.rows.length > 1 && (
+        <Fold id="lines-chart" title="Out of true, line by line">
+          <LinesChart rows={derived.rows} />
+        </Fold>
+      )}
+    </>
+  );
+}
+
+/** What can be done with the selected line. */
+function SelectedLine({ photo }: { photo: Photo }) {
+  const bench = useBench();
+  const line = bench.recipe.lines.find((l) => l.id === bench.selected);
+  if (!line || line.kind === "taut") return null;
+  const { id } = line;
+  return (
+    <div className="ruled flex flex-wrap gap-1 border-b px-3.5 py-1.5" role="group" aria-label="The selected line">
+      <button className="btn btn-xs" title="V" onClick={() => changeKind(bench, id)}>
+        {line.kind === "plumb" ? "Make it a sill" : "Make it a plumb"}
+      </button>
+      <button className="btn btn-xs" title="C" onClick={() => void clingLine(useBench.getState, photo, id, 1, true)}>
+        Cling
+      </button>
+      <button className="btn btn-xs" title="Y" onClick={() => void lengthenLine(useBench.getState, photo, id)}>
+        Lengthen
+      </button>
+      {line.kind === "sill" && (
+        <button
+          className="btn btn-xs"
+          title="W"
+          onClick={() => bench.edit("Turn a wall face-on", (r) => void (r.attitude.face = { line: id }))}
+        >
+          Turn its wall
+        </button>
+      )}
+      <span className="muted ml-auto">{line.sigma ? `placed ± ${line.sigma.toFixed(2)} px` : "placed by hand"}</span>
+    </div>
+  );
+}
+
+/** A correction that stretches the frame's worst place by more than this asks for more than a picture usually bears. */
+const MUCH = 2;
+
+/** What the correction costs: where it stretches the picture, in words, and the map of it. */
+function HowFar({ derived }: { derived: Derived }) {
+  const { stretch, set, gesture } = useBench();
+  const worst = useMemo(() => (gesture ? null : worstStretch(derived.map)), [derived.map, gesture]);
+  return (
+    <div className="ruled flex items-center gap-2 border-t px-3.5 py-2">
+      <p className="grow" data-testid="stretch">
+        {worst === null
+          ? "…"
+          : worst.factor > MUCH
+            ? `In the frame the picture is stretched up to ${worst.factor.toFixed(1)} times: more than pictures usually bear. Ease the correction, or crop there.`
+            : `In the frame the picture is stretched ${worst.factor.toFixed(2)} times at most.`}
+      </p>
+      <button className="btn btn-sm" title="U" aria-pressed={stretch} onClick={() => set({ stretch: !stretch })}>
+        {stretch ? "Hide the map" : "Show where"}
+      </button>
+    </div>
+  );
+}

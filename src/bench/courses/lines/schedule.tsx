@@ -1,0 +1,89 @@
+"use client";
+
+import { Eye, EyeOff, Trash2 } from "lucide-react";
+import { useBench } from "@/client/bench-store";
+import { angle, grouped, percent } from "@/ui";
+import type { LineRow } from "../../derived";
+import { deleteLine, switchLine } from "./line-edits";
+
+const head = "border-b border-base-content px-1 py-1 text-right text-[0.85rem] font-medium muted";
+const cell = "border-b ruled px-1 py-1 text-right";
+
+/** The lines as a table; selecting a row selects the mark on the sheet, and the other way round. */
+export function Schedule({ rows }: { rows: readonly LineRow[] }) {
+  const { selected, set } = useBench();
+  const bench = useBench();
+  if (rows.length === 0) return null;
+  return (
+    <div className="max-h-[max(7rem,22vh)] overflow-y-auto">
+      <table className="w-full border-collapse" aria-label="Line schedule">
+        <thead>
+          <tr>
+            <th className={`${head} pl-3.5 text-left`}>No.</th>
+            <th className={head} title="Pixels">
+              Length
+            </th>
+            <th className={head}>Before</th>
+            <th className={head}>After</th>
+            <th className={head} title="How far it misses what all lines say">
+              Off
+            </th>
+            <th className={head}>Pull</th>
+            <th className={`${head} pr-2`}>
+              <span className="sr-only">On or off</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ line, name, lengthPx, before, after, pull, residualPx, wall }) => (
+            <tr
+              key={line.id}
+              aria-selected={line.id === selected}
+              className={`cursor-pointer ${line.id === selected ? "bg-base-300" : ""} ${line.on ? "" : "opacity-55"}`}
+              onClick={() => set({ selected: line.id, selectedEnd: null })}
+            >
+              <td className={`${cell} pl-3.5 text-left`}>
+                <button
+                  className="bubble"
+                  data-kind={line.kind}
+                  aria-label={`Select ${line.kind} ${name}`}
+                  aria-pressed={line.id === selected}
+                >
+                  {name}
+                </button>
+                {wall && <span className="muted ml-1 text-[0.85rem]">{wall}</span>}
+              </td>
+              <td className={cell}>{grouped(lengthPx)}</td>
+              <td className={cell}>{angle(before)}</td>
+              <td className={`${cell} font-semibold`}>{!line.on || after === null ? "–" : angle(after)}</td>
+              <td className={cell}>{line.on && pull > 0 ? `${residualPx.toFixed(1)} px` : "–"}</td>
+              <td className={cell}>{line.on && pull > 0 ? percent(pull) : "–"}</td>
+              <td className={`${cell} whitespace-nowrap pr-2`}>
+                <button
+                  className="btn btn-ghost btn-xs btn-square"
+                  aria-label={line.on ? `Switch ${name} off` : `Switch ${name} on`}
+                  onClick={(e) => {
+                    e.stopPropagation();
+                    switchLine(bench, line.id);
+                  }}
+                >
+                  {line.on ? <Eye size={14} /> : <EyeOff size={14} />}
+                </button>
+                <button
+                  className="btn btn-ghost btn-xs btn-square"
+                  aria-label={`Delete ${name}`}
+                  onClick={(e) => {
+                    e.stopPropagation();
+                    deleteLine(bench, line.id);
+                  }}
+                >
+                  <Trash2 size={14} />
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -1,0 +1,70 @@
+"use client";
+
+import type { ReactNode } from "react";
+import { equivalentOf } from "@/core/camera";
+import { angle, grouped, percent } from "@/ui";
+import type { Opened } from "./bench-loader";
+import type { Derived } from "./derived";
+
+/** @param first how wide the window must be for it to be worth its room. */
+function Cell({ title, grow = 1, first = "", children }: CellParts) {
+  return (
+    <div className={`ruled min-w-0 border-r px-2.5 py-[3px] last:border-r-0 ${first}`} style={{ flex: `${grow} 1 0` }}>
+      <dt className="muted truncate text-[0.72rem] uppercase leading-tight tracking-[0.08em]">{title}</dt>
+      <dd className="truncate leading-tight" title={typeof children === "string" ? children : undefined}>
+        {children}
+      </dd>
+    </div>
+  );
+}
+
+interface CellParts {
+  title: string;
+  /** Its share of the room. */
+  grow?: number;
+  first?: string;
+  children: ReactNode;
+}
+
+/** The title block along the foot of the sheet, as on a drawing. */
+export function TitleBlock({ opened: { photo, sheet }, derived }: { opened: Opened; derived: Derived }) {
+  const { recipe, map, rows } = derived;
+  const { focalPx, focalFrom } = recipe.camera;
+  const mm = equivalentOf([photo.width, photo.height], focalPx);
+  const counted = rows.filter((r) => r.line.on && r.line.kind === "plumb" && r.after !== null);
+  const worst = counted.reduce<(typeof rows)[number] | null>((w, r) => (!w || r.after! > w.after! ? r : w), null);
+  const lens = [photo.lens, photo.focalMm && `at ${photo.focalMm} mm`].filter(Boolean).join(" ");
+  return (
+    <dl className="flex border-t-2 border-base-content bg-base-100 text-[0.92rem]" aria-label="Title block">
+      <Cell title="Photo" grow={1.6}>
+        {`${photo.name}, ${grouped(photo.width)} × ${grouped(photo.height)}`}
+      </Cell>
+      <Cell title="Camera" grow={0.8} first="max-[1150px]:hidden">
+        {photo.camera ?? "not recorded"}
+      </Cell>
+      <Cell
+        title={recipe.lens.profile ? `Lens, profile ${recipe.lens.profile}` : "Lens"}
+        grow={1.4}
+        first="max-[1150px]:hidden"
+      >
+        {lens || "not recorded"}
+      </Cell>
+      <Cell title={focalFrom === "assumed" ? "Focal length, assumed" : "Focal length"} grow={1.2}>
+        {grouped(focalPx)} px · {mm.toFixed(0)} mm eq.
+      </Cell>
+      <Cell title="Attitude" grow={1.2}>
+        {angle(recipe.attitude.pitch, 1)} / {angle(recipe.attitude.yaw, 1)} / {angle(recipe.attitude.roll, 1)}
+      </Cell>
+      <Cell title="Worst line">{worst ? `No. ${worst.name}, ${angle(worst.after!)}` : "no lines yet"}</Cell>
+      <Cell title="Kept" grow={0.5}>
+        {percent(map.kept)}
+      </Cell>
+      <Cell title="Output">
+        {grouped(map.output[0])} × {grouped(map.output[1])}
+      </Cell>
+      <Cell title="Sheet" grow={0.5}>
+        {sheet.number} of {sheet.of}
+      </Cell>
+    </dl>
+  );
+}
