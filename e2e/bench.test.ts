@@ -27,7 +27,7 @@ const box = async () => (await page.getByTestId("sheet").boundingBox())!;
 
 test("what can be done is found by its words and done from there", async () => {
   await page.keyboard.press("/");
-  const search = page.getByLabel("Search what can be done");
+  const search = page.getByRole("combobox", { name: "Search what can be done" });
   await search.waitFor();
   await search.pressSequentially("grid over");
   await page.getByRole("option", { name: /Grid over the picture/ }).waitFor();
@@ -42,6 +42,7 @@ test("what can be done is found by its words and done from there", async () => {
   await search.pressSequentially("delete the line");
   expect(await page.getByRole("option").first().getAttribute("aria-disabled")).toBe("true");
   await page.keyboard.press("Escape");
+  await search.waitFor({ state: "detached" });
 });
 
 test("the card of keys is drawn from the same table", async () => {

@@ -38,8 +38,6 @@ const GRACE_MS = 2000;
 const IDLE_MS = 60_000;
 const IDLE_BYTES = 700 * 2 ** 20;
 const PAGE = 4096;
-/** Hands give way to the process that answers people. */
-const NICENESS = 10;
 
 /** Memory a process holds, bytes; 0 when it is gone. */
 async function memoryOf(pid: number): Promise<number> {
@@ -66,10 +64,12 @@ export class Hands {
   /**
    * @param script path of the bundled program that the hands run, which calls serveTasks.
    * @param count how many work at the same time; they are started when first needed.
+   * @param niceness how far they give way to the processes that answer people, 0…19.
    */
   constructor(
     private readonly script: string,
     private readonly count: number,
+    private readonly niceness = 10,
   ) {}
 
   /**
@@ -135,7 +135,7 @@ export class Hands {
     hand.on("error", (error) => console.error("A hand:", error.message));
     if (hand.pid !== undefined)
       try {
-        setPriority(hand.pid, NICENESS);
+        setPriority(hand.pid, this.niceness);
       } catch {
         // It is gone already, which its exit tells.
       }

@@ -10,6 +10,9 @@ import { bundlesFolder } from "../config";
 const COUNT = { arriving: 2, showing: 1, measuring: 1 } as const;
 export type Desk = keyof typeof COUNT;
 
+/** Whatever arrives, the app answers first. */
+const NICENESS = 19;
+
 /** A file may take this long, and this much longer for each byte, ms. */
 const BASE_MS = 60_000;
 const MS_PER_BYTE = (0.5 / 2 ** 20) * 1000;
@@ -31,7 +34,7 @@ export function desk(name: Desk): Hands {
   const all = (shared.flatStoneDesks ??= new Map());
   const kept = all.get(name);
   if (kept) return kept;
-  const made = new Hands(path.join(bundlesFolder(), "picture-hand.mjs"), COUNT[name]);
+  const made = new Hands(path.join(bundlesFolder(), "picture-hand.mjs"), COUNT[name], NICENESS);
   all.set(name, made);
   return made;
 }
