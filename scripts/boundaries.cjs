@@ -75,7 +75,7 @@ module.exports = {
     {
       name: "no-cycles",
       severity: "error",
-      from: { path: "^src/core/" },
+      from: { path: "^(src|campaign)/" },
       to: { circular: true, viaOnly: { pathNot: "index\\.ts$" } },
     },
     // Within the core, a folder may import only folders before it.

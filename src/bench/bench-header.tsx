@@ -6,7 +6,7 @@ import { useState } from "react";
 import { useBench } from "@/client/bench-store";
 import type { Size } from "@/core/geometry";
 import { Header, notify } from "@/ui";
-import type { Opened } from "./bench-loader";
+import type { Opened } from "./opened";
 import { tip } from "./commands";
 import { DeliverDialog } from "./deliver-dialog";
 import { NewVersion } from "./new-version";

@@ -1,11 +1,8 @@
 "use client";
 
 import dynamic from "next/dynamic";
-import { type OpenedVersion, type Photo, previewUrl } from "@/client";
-
-export interface Opened extends OpenedVersion {
-  readonly sheet: { readonly number: number; readonly of: number };
-}
+import { type Photo, previewUrl } from "@/client";
+import type { Opened } from "./opened";
 
 /** The Bench lives in the browser only: canvas and WebGL2 have no meaning on the server. */
 const Bench = dynamic(() => import("./bench").then((m) => m.Bench), { ssr: false });

@@ -2,7 +2,7 @@
 
 import { type HTMLAttributes, useMemo } from "react";
 import { ShownBench, useBench } from "@/client/bench-store";
-import type { Opened } from "./bench-loader";
+import type { Opened } from "./opened";
 import { CourseRail } from "./course-rail";
 import { BenchHeader } from "./bench-header";
 import { type Derived, useDerived } from "./derived";

@@ -3,7 +3,7 @@
 import type { ReactNode } from "react";
 import { equivalentOf } from "@/core/camera";
 import { angle, grouped, percent } from "@/ui";
-import type { Opened } from "./bench-loader";
+import type { Opened } from "./opened";
 import type { Derived } from "./derived";
 
 /** @param first how wide the window must be for it to be worth its room. */

@@ -1,6 +1,7 @@
 /** The lens: where it put a point on the sensor, and where an ideal lens would have put it. */
 export * from "./brown-conrady";
 export * from "./equidistant";
+export * from "./distortion-percent";
 export * from "./fringes";
 export * from "./lens";
 export * from "./lens-step";

@@ -10,7 +10,7 @@ import {
   PointElement,
 } from "chart.js";
 import { useEffect, useRef, useState } from "react";
-import { cornerBow, distortNormalised, fisheyeRadius, stopsLost } from "@/core/lens";
+import { cornerBow, distortionPercent, stopsLost } from "@/core/lens";
 import type { Recipe } from "@/core/recipe";
 import type { LensSamples } from "./use-lens-samples";
 
@@ -23,14 +23,6 @@ const PAUSE_MS = 90;
 const STEPS = 40;
 const heights = Array.from({ length: STEPS + 1 }, (_, i) => i / STEPS);
 
-/** Distortion in percent at an image height (1 is the corner). */
-export function percentAt({ k, amount, model }: Lens, r: number, focal: number): number {
-  if (r === 0) return 0;
-  if (model === "equidistant") return 100 * (fisheyeRadius({ k, focal }, r) / r - 1);
-  const scaled = k.map((v) => v * amount) as [number, number, number];
-  return 100 * (distortNormalised({ k: scaled, p: [0, 0] }, r, 0)[0] / r - 1);
-}
-
 interface Series {
   readonly colour: string;
   readonly dash?: number[];
@@ -40,7 +32,7 @@ interface Series {
 function seriesOf(curve: Curve, lens: Lens, unit: number, focal: number, ink: (name: string) => string): Series[] {
   if (curve === "residuals") return [];
   if (curve === "distortion")
-    return [{ colour: ink("--plumb"), values: heights.map((r) => percentAt(lens, r, focal)) }];
+    return [{ colour: ink("--plumb"), values: heights.map((r) => distortionPercent(lens, r, focal)) }];
   if (curve === "light")
     return [
       {

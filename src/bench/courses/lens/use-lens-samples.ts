@@ -1,10 +1,9 @@
 import { useMemo } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { traceSamples } from "@/core/lens";
+import { distortionPercent, traceSamples } from "@/core/lens";
 import { tracesOf } from "./taut-edits";
 import { useProfiles } from "./use-profiles";
-import { percentAt } from "./lens-curves";
 
 /** Points to draw beside the lens's curves: [image height, value]. */
 export interface LensSamples {
@@ -29,7 +28,9 @@ export function useLensSamples(photo: Photo): LensSamples {
     if (lens.model !== "brown-conrady") return NONE;
     if (lens.from === "traced") {
       const centre = lens.centre ?? ([size[0] / 2, size[1] / 2] as const);
-      const found = traceSamples(tracesOf({ lines }), { k: lens.k, centre }, size, (r) => percentAt(lens, r, 1));
+      const found = traceSamples(tracesOf({ lines }), { k: lens.k, centre }, size, (r) =>
+        distortionPercent(lens, r, 1),
+      );
       return {
         distortion: thinned(found.flatMap((s) => (s.percent === null ? [] : [[s.r, s.percent] as const]))),
         residuals: thinned(found.map((s) => [s.r, s.missPx] as const)),
@@ -43,7 +44,7 @@ export function useLensSamples(photo: Photo): LensSamples {
     const measured = nearest.filter((_, i) => i === 0 || off(nearest[0]!.focalMm) > 0.01);
     return {
       distortion: measured.flatMap((e) =>
-        HEIGHTS.map((r) => [r, percentAt({ ...lens, k: e.k, amount: 1 }, r, 1)] as const),
+        HEIGHTS.map((r) => [r, distortionPercent({ ...lens, k: e.k, amount: 1 }, r, 1)] as const),
       ),
       residuals: [],
     };

@@ -1,0 +1,6 @@
+import type { OpenedVersion } from "@/client";
+
+/** What is opened on the Bench: a version, and where its photo stands among the visit's. */
+export interface Opened extends OpenedVersion {
+  readonly sheet: { readonly number: number; readonly of: number };
+}
