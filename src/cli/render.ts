@@ -3,13 +3,14 @@ import { fileURLToPath } from "node:url";
 import { z } from "zod";
 import { decode } from "@/server/image/decode";
 import { deliveryOptions, formatOfName } from "@/server/image/delivery-options";
-import { inThisThread, inThreads } from "@/server/render/bands";
+import { inThreads } from "@/server/render/bands";
+import { inProcess } from "@/server/render/in-process";
 import { renderPicture } from "@/server/render/render-picture";
 import { UsageError, checkPhoto, checkTarget, options, readRecipeFile, required, usage } from "./arguments";
 import { inspected } from "./subject";
 
 /** Pictures up to this size are made without starting threads, pixels. */
-const SMALL = 400_000;
+const SMALL = 4_000_000;
 
 export async function run(args: string[]): Promise<void> {
   const { values, free, on } = options(
@@ -37,15 +38,19 @@ export async function run(args: string[]): Promise<void> {
   const recipeFile = required(values.recipe, "--recipe");
   await checkPhoto(source);
   await checkTarget(target, [source, recipeFile]);
-  // Threads take a while to start: they do so while the photo is looked at.
-  const starting = inThreads(path.join(path.dirname(fileURLToPath(import.meta.url)), "band-thread.mjs"));
-  // So is its decoding begun; what is wrong with the photo is told by its inspection, in better words.
+  // Its decoding is begun at once; what is wrong with the photo is told by its inspection, in better words.
   const decoding = decode(source, asked.data.colour);
   decoding.catch(() => undefined);
+  const { size, focal } = await inspected(source);
+  const here = path.dirname(fileURLToPath(import.meta.url));
+  // Threads take a while to start: they do so while the photo is being decoded, and not at all for a small one.
+  const starting =
+    size[0] * size[1] <= SMALL
+      ? Promise.resolve(inProcess(path.join(here, "kernel.wasm")))
+      : inThreads(path.join(here, "band-thread.mjs"));
   try {
     const recipe = await readRecipeFile(recipeFile);
-    const { size, focal } = await inspected(source);
-    const runner = size[0] * size[1] <= SMALL ? inThisThread : await starting;
+    const runner = await starting;
     const { bytes, width, height } = await renderPicture(
       { source, size, decoding, recipe, focal, target, options: asked.data },
       runner,

@@ -93,8 +93,33 @@ export const inThisThread: BandRunner = {
   close: async () => undefined,
 };
 
+/** The kernel compiled, once for a process. @param file kernel.wasm. */
+export function kernelModule(file: string): Promise<WebAssembly.Module> {
+  const module = readFile(file).then((bytes) => WebAssembly.compile(bytes));
+  // Whoever needs it is told; nobody may need it.
+  module.catch(() => undefined);
+  return module;
+}
+
+/** Puts a source in place in the kernel's memory; its samples are let go of then. */
+export async function engineWay(
+  module: WebAssembly.Module,
+  memory: WebAssembly.Memory,
+  plan: MemoryPlan,
+  source: Raster<Pixels>,
+): Promise<Way & { kind: "engine" }> {
+  writeSharedTables(memory.buffer, plan);
+  const kernel = kernelOf(module, memory);
+  await inSlices(source.height, SOURCE_ROWS, (from, to) =>
+    writeSourceRows(kernel, memory.buffer, plan, source.data, from, to),
+  );
+  continueSource(memory.buffer, plan);
+  letGo(source);
+  return { kind: "engine", module, memory, plan };
+}
+
 /** The engine's plan for a picture, or null where only the reference can make it: beyond the engine's memory. */
-function planFor(
+export function planFor(
   map: CompiledMap,
   source: Raster<Pixels>,
   { alpha }: PictureJob,
@@ -130,24 +155,11 @@ export async function inThreads(script: string, threads = availableParallelism()
     maxThreads: threads,
     concurrentTasksPerWorker: 1,
   });
-  const module = readFile(script.replace(/band-thread\.mjs$/, "kernel.wasm")).then((b) => WebAssembly.compile(b));
-  module.catch(() => undefined);
+  const module = kernelModule(script.replace(/band-thread\.mjs$/, "kernel.wasm"));
   const memories = new MemoryPool();
   /** The memories that lent pixels lie in. */
   const lent = new WeakMap<Pixels, WebAssembly.Memory>();
 
-  const engineWay = async (plan: MemoryPlan, source: Raster<Pixels>): Promise<Way> => {
-    const memory = memories.take(plan.pages);
-    const compiled = await module;
-    writeSharedTables(memory.buffer, plan);
-    const kernel = kernelOf(compiled, memory);
-    await inSlices(source.height, SOURCE_ROWS, (from, to) =>
-      writeSourceRows(kernel, memory.buffer, plan, source.data, from, to),
-    );
-    continueSource(memory.buffer, plan);
-    letGo(source);
-    return { kind: "engine", module: compiled, memory, plan };
-  };
   const plainWay = (source: Raster<Pixels>, length: number): Way => {
     const shared = samples(source.data, source.data.length);
     shared.set(source.data);
@@ -161,7 +173,9 @@ export async function inThreads(script: string, threads = availableParallelism()
       const map = compile(job.recipe, job.size);
       const length = resultLength(map, source, job.alpha);
       const plan = planFor(map, source, job, threads, takeBand !== undefined);
-      const way = plan ? await engineWay(plan, source) : plainWay(source, length);
+      const way = plan
+        ? await engineWay(await module, memories.take(plan.pages), plan, source)
+        : plainWay(source, length);
       const control = new Int32Array(new SharedArrayBuffer(4 * slotAt(threads, 0)));
       const stop = (): void => void Atomics.store(control, CONTROL.stop, 1);
       signal?.throwIfAborted();

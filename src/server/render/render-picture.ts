@@ -70,8 +70,9 @@ function refuseTooLarge(format: DeliveryFormat, [width, height]: Size): void {
 /** A library's work that cannot be stopped: once cancelled it is no longer waited for. */
 async function abortable<T>(work: Promise<T>, signal: AbortSignal | undefined): Promise<T> {
   if (!signal) return work;
-  signal.throwIfAborted();
+  // What it ends with when nobody waits for it any more is nobody's affair.
   work.catch(() => undefined);
+  signal.throwIfAborted();
   return new Promise((resolve, reject) => {
     const stop = (): void => reject(signal.reason as Error);
     signal.addEventListener("abort", stop, { once: true });
