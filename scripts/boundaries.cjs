@@ -21,6 +21,7 @@ const courses = [
   "finish",
   "recipe",
   "render",
+  "edits",
 ];
 
 module.exports = {
@@ -53,6 +54,26 @@ module.exports = {
     only("e2e-on-nothing", "^e2e/", ["e2e/"]),
     { name: "screens-apart", severity: "error", from: { path: "^src/bench/" }, to: { path: "^src/board/" } },
     { name: "screens-apart-too", severity: "error", from: { path: "^src/board/" }, to: { path: "^src/bench/" } },
+    {
+      name: "courses-apart",
+      comment: "What two courses share lies above their folders.",
+      severity: "error",
+      from: { path: "^src/bench/courses/([^/]+)/", pathNot: "\\.test\\.tsx?$" },
+      to: { path: "^src/bench/courses/[^/]+/", pathNot: "^src/bench/courses/$1/" },
+    },
+    {
+      name: "edits-without-interface",
+      comment: "A job over many photos and the command line do the same edits: nothing of a screen may reach them.",
+      severity: "error",
+      from: { path: "^src/core/edits/" },
+      to: { path: "^src/(bench|client|ui)/" },
+    },
+    {
+      name: "tools-know-no-course",
+      severity: "error",
+      from: { path: "^src/bench/tools/", pathNot: "\\.test\\.tsx?$" },
+      to: { path: "^src/bench/courses/" },
+    },
     {
       name: "core-pure",
       severity: "error",

@@ -1,7 +1,8 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { makeLens, profileAt, proposeProfiles, readProfile, stopsLost } from "@/core/lens";
-import { emptyRecipe, withProfile } from "@/core/recipe";
+import { withProfile } from "@/core/edits";
+import { emptyRecipe } from "@/core/recipe";
 import { inspect } from "@/server/image/inspect";
 import type { Truth } from "../truth/truth";
 import { demoProfiles } from "./profiles";

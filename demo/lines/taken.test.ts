@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
-import { bestOf, foundId } from "@/bench/courses/lines/found-edits";
+import { bestOf, foundId } from "@/core/edits";
 import { findLines } from "@/client/compute/line-work";
 import { type Recipe, emptyRecipe, foundLine } from "@/core/recipe";
 import { solveRecipe, withCamera } from "@/core/render";

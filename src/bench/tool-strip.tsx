@@ -2,14 +2,14 @@
 
 import { useBench } from "@/client/bench-store";
 import { tip } from "./commands";
-import { benchCourse } from "./courses";
-import { MOVE } from "./tools/tool-button";
+import { benchCourse, toolInHand } from "./courses";
+import { MOVE } from "./tools/move-tool";
 
 /** Only the current course's tools. */
 export function ToolStrip() {
   const { course, tool, set } = useBench();
   const tools = [MOVE, ...(benchCourse(course)?.tools ?? [])];
-  const current = tools.some((t) => t.name === tool) ? tool : "move";
+  const current = toolInHand(course, tool).name;
   return (
     <div
       className="ruled flex flex-col items-center gap-1 border-r bg-base-100 pt-2.5"

@@ -45,7 +45,7 @@ export function useSaving(opened: OpenedVersion): {
         saver.changed(now.recipe);
     });
     if (draft) {
-      useBench.getState().edit("Take up unsaved work", () => draft.recipe);
+      useBench.getState().edit({ label: "Take up unsaved work", apply: () => draft.recipe });
       // Somebody saved on top of what this draft was made from: the photographer decides.
       if (!continues(draft, opened)) {
         saver.stop();

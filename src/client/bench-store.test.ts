@@ -1,4 +1,5 @@
-import { emptyRecipe } from "@/core/recipe";
+import { type Edit, lensByHand, moveEnd } from "@/core/edits";
+import { type Line, emptyRecipe } from "@/core/recipe";
 import { createBenchStore } from "./bench-store";
 
 const size = [300, 200] as const;
@@ -8,6 +9,8 @@ function opened() {
   store.getState().open("v", size, emptyRecipe());
   return store;
 }
+
+const did = (label: string, apply: Edit["apply"]): Edit => ({ label, apply });
 
 const plumb = (id: string, x: number, lean: number) => ({
   id,
@@ -22,7 +25,7 @@ const plumb = (id: string, x: number, lean: number) => ({
 test("every edit can be taken back and made again, without limit", () => {
   const store = opened();
   for (let i = 1; i <= 300; i++)
-    store.getState().edit("height", (r) => ({ ...r, proportion: { ...r.proportion, height: 1 + i / 1000 } }));
+    store.getState().edit(did("height", (r) => ({ ...r, proportion: { ...r.proportion, height: 1 + i / 1000 } })));
   for (let i = 0; i < 300; i++) store.getState().undo();
   expect(store.getState().recipe).toEqual(emptyRecipe());
   store.getState().undo();
@@ -34,7 +37,10 @@ test("every edit can be taken back and made again, without limit", () => {
 test("the edits of one gesture are one step; the next gesture is another", () => {
   const store = opened();
   const to = (height: number, gesture?: string) =>
-    store.getState().edit("height", (r) => ({ ...r, proportion: { ...r.proportion, height } }), gesture);
+    store.getState().edit(
+      did("height", (r) => ({ ...r, proportion: { ...r.proportion, height } })),
+      gesture,
+    );
   to(1.1, "drag-1");
   to(1.2, "drag-1");
   store.getState().endGesture();
@@ -47,7 +53,7 @@ test("the edits of one gesture are one step; the next gesture is another", () =>
 test("two plumbs settle the attitude, taking one back unsettles it", () => {
   const store = opened();
   const add = (line: ReturnType<typeof plumb>) =>
-    store.getState().edit("plumb", (r) => ({ ...r, lines: [...r.lines, line] }));
+    store.getState().edit(did("plumb", (r) => ({ ...r, lines: [...r.lines, line] })));
   add(plumb("a", 60, 14));
   expect(store.getState().recipe.attitude.pitch).toBe(0);
   add(plumb("b", 240, -12));
@@ -61,7 +67,7 @@ test("two plumbs settle the attitude, taking one back unsettles it", () => {
 test("an edit after going back drops what lay ahead; the selection goes with its line", () => {
   const store = opened();
   const add = (line: ReturnType<typeof plumb>) =>
-    store.getState().edit("plumb", (r) => ({ ...r, lines: [...r.lines, line] }));
+    store.getState().edit(did("plumb", (r) => ({ ...r, lines: [...r.lines, line] })));
   add(plumb("a", 60, 14));
   store.getState().set({ selected: "a" });
   store.getState().undo();
@@ -74,12 +80,14 @@ test("an edit after going back drops what lay ahead; the selection goes with its
 test("what arrives late for a stroke changes that stroke alone, wherever it stands by then", () => {
   const store = opened();
   const add = (line: ReturnType<typeof plumb>) =>
-    store.getState().edit("plumb", (r) => ({ ...r, lines: [...r.lines, line] }));
+    store.getState().edit(did("plumb", (r) => ({ ...r, lines: [...r.lines, line] })));
   const xs = () => store.getState().recipe.lines.map((l) => l.points[0]![0]);
   add(plumb("a", 60, 14));
   const first = store.getState().recipe.lines[0]!;
   add(plumb("b", 240, -12));
-  const moveTo = (x: number) => (line: { points: [number, number][] }) => void (line.points[0]![0] = x);
+  const moveTo =
+    (x: number) =>
+    (line: Line): Line => ({ ...line, points: line.points.with(0, [x, line.points[0]![1]]) });
   // Another stroke has been drawn meanwhile: it is left alone, and taking it back leaves the late word in force.
   store.getState().amendLine(first, moveTo(61));
   expect(xs()).toEqual([61, 240]);
@@ -97,7 +105,7 @@ test("what arrives late for a stroke changes that stroke alone, wherever it stan
   expect(xs()).toEqual([61, 241]);
   expect(store.getState().recipe.attitude.pitch).toBeGreaterThan(1);
   // Moved by hand since: the hand has the last word.
-  store.getState().edit("move", (r) => void (r.lines[0]!.points[0]![0] = 70));
+  store.getState().edit(moveEnd("a", 0, [70, 180]));
   store.getState().amendLine(first, moveTo(99));
   expect(xs()).toEqual([70, 241]);
 });
@@ -105,9 +113,9 @@ test("what arrives late for a stroke changes that stroke alone, wherever it stan
 test("what was found with one lens is gone once another is in force, by a step back too", () => {
   const store = opened();
   const found = { segments: [], groups: [], told: false } as never;
-  store.getState().edit("bow", (r) => void (r.lens.k[0] = -0.05));
+  store.getState().edit(lensByHand("Bow", () => ({ k: [-0.05, 0, 0] })));
   store.getState().set({ found });
-  store.getState().edit("height", (r) => void (r.proportion.height = 1.1));
+  store.getState().edit(did("height", (r) => ({ ...r, proportion: { ...r.proportion, height: 1.1 } })));
   store.getState().undo();
   expect(store.getState().found).toBe(found);
   store.getState().undo();

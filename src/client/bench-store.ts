@@ -1,10 +1,8 @@
-import { produce } from "immer";
 import { createContext, useContext } from "react";
 import { type StoreApi, createStore, useStore } from "zustand";
-import type { Size } from "@/core/geometry";
+import { type Edit, type FoundLines, edited, withLine } from "@/core/edits";
+import type { Size, Vec2 } from "@/core/geometry";
 import { type CourseKey, type Line, type Recipe, emptyRecipe } from "@/core/recipe";
-import { withSolvedAttitude } from "@/core/render";
-import type { FoundLines } from "./compute/found-lines";
 
 export type ToolName = "move" | "plumb" | "taut" | "pull" | "level" | "turn" | "face" | "frame";
 export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict" | "deleted";
@@ -36,6 +34,8 @@ export interface BenchState {
   stretch: boolean;
   /** Lines found in the photo and not taken yet; null before they are looked for, and once the lens has changed. */
   found: FoundLines | null;
+  /** Places clicked so far along something that is being traced, pixels of the original. */
+  places: readonly Vec2[];
   /** Lines are being looked for. */
   finding: boolean;
   /** Only the picture is shown, without what stands around it. */
@@ -45,13 +45,13 @@ export interface BenchState {
   save: SaveState;
 
   open(versionId: string, size: Size, recipe: Recipe): void;
-  /** Edits the recipe (an immer draft, or a new one returned); its attitude is solved anew where it comes from lines. */
-  edit(label: string, change: (recipe: Recipe) => Recipe | void, gesture?: string): void;
+  /** Does an edit as a step that can be taken back; those of one gesture are one step. */
+  edit(edit: Edit, gesture?: string): void;
   /**
    * Corrects a line as part of the step that drew or moved it, however many steps have been made or taken back since:
    * wherever that very line stands, in the recipe and among the steps, and nowhere else.
    */
-  amendLine(before: Line, change: (line: Line) => void): void;
+  amendLine(before: Line, change: (line: Line) => Line): void;
   endGesture(): void;
   undo(): void;
   redo(): void;
@@ -69,6 +69,7 @@ export interface BenchState {
         | "stretch"
         | "found"
         | "finding"
+        | "places"
         | "alone"
         | "holding"
         | "save"
@@ -76,17 +77,6 @@ export interface BenchState {
     >,
   ): void;
 }
-
-const settled = (recipe: Recipe, before: Recipe, size: Size): Recipe =>
-  recipe.lines === before.lines &&
-  recipe.faces === before.faces &&
-  recipe.lens === before.lens &&
-  recipe.camera === before.camera &&
-  recipe.attitude.from === before.attitude.from &&
-  recipe.attitude.face === before.attitude.face &&
-  recipe.attitude.trim === before.attitude.trim
-    ? recipe
-    : withSolvedAttitude(recipe, size);
 
 export const createBenchStore = () =>
   createStore<BenchState>()((set) => ({
@@ -105,21 +95,33 @@ export const createBenchStore = () =>
     grid: false,
     stretch: false,
     found: null,
+    places: [],
     finding: false,
     alone: false,
     holding: false,
     save: "saved",
 
     open: (versionId, size, recipe) =>
-      set({ versionId, size, recipe, past: [], future: [], gesture: null, selected: null, found: null, save: "saved" }),
-    edit: (label, change, gesture) =>
+      set({
+        versionId,
+        size,
+        recipe,
+        past: [],
+        future: [],
+        gesture: null,
+        selected: null,
+        found: null,
+        places: [],
+        save: "saved",
+      }),
+    edit: (edit, gesture) =>
       set((s) => {
-        const recipe = settled(produce(s.recipe, change), s.recipe, s.size);
+        const recipe = edited(s.recipe, edit, s.size);
         if (recipe === s.recipe) return s;
         const sameGesture = gesture !== undefined && s.gesture === gesture;
         return {
           recipe,
-          past: sameGesture ? s.past : [...s.past, { recipe: s.recipe, label }],
+          past: sameGesture ? s.past : [...s.past, { recipe: s.recipe, label: edit.label }],
           future: [],
           gesture: gesture ?? null,
           // What was found was found under another lens.
@@ -129,13 +131,12 @@ export const createBenchStore = () =>
       }),
     amendLine: (before, change) =>
       set((s) => {
-        const after = produce(before, change);
-        const amended = (recipe: Recipe): Recipe => {
-          const at = recipe.lines.indexOf(before);
-          if (at < 0) return recipe;
-          const lines = recipe.lines.with(at, after);
-          return settled({ ...recipe, lines }, recipe, s.size);
+        const after = change(before);
+        const amend: Edit = {
+          label: "Amend a line",
+          apply: (recipe) => (recipe.lines.includes(before) ? withLine(recipe, before.id, () => after) : recipe),
         };
+        const amended = (recipe: Recipe): Recipe => edited(recipe, amend, s.size);
         const step = (one: Step): Step => {
           const recipe = amended(one.recipe);
           return recipe === one.recipe ? one : { ...one, recipe };
@@ -161,7 +162,8 @@ export const createBenchStore = () =>
         if (!step) return s;
         return { ...arrived(s, step), future: s.future.slice(0, -1), past: [...s.past, { ...step, recipe: s.recipe }] };
       }),
-    set: (change) => set(change),
+    // A tool put down drops the path that was being clicked with it.
+    set: (change) => set("tool" in change || "course" in change ? { places: [], ...change } : change),
   }));
 
 const touched = (s: BenchState): Partial<BenchState> => (s.save === "conflict" ? {} : { save: "unsaved" });

@@ -11,7 +11,7 @@ import {
   listProfiles,
   openVersion,
   saveRevision,
-  takeProfile,
+  takeProfileForAll,
 } from ".";
 import { ascii, rational, short } from "./image/tiff-directory";
 import { embedInJpeg } from "./image/embed";
@@ -61,7 +61,7 @@ test("a visit's photos of one lens take a profile together, each at its own foca
   const second = await createVersion(of(61).id);
   const profile = await keepProfile(quarlLike("together"));
   const order = { profileId: profile.id, lens: "Quarl 16-35 mm", except: second.id };
-  expect(await takeProfile(id, order)).toEqual({ photos: 2 });
+  expect(await takeProfileForAll(id, order)).toEqual({ photos: 2 });
   const lensOf = async (versionId: string) => (await openVersion(versionId)).recipe.lens;
   expect(await lensOf(of(60).versions[0]!.id)).toMatchObject({
     from: "profile",
@@ -73,7 +73,7 @@ test("a visit's photos of one lens take a profile together, each at its own foca
   expect((await lensOf(second.id)).from).toBe("none");
   expect((await lensOf(of(63).versions[0]!.id)).from).toBe("none");
   // Once taken, nothing is waiting any more.
-  expect(await takeProfile(id, order)).toEqual({ photos: 0 });
+  expect(await takeProfileForAll(id, order)).toEqual({ photos: 0 });
 });
 
 test("charts shot with the camera held two ways are refused by name", async () => {

@@ -1,7 +1,7 @@
 import { and, asc, eq, isNull } from "drizzle-orm";
 import { type LensProfile, ProfileError, proposeProfiles, readProfile } from "@/core/lens";
-import { laidCourses, readRecipe, withProfile } from "@/core/recipe";
-import { withSolvedAttitude } from "@/core/render";
+import { edited, takeProfile } from "@/core/edits";
+import { laidCourses, readRecipe } from "@/core/recipe";
 import { database } from "./db/client";
 import { type LensProfileRow, lensProfiles, photos, versions } from "./db/schema";
 import { Problem, notFound } from "./problem";
@@ -55,7 +55,7 @@ export async function changeProfile(
  * @param except a version that is open at the moment and takes the profile itself.
  * @returns how many photos took it.
  */
-export async function takeProfile(
+export async function takeProfileForAll(
   assignmentId: string,
   { profileId, lens, except }: { profileId: string; lens: string; except?: string | undefined },
 ): Promise<{ photos: number }> {
@@ -78,11 +78,7 @@ export async function takeProfile(
     const recipe = readRecipe(stored);
     if (laidCourses(recipe).includes("lens")) continue;
     const size = [photo.width, photo.height] as const;
-    await saveRevision(
-      versionId,
-      revision,
-      withSolvedAttitude({ ...recipe, lens: withProfile(recipe.lens, proposal, photo, size) }, size),
-    );
+    await saveRevision(versionId, revision, edited(recipe, takeProfile(proposal, photo, size), size));
     taken.add(photo.id);
   }
   return { photos: taken.size };

@@ -1,5 +1,6 @@
 import { BENCH_COURSES } from "../courses";
-import { MOVE, toolCommand } from "../tools/tool-button";
+import { MOVE } from "../tools/move-tool";
+import { toolCommand } from "../tools/tool-button";
 import { type Command, GROUPS } from "./command";
 import { GENERAL } from "./general";
 import { writtenKeys } from "./keys";

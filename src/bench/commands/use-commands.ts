@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { takeProposal } from "../courses/lens/lens-edits";
+import { takeProfile } from "@/core/edits";
 import { useProfiles } from "../courses/lens/use-profiles";
 import { useSheetView } from "../sheet/sheet-view";
 import type { Command, CommandContext } from "./command";
@@ -30,7 +30,7 @@ export function useCommands(photo: Photo) {
       get: useBench.getState,
       photo,
       sheet: useSheetView.getState(),
-      takeProfile: best ? () => takeProposal(useBench.getState(), best, photo) : null,
+      takeProfile: best ? () => useBench.getState().edit(takeProfile(best, photo, useBench.getState().size)) : null,
       show,
     }),
     [photo, best],

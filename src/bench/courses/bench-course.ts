@@ -3,7 +3,7 @@ import type { Photo } from "@/client";
 import type { CourseKey, Recipe } from "@/core/recipe";
 import type { Command } from "../commands/command";
 import type { Derived } from "../derived";
-import type { ToolButton } from "../tools/tool-button";
+import type { Grip, Tool } from "../tools/tool";
 
 export interface PanelParts {
   readonly photo: Photo;
@@ -15,7 +15,9 @@ export interface BenchCourse {
   readonly key: CourseKey;
   /** A few words for the rail on what the course has settled. */
   note(recipe: Recipe, laid: boolean): string;
-  readonly tools: readonly ToolButton[];
+  readonly tools: readonly Tool[];
+  /** What the pointer can take hold of with the Move tool in hand, the first under it first. */
+  readonly grips: readonly Grip[];
   readonly commands: readonly Command[];
   /** Its schedule and instruments. */
   readonly Panel: ComponentType<PanelParts>;

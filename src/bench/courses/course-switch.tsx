@@ -1,9 +1,10 @@
 "use client";
 
 import { useBench } from "@/client/bench-store";
+import { type Switched, switchCourse } from "@/core/edits";
 
 /** Heading of a course's panel, with the switch that leaves the course out and puts it back. */
-export function CourseSwitch({ title, course }: { title: string; course: "lens" | "attitude" | "frame" }) {
+export function CourseSwitch({ title, course }: { title: string; course: Switched }) {
   const on = useBench((s) => s.recipe[course].on);
   const edit = useBench((s) => s.edit);
   return (
@@ -15,7 +16,7 @@ export function CourseSwitch({ title, course }: { title: string; course: "lens" 
           type="checkbox"
           className="toggle toggle-xs"
           checked={on}
-          onChange={() => edit(on ? `Leave ${title} out` : `Apply ${title}`, (r) => void (r[course].on = !on))}
+          onChange={() => edit(switchCourse(course, title, !on))}
         />
       </label>
     </div>

@@ -2,8 +2,14 @@ import type { BenchCourse } from "./bench-course";
 import { frameCourse } from "./frame";
 import { lensCourse } from "./lens";
 import { linesCourse } from "./lines";
+import { MOVE } from "../tools/move-tool";
+import type { Tool } from "../tools/tool";
 
 /** The courses as the Bench shows them: rail, strip, panels, keys and search come from here. To add one, add it here. */
 export const BENCH_COURSES: readonly BenchCourse[] = [lensCourse, linesCourse, frameCourse];
 
 export const benchCourse = (key: string): BenchCourse | undefined => BENCH_COURSES.find((c) => c.key === key);
+
+/** The tool in hand: one of the course's, or Move where the one last taken is another course's. */
+export const toolInHand = (course: string, name: string): Tool =>
+  benchCourse(course)?.tools.find((t) => t.name === name) ?? MOVE;

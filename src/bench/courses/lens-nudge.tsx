@@ -3,8 +3,8 @@
 import { useEffect, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
+import { takeProfile } from "@/core/edits";
 import { laidCourses } from "@/core/recipe";
-import { takeProposal } from "./lens/lens-edits";
 import { useProfiles } from "./lens/use-profiles";
 
 const key = (photo: Photo): string => `flat-stone-nudged-${photo.id}`;
@@ -25,7 +25,7 @@ export function LensNudge({ photo }: { photo: Photo }) {
     <div role="status" className="ruled flex flex-col gap-1.5 border-b bg-info/15 px-3.5 py-2">
       <span>The lens comes first: no straight line fits a bowed edge. {proposal.reason}</span>
       <span className="flex gap-1.5">
-        <button className="btn btn-primary btn-sm" onClick={() => takeProposal(bench, proposal, photo)}>
+        <button className="btn btn-primary btn-sm" onClick={() => bench.edit(takeProfile(proposal, photo, bench.size))}>
           Take it (L)
         </button>
         <button className="btn btn-ghost btn-sm" onClick={() => setSaid(true)}>

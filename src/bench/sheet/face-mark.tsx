@@ -2,9 +2,8 @@
 
 import { Line, Rect, Text } from "react-konva";
 import type { Face } from "@/core/recipe";
-import { faceOnScreen } from "../courses/lines/face-edits";
 import type { SheetColours } from "./colours";
-import type { Projection } from "./projection";
+import { type Projection, faceOnScreen } from "./projection";
 import { FONT } from "./ruler";
 
 /** A face over the picture: ochre, hatched along its border, with corners to drag. */

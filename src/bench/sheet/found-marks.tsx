@@ -2,14 +2,11 @@
 
 import { useMemo } from "react";
 import { Shape } from "react-konva";
-import { type BenchState, useBench } from "@/client/bench-store";
+import { useBench } from "@/client/bench-store";
+import { openIn } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
-import { openIn, takeFound } from "../courses/lines/found-edits";
 import type { SheetColours } from "./colours";
-import { type Projection, distanceToPath, onScreen } from "./projection";
-
-/** A click within this of a proposal takes it, CSS pixels. */
-const REACH = 8;
+import { type Projection, onScreen } from "./projection";
 
 type Drawn = readonly [Vec2, Vec2];
 
@@ -64,24 +61,4 @@ export function FoundMarks({ projection, colours }: { projection: Projection; co
       }}
     />
   );
-}
-
-/** Takes the proposal under the pointer. @returns whether there was one. */
-export function takeAt(bench: BenchState, projection: Projection, pointer: Vec2): boolean {
-  const { found, recipe, marks, course } = bench;
-  if (!found || !marks || course !== "lines") return false;
-  let best: { group: (typeof found.groups)[number]; index: number } | null = null;
-  let least = REACH;
-  for (const group of found.groups) {
-    if (group.kind === "other") continue;
-    for (const index of openIn(found, group, recipe.lines)) {
-      const path = found.segments[index]!.points.map((p) => onScreen(projection, p)).filter((p): p is Vec2 => !!p);
-      if (path.length < 2) continue;
-      const off = distanceToPath(path, pointer);
-      if (off < least) [best, least] = [{ group, index }, off];
-    }
-  }
-  if (!best) return false;
-  takeFound(bench, found, best.group, [best.index]);
-  return true;
 }

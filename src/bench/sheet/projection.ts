@@ -95,3 +95,7 @@ export function cornerAt(
     }
   return null;
 }
+
+/** The outline of a face on the screen, as far as it can be seen. */
+export const faceOnScreen = (projection: Projection, { corners }: Face): Vec2[] =>
+  corners.map((c) => onScreen(projection, c)).filter((p): p is Vec2 => p !== null);

@@ -7,6 +7,7 @@ import { useBench } from "@/client/bench-store";
 import type { Rect, Vec2 } from "@/core/geometry";
 import type { Line as DrawnLine } from "@/core/recipe";
 import type { Derived } from "../derived";
+import type { RunningMarks } from "../tools/tool";
 import type { SheetColours } from "./colours";
 import { FaceMark } from "./face-mark";
 import { FoundMarks } from "./found-marks";
@@ -27,11 +28,8 @@ interface Props {
   readonly asShot: boolean;
   /** Whether the grid lies over the picture. */
   readonly grid: boolean;
-  /** The stroke under the pointer, recorded ends, and what it will be. */
-  readonly drawing: readonly [Vec2, Vec2] | null;
-  readonly kind: DrawnLine["kind"];
-  /** Places clicked so far along an edge, recorded pixels. */
-  readonly clicked: readonly Vec2[];
+  /** The stroke under the pointer. */
+  readonly stroke: NonNullable<RunningMarks["stroke"]> | null;
   /** Where the magnifier looks through. */
   readonly hole: Rect | null;
   readonly colours: SheetColours;
@@ -42,8 +40,8 @@ const NO_BUBBLES: readonly Bubble[] = [];
 
 /** Everything drawn over the picture: grid, frame, marks, and the margins with their rulers and bubbles. */
 export const SheetStage = memo(function SheetStage(props: Props) {
-  const { photo, derived, projection, sheet, asShot, grid, drawing, kind, clicked, hole, colours } = props;
-  const { recipe, course, marks, holding, stretch, selected, selectedEnd } = useBench();
+  const { photo, derived, projection, sheet, asShot, grid, stroke, hole, colours } = props;
+  const { recipe, course, marks, holding, stretch, selected, selectedEnd, places } = useBench();
   const { view } = projection;
   const shown = marks && !holding;
   const onLines = shown && course === "lines";
@@ -102,11 +100,18 @@ export const SheetStage = memo(function SheetStage(props: Props) {
             colours={colours}
           />
         ))}
-        {drawing && (
-          <LineMark path={pathOf(projection, drawing)} kind={kind} on selected end={null} colours={colours} />
+        {stroke && (
+          <LineMark
+            path={pathOf(projection, stroke.ends)}
+            kind={stroke.kind}
+            on
+            selected
+            end={null}
+            colours={colours}
+          />
         )}
-        {clicked.length > 0 && (
-          <ClickedMark path={clicked.map((p) => onScreen(projection, p)).filter((p) => p !== null)} colours={colours} />
+        {places.length > 0 && (
+          <ClickedMark path={places.map((p) => onScreen(projection, p)).filter((p) => p !== null)} colours={colours} />
         )}
         {hole && <MagnifierHole place={hole} />}
       </Layer>

@@ -7,11 +7,10 @@ import type { Pane } from "@/client/picture/picture-view";
 import { planeUnder, toPlane } from "@/client/picture/view";
 import type { Rect, Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
+import { type Recipe, endsOf } from "@/core/recipe";
 import { AS_SHOT, planeExtent } from "@/core/render";
 import type { Derived } from "../derived";
-import { clingLine } from "../courses/lines/cling-edits";
-import { addTaut, addTautThrough } from "../courses/lens/taut-edits";
-import { takeAt } from "./found-marks";
+import type { RunningMarks } from "../tools/tool";
 import { useSheetColours } from "./colours";
 import { fieldOf } from "./layout";
 import { MAGNIFIER, MagnifierMark, magnifierPlace } from "./magnifier";
@@ -20,7 +19,6 @@ import { SheetBar } from "./sheet-bar";
 import { SheetStage } from "./sheet-stage";
 import { useSheetEvents } from "./use-sheet-events";
 import { usePicture } from "./use-picture";
-import { useClickPath } from "./use-click-path";
 import { useGestures } from "./use-gestures";
 import { useSharp } from "./use-sharp";
 import { useSize, useView } from "./use-view";
@@ -68,30 +66,23 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only the change of plane matters
   }, [map]);
 
-  const clicked = useClickPath(course === "lens" && tool === "taut" && !holding, (places) =>
-    addTautThrough(useBench.getState, photo, places),
-  );
-  const gestures = useGestures({
-    onPlace: clicked.add,
-    placing: clicked.places.length > 0,
+  const { marks, pointer, cursor, hint, handlers } = useGestures({
+    photo,
     projection,
     frame: derived.map.frame,
-    ratio: recipe.frame.ratio,
     onPan: pan,
     onZoom: zoom,
-    onTrace: (ends) => void addTaut(useBench.getState, photo, ends),
-    onDrawn: (id, reach) => void clingLine(useBench.getState, photo, id, reach),
-    onClick: (screen) => takeAt(useBench.getState(), projection, screen),
-    onBegin: () => setHeld(asShot ? null : derived.map),
+    onKeep: (what) => {
+      if (what === "view") setHeldExtent(extent);
+      else setHeld(asShot ? null : derived.map);
+    },
     onEnd: () => {
       setHeld(null);
       setHeldExtent(null);
     },
-    onHoldView: () => setHeldExtent(extent),
   });
-  const { drawing, kind, heldEnd, pointer, cursor } = gestures;
-
-  const focus = drawing && pointer ? recordedAt(projection, pointer) : heldEnd;
+  const drawing = marks.stroke?.ends ?? null;
+  const focus = drawing && pointer ? recordedAt(projection, pointer) : heldPlace(recipe, marks);
   const magnifier = focus && pointer ? magnifierPlace(pointer, sheet) : null;
   const optics = asShot ? null : derived.map.optics;
   const magnified = useMemo((): Pane | null => {
@@ -137,7 +128,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
       aria-label={`${photo.name}, ${asShot ? "as shot" : "corrected"}`}
       data-testid="sheet"
       data-view={JSON.stringify({ scale: view.scale, shift: view.shift, asShot })}
-      {...gestures.handlers}
+      {...handlers}
     >
       <canvas ref={canvas} className="absolute inset-0 h-full w-full" data-testid="picture" />
       <canvas
@@ -155,9 +146,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
           sheet={sheet}
           asShot={asShot}
           grid={gridShown}
-          drawing={drawing}
-          kind={kind}
-          clicked={clicked.places}
+          stroke={marks.stroke ?? null}
           hole={magnified?.screen ?? null}
           colours={colours}
         />
@@ -170,12 +159,12 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
         />
       )}
       {!ready && !error && <p className="absolute inset-0 grid place-content-center">Fetching the picture …</p>}
-      {clicked.hint && (
+      {hint && (
         <p
           role="status"
           className="pointer-events-none absolute bottom-16 left-1/2 -translate-x-1/2 whitespace-nowrap rounded bg-base-100 px-3 py-1.5 shadow"
         >
-          {clicked.hint}
+          {hint}
         </p>
       )}
       {error && (
@@ -186,6 +175,12 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
       <SheetBar scale={view.scale} isFitted={isFitted} onFit={fit} onZoom={zoom} />
     </div>
   );
+}
+
+/** Where the end that is held lies, pixels of the original. */
+function heldPlace({ lines }: Recipe, { held }: RunningMarks): Vec2 | null {
+  const line = held && lines.find((l) => l.id === held.id);
+  return line ? endsOf(line)[held.end] : null;
 }
 
 /** The stroke being drawn, as it runs through the magnifier. */

@@ -5,24 +5,35 @@ const within = (event: KeyboardEvent, selector: string): boolean =>
   event.target instanceof HTMLElement && event.target.closest(selector) !== null;
 
 /**
- * The keys of the pointer's gestures: Escape lets go, first of the gesture under way, then of what is selected; while
- * Space is held the pointer moves the picture.
+ * The keys of the pointer's gestures, before the Bench's own for which they would mean something else: those of the tool in
+ * hand; Escape, which lets go, first of the gesture under way, then of what is selected; while Space is held the pointer
+ * moves the picture.
  *
- * @param cancel drops the gesture under way; whether there was one. @returns whether Space is held.
+ * @param cancel drops the gesture under way; whether there was one. @param own gives the key to the tool; whether it is
+ * the tool's own. @returns whether Space is held.
  */
-export function useGestureKeys(cancel: () => boolean): boolean {
+export function useGestureKeys(cancel: () => boolean, own: (key: string) => boolean): boolean {
   const [space, setSpace] = useState(false);
-  const latest = useRef(cancel);
+  const latest = useRef({ cancel, own });
   useEffect(() => {
-    latest.current = cancel;
+    latest.current = { cancel, own };
   });
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const typing = within(event, "input, textarea, select, button");
       if (
+        event.type === "keydown" &&
+        !within(event, "input, textarea, select, dialog") &&
+        latest.current.own(event.key)
+      ) {
+        event.preventDefault();
+        event.stopPropagation();
+        return;
+      }
+      if (
         event.key === "Escape" &&
         event.type === "keydown" &&
-        !latest.current() &&
+        !latest.current.cancel() &&
         !typing &&
         !within(event, "dialog")
       )
@@ -32,10 +43,10 @@ export function useGestureKeys(cancel: () => boolean): boolean {
         event.preventDefault();
       }
     };
-    window.addEventListener("keydown", onKey);
+    window.addEventListener("keydown", onKey, { capture: true });
     window.addEventListener("keyup", onKey);
     return () => {
-      window.removeEventListener("keydown", onKey);
+      window.removeEventListener("keydown", onKey, { capture: true });
       window.removeEventListener("keyup", onKey);
     };
   }, []);

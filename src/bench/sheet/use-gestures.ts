@@ -1,17 +1,12 @@
 import { type PointerEvent as ReactPointerEvent, useRef, useState } from "react";
+import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { toPlane } from "@/client/picture/view";
 import { type Rect, type Vec2, distance2 } from "@/core/geometry";
-import { endsOf } from "@/core/recipe";
+import { benchCourse, toolInHand } from "../courses";
 import { ON_SHEET } from "../paced";
-import { levelBy } from "../courses/lines/attitude-edits";
-import { addFace } from "../courses/lines/face-edits";
-import { addLine, moveBy, moveEnd } from "../courses/lines/line-edits";
-import { handleAt } from "../tools/frame-tool";
-import { IDLE, type PlumbCommand, type PlumbState, type PointerInput, plumbTool } from "../tools/plumb-tool";
-import { inHand } from "./in-hand";
-import { type Drag, cornerDrag, frameDrag, pullDrag, turnDrag } from "./drags";
-import { type Projection, cornerAt, hitTest, onScreen, recordedAt } from "./projection";
+import { type At, type Gesture, type Outcome, type RunningMarks, letGo, pan } from "../tools/tool";
+import { type Projection, recordedAt } from "./projection";
 import { useFingers } from "./use-fingers";
 import { useGestureKeys } from "./use-gesture-keys";
 
@@ -19,255 +14,146 @@ import { useGestureKeys } from "./use-gesture-keys";
 const FAR = 6;
 /** A pointer that has moved less than this has been pressed, not dragged: nothing is changed, CSS pixels. */
 const STILL = 3;
-/** Half the size of a frame handle's target, CSS pixels. */
-const HANDLE_REACH = 14;
 
 interface Parts {
-  projection: Projection;
-  frame: Rect;
-  ratio: number | null;
+  readonly photo: Photo;
+  readonly projection: Projection;
+  /** The frame as it is shown, pixels of the plane. */
+  readonly frame: Rect;
   onPan(by: Vec2): void;
   onZoom(scale: number, about: Vec2): void;
-  /** An edge is to be followed from one end to the other. */
-  onTrace(ends: readonly [Vec2, Vec2]): void;
-  /** A line has been drawn, and is to cling to the edge under it. */
-  onDrawn(id: string, reach: number): void;
-  /** A click on nothing but the picture, pixels of the screen; whether something came of it. */
-  onClick(screen: Vec2): boolean;
-  /** A click with the tracing tool, recorded pixels; and whether places have been clicked before it. */
-  onPlace(recorded: Vec2): void;
-  placing: boolean;
-  /** A gesture that edits begins or ends. */
-  onBegin(): void;
+  /** A gesture begins, and keeps the map or the view of it; or it ends. */
+  onKeep(what: "map" | "view"): void;
   onEnd(): void;
-  /** A gesture begins that changes the picture under the pointer: it is to be seen, but the view must stay. */
-  onHoldView(): void;
 }
 
-type Running = (
-  | { readonly kind: "pan"; readonly from: Vec2; last: Vec2 }
-  | { readonly kind: "drag"; readonly drag: Drag }
-  | {
-      readonly kind: "line";
-      state: PlumbState;
-      readonly from: Vec2;
-      readonly key: string;
-      readonly projection: Projection;
-      edited: boolean;
-    }
-) & { moved?: boolean };
+interface Running {
+  readonly gesture: Gesture;
+  readonly key: string;
+  readonly projection: Projection;
+  readonly from: Vec2;
+  last: Vec2;
+  moved: boolean;
+}
 
+const NO_MARKS: RunningMarks = {};
 let gestureCount = 0;
 
-/** The pointer on the sheet: hands its events to the tool in hand and carries out what the tool says. */
-export function useGestures({
-  projection,
-  frame,
-  ratio,
-  onPan,
-  onZoom,
-  onTrace,
-  onDrawn,
-  onClick,
-  onPlace,
-  placing,
-  onBegin,
-  onEnd,
-  onHoldView,
-}: Parts) {
+/** The pointer on the sheet: hands its events to the tool in hand and carries out what comes of them. */
+export function useGestures({ photo, projection, frame, onPan, onZoom, onKeep, onEnd }: Parts) {
   const bench = useBench();
   const running = useRef<Running | null>(null);
-  const pressedAt = useRef<Vec2>([0, 0]);
-  // Whether cling was held off when the stroke ended.
-  const held = useRef(false);
-  const [drawing, setDrawing] = useState<readonly [Vec2, Vec2] | null>(null);
-  const [heldId, setHeldId] = useState<{ id: string; end: 0 | 1 } | null>(null);
+  const [marks, setMarks] = useState(NO_MARKS);
   const [pointer, setPointer] = useState<Vec2 | null>(null);
-  const { drawn, draws, turns, pulls, editsLines, editsFaces, editsFrame } = inHand(bench);
-  /** Pixels of the original to one on the screen: how coarsely a hand can aim. */
-  const reach = Math.max(1, 1 / projection.view.scale);
-  /** What a stroke between two recorded places stands for, by the way it runs on the screen. */
-  const kindOf = (from: Vec2, to: Vec2): "taut" | "plumb" | "sill" => {
-    if (drawn === "taut") return "taut";
-    const [a, b] = [onScreen(projection, from), onScreen(projection, to)];
-    if (bench.tool === "level") return "sill";
-    return a && b && Math.abs(b[0] - a[0]) > Math.abs(b[1] - a[1]) ? "sill" : "plumb";
-  };
+  const tool = toolInHand(bench.course, bench.tool);
 
-  const lineMarks = bench.recipe.lines.filter((l) => (l.kind === "taut") === (bench.course === "lens"));
-  /** A click where a line lies selects it. */
-  const selectAt = (screen: Vec2): boolean => {
-    const hit = hitTest(projection, lineMarks, bench.selected, screen);
-    if (hit.on === "nothing") return false;
-    bench.set({ selected: hit.id, selectedEnd: hit.on === "end" ? hit.end : null });
-    return true;
-  };
-
-  const carryOut = (commands: readonly PlumbCommand[], key: string): void => {
-    for (const command of commands) {
-      const run = running.current;
-      if (run?.kind === "line" && (command.do === "moveEnd" || command.do === "moveLine")) run.edited = true;
-      switch (command.do) {
-        case "select":
-          bench.set({ selected: command.id, selectedEnd: command.end });
+  const carryOut = (outcomes: readonly Outcome[], key?: string): void => {
+    for (const outcome of outcomes) {
+      const now = useBench.getState();
+      switch (outcome.do) {
+        case "edit":
+          now.edit(outcome.edit, key);
           break;
-        case "add":
-          if (drawn === "taut") onTrace(command.ends);
-          else if (bench.tool === "level") levelBy(bench, command.ends);
-          else if (bench.tool === "face") addFace(bench, command.ends, projection);
-          else {
-            const id = addLine(bench, kindOf(...command.ends) as "plumb" | "sill", command.ends, reach);
-            bench.set({ selected: id, selectedEnd: null, marks: true });
-            if (!held.current) onDrawn(id, reach);
-          }
-          break;
-        case "moveEnd":
-          moveEnd(bench, command.id, command.end, command.to, key, reach);
-          break;
-        case "moveLine":
-          moveBy(bench, command.id, null, command.by, key, reach);
-          break;
-        case "finish":
-          bench.endGesture();
+        case "set":
+          now.set(outcome.state);
           break;
         case "revert":
-          bench.undo();
+          if (now.gesture === key) now.undo();
+          break;
+        case "then":
+          void outcome.work(useBench.getState, photo);
       }
     }
   };
 
-  const step = (input: PointerInput): void => {
-    const run = running.current;
-    if (run?.kind !== "line") return;
-    const [state, commands] = plumbTool(run.state, input);
-    run.state = state;
-    setDrawing(state.name === "drawing" && state.begun ? [state.from, state.to] : null);
-    setHeldId(state.name === "end" ? { id: state.id, end: state.end } : null);
-    carryOut(input.type === "cancel" && !run.edited ? [] : commands, run.key);
-  };
-
-  const finish = (): void => {
-    running.current = null;
-    setDrawing(null);
-    setHeldId(null);
-    onEnd();
-  };
-
-  const at = (event: ReactPointerEvent<HTMLElement>): Vec2 => {
+  const screenOf = (event: ReactPointerEvent<HTMLElement>): Vec2 => {
     const box = event.currentTarget.getBoundingClientRect();
     return [event.clientX - box.left, event.clientY - box.top];
+  };
+  const placeOf = (event: ReactPointerEvent<HTMLElement>, by: Projection, run: Running | null): At => {
+    const screen = screenOf(event);
+    return {
+      screen,
+      plane: toPlane(by.view, screen),
+      recorded: recordedAt(by, screen),
+      far: run !== null && distance2(screen, run.from) >= FAR,
+      moved: run?.moved ?? false,
+      shift: event.shiftKey,
+      alt: event.altKey,
+    };
+  };
+
+  const begin = (at: At, moves: boolean): Gesture => {
+    if (moves) return pan();
+    const now = useBench.getState();
+    const hand = { bench: now, projection, frame, grips: benchCourse(now.course)?.grips ?? [] };
+    // While the original alone is held in view nothing is edited.
+    return now.holding ? letGo(hand) : tool.down(at, hand);
   };
 
   const down = (event: ReactPointerEvent<HTMLElement>): void => {
     if (running.current || event.button > 1) return;
-    const screen = at(event);
     event.currentTarget.setPointerCapture(event.pointerId);
-    setPointer(screen);
-    pressedAt.current = screen;
+    const at = placeOf(event, projection, null);
+    setPointer(at.screen);
+    const gesture = begin(at, event.button === 1 || space);
     const key = `${ON_SHEET}${++gestureCount}`;
-    const beginPan = (): void => void (running.current = { kind: "pan", from: screen, last: screen });
-    if (event.button === 1 || space) return beginPan();
-    const dragging = (drag: Drag): void => void (running.current = { kind: "drag", drag });
-    if (editsFrame) {
-      const handle = handleAt(frame, toPlane(projection.view, screen), HANDLE_REACH / projection.view.scale);
-      return handle ? dragging(frameDrag(key, projection, handle, frame, screen, ratio)) : beginPan();
-    }
-    const recorded = recordedAt(projection, screen);
-    if (turns && recorded) {
-      onHoldView();
-      return dragging(turnDrag(key, projection, bench, screen, event.shiftKey));
-    }
-    const corner = editsFaces ? cornerAt(projection, bench.recipe.faces, screen) : null;
-    if (corner) {
-      onBegin();
-      return dragging(cornerDrag(key, projection, corner.id, corner.corner, screen));
-    }
-    if (pulls) {
-      if (!recorded) return beginPan();
-      onHoldView();
-      return dragging(pullDrag(key, projection, bench, recorded));
-    }
-    // With a drawing tool in hand only the selected line's ends are held: another may begin or cross anywhere else.
-    const movable = draws ? lineMarks.filter((l) => l.id === bench.selected) : lineMarks;
-    const under =
-      editsLines && !(draws && drawn === "taut")
-        ? hitTest(projection, movable, bench.selected, screen)
-        : ({ on: "nothing" } as const);
-    const hit = draws && under.on === "line" ? ({ on: "nothing" } as const) : under;
-    if (hit.on !== "nothing" && bench.recipe.lines.find((l) => l.id === hit.id)?.kind === "taut") {
-      bench.set({ selected: hit.id, selectedEnd: null });
-      return beginPan();
-    }
-    if (!recorded || (hit.on === "nothing" && !draws)) {
-      if (bench.selected) bench.set({ selected: null, selectedEnd: null });
-      return beginPan();
-    }
-    onBegin();
-    running.current = { kind: "line", state: IDLE, from: screen, key, projection, edited: false };
-    step({ type: "down", at: recorded, hit, draws });
+    running.current = { gesture, key, projection, from: at.screen, last: at.screen, moved: false };
+    if (gesture.keeps) onKeep(gesture.keeps);
+    carryOut(gesture.begins ?? [], key);
+    setMarks(gesture.marks?.() ?? NO_MARKS);
   };
 
   const move = (event: ReactPointerEvent<HTMLElement>): void => {
-    const screen = at(event);
+    const screen = screenOf(event);
     setPointer(screen);
     const run = running.current;
-    if (!run) return;
-    if (!run.moved && distance2(screen, pressedAt.current) < STILL) return;
+    if (!run || (!run.moved && distance2(screen, run.from) < STILL)) return;
     run.moved = true;
-    if (run.kind === "pan") {
-      onPan([screen[0] - run.last[0], screen[1] - run.last[1]]);
-      run.last = screen;
-    } else if (run.kind === "drag") {
-      run.drag.move(bench, screen, event.shiftKey);
-    } else {
-      const recorded = recordedAt(run.projection, screen);
-      if (recorded) step({ type: "move", at: recorded, far: distance2(screen, run.from) >= FAR });
-    }
+    if (run.gesture.pans) onPan([screen[0] - run.last[0], screen[1] - run.last[1]]);
+    run.last = screen;
+    carryOut(run.gesture.move(placeOf(event, run.projection, run)), run.key);
+    setMarks(run.gesture.marks?.() ?? NO_MARKS);
+  };
+
+  const finish = ({ key }: Running): void => {
+    running.current = null;
+    setMarks(NO_MARKS);
+    const now = useBench.getState();
+    if (now.gesture === key) now.endGesture();
+    onEnd();
   };
 
   const up = (event: ReactPointerEvent<HTMLElement>): void => {
     const run = running.current;
     if (!run) return;
-    const screen = at(event);
-    if (run.kind === "line") {
-      held.current = event.altKey;
-      const recorded = recordedAt(run.projection, screen);
-      if (!run.moved && run.state.name !== "drawing") {
-        step({ type: "cancel" });
-        return finish();
-      }
-      if (run.state.name === "drawing" && !run.state.begun) {
-        const places = drawn === "taut" && recorded !== null && (placing || !selectAt(screen));
-        if (places) onPlace(recorded);
-        if (places || drawn === "taut" || selectAt(screen) || onClick(screen)) {
-          step({ type: "cancel" });
-          return finish();
-        }
-      }
-      step(recorded ? { type: "up", at: recorded, far: distance2(screen, run.from) >= FAR } : { type: "cancel" });
-    } else if (run.kind === "drag") bench.endGesture();
-    else if (distance2(screen, run.from) < FAR && !space) onClick(screen);
-    finish();
+    carryOut(run.gesture.up(placeOf(event, run.projection, run)), run.key);
+    finish(run);
   };
 
-  /** Drops the gesture that is under way; whether there was one. */
+  /** Drops the gesture that is under way, and what it has changed; whether there was one. */
   const cancel = (): boolean => {
     const run = running.current;
     if (!run) return false;
-    if (run.kind === "line") step({ type: "cancel" });
-    if (run.kind === "drag" && bench.gesture === run.drag.key) bench.undo();
-    finish();
+    carryOut([{ do: "revert" }], run.key);
+    finish(run);
     return true;
   };
 
-  const space = useGestureKeys(cancel);
-  const heldLine = heldId && bench.recipe.lines.find((l) => l.id === heldId.id);
+  const onKey = (key: string): boolean => {
+    const now = useBench.getState();
+    const outcomes = now.holding ? null : tool.onKey?.(key, { bench: now });
+    if (outcomes) carryOut(outcomes);
+    return Boolean(outcomes);
+  };
+
+  const space = useGestureKeys(cancel, onKey);
+  const idle = bench.holding || (tool.corrected && bench.view !== "corrected");
   return {
-    drawing,
-    kind: drawing ? kindOf(...drawing) : "plumb",
-    heldEnd: heldLine && heldId ? endsOf(heldLine)[heldId.end] : null,
+    marks,
     pointer,
-    cursor: space ? "grab" : pulls || turns ? "move" : draws ? "crosshair" : "default",
+    cursor: space ? "grab" : idle ? "default" : tool.cursor,
+    hint: bench.holding ? null : (tool.hint?.(bench) ?? null),
     handlers: useFingers(
       { down, move, up, cancel: () => void cancel() },
       { scale: projection.view.scale, pan: onPan, zoom: onZoom },

@@ -22,17 +22,6 @@ export const toolIcon = (paths: ReactNode): ReactNode => (
   </svg>
 );
 
-/** What there is in every course: moving the picture, selecting and moving marks. */
-export const MOVE: ToolButton = {
-  name: "move",
-  label: "Move",
-  words: "Move the picture, select marks",
-  key: "m",
-  icon: toolIcon(
-    <path d="M9 2v14M2 9h14M9 2L7 4.4M9 2l2 2.4M9 16l-2-2.4M9 16l2-2.4M2 9l2.4-2M2 9l2.4 2M16 9l-2.4-2M16 9l-2.4 2" />,
-  ),
-};
-
 const take = (tool: ToolButton, course: CourseKey | null) => (bench: BenchState) =>
   bench.set({
     tool: tool.name,

@@ -1,8 +1,8 @@
 import { groupSegments } from "@/core/attitude";
+import type { FoundLines } from "@/core/edits";
 import type { Size, Vec2 } from "@/core/geometry";
 import { type Luminance, type StraightEdge, cling, findSegments, lengthen } from "@/core/lines";
 import type { SettledRecipe } from "@/core/render";
-import type { FoundLines } from "./found-lines";
 import { scaledCamera } from "./scaled";
 
 /** What the work on lines needs: part of a preview, its scale, and the recipe with the original's size. */

@@ -4,5 +4,4 @@ export * from "./defaults";
 export * from "./read";
 export * from "./courses";
 export * from "./laid";
-export * from "./lens-edits";
 export * from "./recipe-error";

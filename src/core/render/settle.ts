@@ -70,6 +70,19 @@ export function solveRecipe(
   return { solution, messages: explainLines(solution, { camera: held, lens, inputs, names, assumedFocal, solve }) };
 }
 
+/**
+ * Whether two recipes tell the solver the same: everything that withSolvedAttitude reads is the very same. Edits keep what
+ * they leave alone, so identity is enough.
+ */
+export const sameEvidence = (a: Recipe, b: Recipe): boolean =>
+  a.lines === b.lines &&
+  a.faces === b.faces &&
+  a.lens === b.lens &&
+  a.camera === b.camera &&
+  a.attitude.from === b.attitude.from &&
+  a.attitude.face === b.attitude.face &&
+  a.attitude.trim === b.attitude.trim;
+
 const within = (deg: number, most: number): number => Math.max(-most, Math.min(most, deg));
 
 /**

@@ -1,7 +1,8 @@
 "use client";
 
 import { useBench } from "@/client/bench-store";
-import type { Recipe } from "@/core/recipe";
+import { cleanFrameAgain, frameRatio, freeFrame } from "@/core/edits";
+import type { Rect } from "@/core/geometry";
 import { NumberField, grouped, percent } from "@/ui";
 import type { Derived } from "../../derived";
 import { CourseSwitch } from "../course-switch";
@@ -24,14 +25,10 @@ export function FramePanel({ derived: { map } }: { derived: Derived }) {
   const { frame } = recipe;
   const [x, y, w, h] = map.frame;
   const original = size[0] / size[1];
-  const change = (label: string, f: (frame: Recipe["frame"]) => void): void => edit(label, (r) => f(r.frame), label);
-  const setSide = (i: number, v: number): void =>
-    change("Frame by numbers", (f) => {
-      const rect: [number, number, number, number] = [x, y, w, h];
-      rect[i] = Math.round(v);
-      f.rule = "free";
-      f.rect = rect;
-    });
+  const setSide = (i: number, v: number): void => {
+    const label = "Frame by numbers";
+    edit(freeFrame([x, y, w, h].with(i, Math.round(v)) as unknown as Rect, label), label);
+  };
   const value =
     frame.ratio === null ? "any" : Math.abs(frame.ratio - original) < 1e-6 ? "original" : String(frame.ratio);
   const number = { step: 1, digits: 0, unit: "px", onDone: endGesture };
@@ -43,14 +40,7 @@ export function FramePanel({ derived: { map } }: { derived: Derived }) {
         {map.gaps && " Part of the frame is empty: it will be white, or transparent where the format can be."}
       </p>
       <div className="space-y-2 px-3.5 py-2.5">
-        <button
-          className="btn btn-sm w-full"
-          disabled={frame.rule === "clean"}
-          onClick={() => {
-            change("Largest clean frame", (f) => void (f.rule = "clean"));
-            endGesture();
-          }}
-        >
+        <button className="btn btn-sm w-full" disabled={frame.rule === "clean"} onClick={() => edit(cleanFrameAgain())}>
           {frame.rule === "clean" ? "Largest clean frame, kept up to date" : "Back to the largest clean frame"}
         </button>
         <label className="grid grid-cols-[1fr_10rem] items-center gap-2">
@@ -60,11 +50,7 @@ export function FramePanel({ derived: { map } }: { derived: Derived }) {
             value={value}
             onChange={(e) => {
               const v = e.target.value;
-              change("Ratio", (f) => {
-                f.ratio = v === "any" ? null : v === "original" ? original : Number(v);
-                f.rule = "clean";
-              });
-              endGesture();
+              edit(frameRatio(v === "any" ? null : v === "original" ? original : Number(v)));
             }}
           >
             <option value="any">any</option>

@@ -1,6 +1,7 @@
 "use client";
 
 import { useBench } from "@/client/bench-store";
+import { lensKept } from "@/core/edits";
 import { NumberField } from "@/ui";
 import { useLensEdit } from "./use-lens-edit";
 
@@ -22,18 +23,17 @@ export function BowFields() {
         label="Bow at the corner"
         value={100 * (k1 + k2 + k3)}
         {...percent}
-        onChange={(v) => change("Bow", (l) => void (l.k[0] = v / 100 - l.k[1] - l.k[2]))}
+        onChange={(v) => change("Bow", ({ k }) => ({ k: [v / 100 - k[1] - k[2], k[1], k[2]] }))}
       />
       <NumberField
         label="Moustache"
         value={100 * k2}
         {...percent}
         onChange={(v) =>
-          change("Moustache", (l) => {
+          change("Moustache", ({ k }) => ({
             // The corner stays where it is.
-            l.k[0] += l.k[1] - v / 100;
-            l.k[1] = v / 100;
-          })
+            k: [k[0] + k[1] - v / 100, v / 100, k[2]],
+          }))
         }
       />
       <NumberField
@@ -45,7 +45,12 @@ export function BowFields() {
         unit="%"
         min={0}
         max={150}
-        onChange={(v) => edit("Lens amount", (r) => void (r.lens.amount = v / 100), "amount")}
+        onChange={(v) =>
+          edit(
+            lensKept("Lens amount", () => ({ amount: v / 100 })),
+            "amount",
+          )
+        }
         onDone={endGesture}
       />
       <details className="mt-1">
@@ -61,9 +66,7 @@ export function BowFields() {
             unit="px"
             min={0}
             max={size[i]}
-            onChange={(v) =>
-              change(`Lens centre ${i}`, (l) => void (l.centre = i === 0 ? [v, centre[1]] : [centre[0], v]))
-            }
+            onChange={(v) => change(`Lens centre ${i}`, () => ({ centre: i === 0 ? [v, centre[1]] : [centre[0], v] }))}
             onDone={endGesture}
           />
         ))}
@@ -73,7 +76,7 @@ export function BowFields() {
             label={`k${i + 1}`}
             value={lens.k[i]}
             {...terms}
-            onChange={(v) => change(`Lens k${i + 1}`, (l) => void (l.k[i] = v))}
+            onChange={(v) => change(`Lens k${i + 1}`, ({ k }) => ({ k: k.with(i, v) as typeof k }))}
           />
         ))}
         {([0, 1] as const).map((i) => (
@@ -82,7 +85,7 @@ export function BowFields() {
             label={`p${i + 1}`}
             value={lens.p[i]}
             {...terms}
-            onChange={(v) => change(`Lens p${i + 1}`, (l) => void (l.p[i] = v))}
+            onChange={(v) => change(`Lens p${i + 1}`, ({ p }) => ({ p: p.with(i, v) as typeof p }))}
           />
         ))}
         <label className="flex items-center justify-between py-1">
@@ -90,7 +93,7 @@ export function BowFields() {
           <select
             className="select select-sm w-auto"
             value={lens.model}
-            onChange={(e) => change("Kind of lens", (l) => void (l.model = e.target.value as typeof l.model))}
+            onChange={(e) => change("Kind of lens", () => ({ model: e.target.value as typeof lens.model }))}
           >
             <option value="brown-conrady">Straight-drawing</option>
             <option value="equidistant">Fisheye, equidistant</option>

@@ -3,6 +3,7 @@
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { equivalentOf, focalFromMetadata } from "@/core/camera";
+import { stateFocal } from "@/core/edits";
 import { NumberField } from "@/ui";
 import { StatedCameraFields } from "./stated-camera";
 
@@ -25,12 +26,9 @@ export function FocalField({ photo }: { photo: Photo }) {
       max={2000}
       onChange={(mm) =>
         edit(
-          "Focal length",
-          (r) => {
-            const back = mm === standard;
-            r.camera.focalPx = back ? own.focalPx : (own.focalPx * mm) / standard;
-            r.camera.focalFrom = back ? own.focalFrom : "stated";
-          },
+          mm === standard
+            ? stateFocal(own.focalPx, own.focalFrom, "Focal length")
+            : stateFocal((own.focalPx * mm) / standard, "stated", "Focal length"),
           "focal",
         )
       }

@@ -6,6 +6,7 @@ import { useBench } from "@/client/bench-store";
 import { compute } from "@/client/compute";
 import { coloursOf } from "@/client/picture/pixels";
 import { stopsLost } from "@/core/lens";
+import { lensKept } from "@/core/edits";
 import { NumberField, notify } from "@/ui";
 import { CloseLook } from "./close-look";
 import { useLensEdit } from "./use-lens-edit";
@@ -30,17 +31,20 @@ export function LightFields({ photo }: { photo: Photo }) {
               label={`${c === "red" ? "Red" : "Blue"} at the corner`}
               value={(a + b) * unit}
               {...field}
-              onChange={(v) => change(`Fringe, ${c}`, (l) => void (l.fringes[c][0] = v / unit - l.fringes[c][1]))}
+              onChange={(v) =>
+                change(`Fringe, ${c}`, ({ fringes: f }) => ({
+                  fringes: { ...f, [c]: [v / unit - f[c][1], f[c][1]] },
+                }))
+              }
             />
             <NumberField
               label="of it, cubic"
               value={b * unit}
               {...field}
               onChange={(v) =>
-                change(`Fringe, ${c}, cubic`, (l) => {
-                  l.fringes[c][0] += l.fringes[c][1] - v / unit;
-                  l.fringes[c][1] = v / unit;
-                })
+                change(`Fringe, ${c}, cubic`, ({ fringes: f }) => ({
+                  fringes: { ...f, [c]: [f[c][0] + f[c][1] - v / unit, v / unit] },
+                }))
               }
             />
           </div>
@@ -57,7 +61,12 @@ export function LightFields({ photo }: { photo: Photo }) {
           unit="%"
           min={0}
           max={100}
-          onChange={(v) => edit(`Calm ${c} edges`, (r) => void (r.lens.calm[c] = v / 100), `calm-${c}`)}
+          onChange={(v) =>
+            edit(
+              lensKept(`Calm ${c} edges`, ({ calm }) => ({ calm: { ...calm, [c]: v / 100 } })),
+              `calm-${c}`,
+            )
+          }
           onDone={endGesture}
         />
       ))}
@@ -71,12 +80,14 @@ export function LightFields({ photo }: { photo: Photo }) {
         min={0}
         max={5}
         onChange={(stops) =>
-          change("Dark corners", (l) => {
+          change("Dark corners", ({ vignetting: { v: terms, amount } }) => {
             // The shape of the fall-off stays; from nothing it starts as r².
-            const [v1, v2, v3] = l.vignetting.v;
+            const [v1, v2, v3] = terms;
             const now = v1 + v2 + v3;
             const wanted = 2 ** -stops - 1;
-            l.vignetting.v = now < 0 ? [(v1 * wanted) / now, (v2 * wanted) / now, (v3 * wanted) / now] : [wanted, 0, 0];
+            const v: [number, number, number] =
+              now < 0 ? [(v1 * wanted) / now, (v2 * wanted) / now, (v3 * wanted) / now] : [wanted, 0, 0];
+            return { vignetting: { v, amount } };
           })
         }
         onDone={endGesture}
@@ -90,7 +101,12 @@ export function LightFields({ photo }: { photo: Photo }) {
         unit="%"
         min={0}
         max={150}
-        onChange={(v) => edit("Corners, amount", (r) => void (r.lens.vignetting.amount = v / 100), "corners")}
+        onChange={(v) =>
+          edit(
+            lensKept("Corners, amount", (l) => ({ vignetting: { ...l.vignetting, amount: v / 100 } })),
+            "corners",
+          )
+        }
         onDone={endGesture}
       />
     </section>
@@ -114,9 +130,7 @@ function MeasureFringes({ photo }: { photo: Photo }) {
         setSaid("There are too few crisp edges towards the corners to measure fringes by.");
         return;
       }
-      change("Measure the fringes", (l) => {
-        l.fringes = { red: [...found.red], blue: [...found.blue] };
-      });
+      change("Measure the fringes", () => ({ fringes: { red: [...found.red], blue: [...found.blue] } }));
       const [red, blue] = found.sigmaPx.map((s) => (s / scale).toFixed(2));
       setSaid(
         `Measured from ${found.edges} edges: red ± ${red} px, blue ± ${blue} px at the corner; single edges miss by ${(found.rmsPx / scale).toFixed(2)} px.`,

@@ -4,8 +4,8 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Photo, api } from "@/client";
 import { useBench } from "@/client/bench-store";
+import { takeProfile } from "@/core/edits";
 import { notify } from "@/ui";
-import { takeProposal } from "./lens-edits";
 import { type KeptProposal, useProfiles } from "./use-profiles";
 import { ChartDialog } from "./chart-dialog";
 import { ProfilesDialog } from "./profiles-dialog";
@@ -49,7 +49,11 @@ export function ProfilePart({ photo }: { photo: Photo }) {
       )}
       <div className="flex flex-wrap gap-1.5">
         {proposal && taken !== proposal.profile.name && (
-          <button className="btn btn-primary btn-sm" title="L" onClick={() => takeProposal(bench, proposal, photo)}>
+          <button
+            className="btn btn-primary btn-sm"
+            title="L"
+            onClick={() => bench.edit(takeProfile(proposal, photo, bench.size))}
+          >
             Take this profile (L)
           </button>
         )}

@@ -4,10 +4,10 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { type KeptProfile, type Photo, api } from "@/client";
 import { useBench } from "@/client/bench-store";
+import { takeProfileByHand } from "@/core/edits";
 import { equivalentOf } from "@/core/camera";
 import { type LensProfile, readProfile } from "@/core/lens";
 import { Dialog, notify } from "@/ui";
-import { takeByHand } from "./lens-edits";
 import { ProfileEditor } from "./profile-editor";
 import { saveFile } from "./save-file";
 
@@ -78,7 +78,7 @@ export function ProfilesDialog({
                   disabled={!equivalent}
                   title={equivalent ? "Take it on the open photo" : "State the photo's focal length first"}
                   onClick={() => {
-                    takeByHand(bench, kept.document, photo, equivalent!);
+                    bench.edit(takeProfileByHand(kept.document, photo, bench.size, equivalent!));
                     onClose();
                   }}
                 >

@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { type Photo, api } from "@/client";
 import { useBench } from "@/client/bench-store";
+import { stateFocal } from "@/core/edits";
 import { NumberField, notify } from "@/ui";
 
 /** A full-frame sensor's longer side, mm. */
@@ -27,12 +28,7 @@ export function StatedCameraFields({ photo }: { photo: Photo }) {
   const { focalPx, focalFrom } = recipe.camera;
   const stated = focalFrom === "stated" && focalPx !== null;
   const focalMm = ((focalPx ?? longer) * sensorMm) / longer;
-  const put = (mm: number, sensor: number): void =>
-    edit(
-      "State the focal length",
-      (r) => void Object.assign(r.camera, { focalPx: (mm * longer) / sensor, focalFrom: "stated" }),
-      "focal",
-    );
+  const put = (mm: number, sensor: number): void => edit(stateFocal((mm * longer) / sensor), "focal");
   const remember = (): void => {
     endGesture();
     const now = useBench.getState().recipe.camera;

@@ -8,8 +8,8 @@ import { equivalentOf } from "@/core/camera";
 import { adviseTraces, asStored, bowOfTrace, orientationOf, termsInWords } from "@/core/lens";
 import { notify } from "@/ui";
 import type { Derived } from "../../derived";
-import { deleteLine, switchLine } from "../lines/line-edits";
-import { solveFromTraces, tracesOf } from "./taut-edits";
+import { deleteLine, switchLine, tracesOf } from "@/core/edits";
+import { solveFromTraces } from "./trace-edges";
 import { useTraceSolution } from "./use-trace-solution";
 
 /** What has been traced: the bow of each before and after, what the traces determine, and where another would help. */
@@ -61,13 +61,13 @@ export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }
                   {solution?.counted.has(line.id) ? `${Math.round(100 * solution.counted.get(line.id)!)} %` : "–"}
                 </td>
                 <td className="whitespace-nowrap">
-                  <button className="btn btn-ghost btn-xs" onClick={() => switchLine(bench, line.id)}>
+                  <button className="btn btn-ghost btn-xs" onClick={() => bench.edit(switchLine(line.id))}>
                     {line.on ? "Off" : "On"}
                   </button>
                   <button
                     className="btn btn-ghost btn-xs"
                     aria-label={`Delete trace ${derived.names.get(line.id)}`}
-                    onClick={() => deleteLine(bench, line.id)}
+                    onClick={() => bench.edit(deleteLine(line.id))}
                   >
                     ×
                   </button>

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { distortionPercent, traceSamples } from "@/core/lens";
-import { tracesOf } from "./taut-edits";
+import { tracesOf } from "@/core/edits";
 import { useProfiles } from "./use-profiles";
 
 /** Points to draw beside the lens's curves: [image height, value]. */

@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { useBench } from "@/client/bench-store";
 import { compute } from "@/client/compute";
 import type { TracedSolution } from "@/core/lens";
-import { tracesOf } from "./taut-edits";
+import { tracesOf } from "@/core/edits";
 
 /** What the traces of the open recipe say, while its lens comes from them; the last answer until the next is there. */
 export function useTraceSolution(): TracedSolution | null {

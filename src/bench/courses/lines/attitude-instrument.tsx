@@ -2,7 +2,7 @@
 
 import { type PointerEvent, useRef } from "react";
 import { useBench } from "@/client/bench-store";
-import { setAngles } from "./attitude-edits";
+import { setAngles } from "@/core/edits";
 
 /** Degrees of pitch from the middle of the instrument to its rim. */
 const RANGE = 30;
@@ -32,8 +32,12 @@ export function AttitudeInstrument({ pitch, roll }: { pitch: number; roll: numbe
     const p = at(e);
     if (g.rim) {
       const turned = ((Math.atan2(p.y, p.x) - Math.atan2(g.y, g.x)) * 180) / Math.PI;
-      setAngles(bench, "Roll by hand", { roll: g.roll - (turned - 360 * Math.round(turned / 360)) }, g.key);
-    } else setAngles(bench, "Pitch by hand", { pitch: g.pitch + ((p.y - g.y) / RADIUS) * RANGE }, g.key);
+      const roll = g.roll - (turned - 360 * Math.round(turned / 360));
+      bench.edit(setAngles("Roll by hand", bench.size, { roll }), g.key);
+    } else {
+      const pitch = g.pitch + ((p.y - g.y) / RADIUS) * RANGE;
+      bench.edit(setAngles("Pitch by hand", bench.size, { pitch }), g.key);
+    }
   };
   const up = (): void => {
     if (grip.current) bench.endGesture();

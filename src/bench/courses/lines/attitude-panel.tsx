@@ -1,8 +1,8 @@
 "use client";
 
 import { useBench } from "@/client/bench-store";
+import { type Angle, easeOff, resetAngle, setAngles, solvedAttitude } from "@/core/edits";
 import { Fold, NumberField } from "@/ui";
-import { type Angle, resetAngle, setAngles, solvedAttitude } from "./attitude-edits";
 import type { Derived } from "../../derived";
 import { AttitudeInstrument } from "./attitude-instrument";
 
@@ -45,9 +45,10 @@ export function AttitudePanel({ derived: { recipe, solution } }: { derived: Deri
                     min={key === "roll" ? -180 : -89}
                     max={key === "roll" ? 180 : 89}
                     onChange={(v) => {
-                      const own = solvedAttitude(bench);
-                      if (v === (own ? own[key] : 0)) resetAngle(bench, key);
-                      else setAngles(bench, `${NAMES[key]} by hand`, { [key]: v }, `angle-${key}`);
+                      const { edit, size } = bench;
+                      const own = solvedAttitude(bench.recipe, size);
+                      if (v === (own ? own[key] : 0)) edit(resetAngle(key, size));
+                      else edit(setAngles(`${NAMES[key]} by hand`, size, { [key]: v }), `angle-${key}`);
                     }}
                     onDone={bench.endGesture}
                   />
@@ -72,7 +73,7 @@ export function AttitudePanel({ derived: { recipe, solution } }: { derived: Deri
 function Ease({ part, label }: { part: "plumb" | "sill"; label: string }) {
   const { recipe, edit, endGesture } = useBench();
   const percent = Math.round(recipe.attitude.ease[part] * 100);
-  const set = (v: number): void => edit(label, (r) => void (r.attitude.ease[part] = v / 100), `ease-${part}`);
+  const set = (v: number): void => edit(easeOff(label, part, v / 100), `ease-${part}`);
   return (
     <label className="grid grid-cols-[6.2rem_1fr_3rem_auto] items-center gap-2 px-3.5 pb-2">
       <span className="muted">{label}</span>

@@ -1,10 +1,11 @@
 import type { BenchState } from "@/client/bench-store";
+import { addLine, changeKind, deleteLine, moveBy, switchLine, turnFaceOn } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import type { Line } from "@/core/recipe";
 import type { Command, CommandContext, Modifiers } from "../../commands/command";
-import { clingLine, lengthenLine } from "./cling-edits";
-import { findLines } from "./found-edits";
-import { addLine, changeKind, deleteLine, moveBy, switchLine } from "./line-edits";
+import { newId } from "../../new-id";
+import { clingLine, lengthenLine } from "./cling-line";
+import { findLines } from "./find-lines";
 
 const selectedLine = ({ get }: Pick<CommandContext, "get">): Line | undefined => {
   const { recipe, selected } = get();
@@ -33,7 +34,7 @@ function nudge(get: () => BenchState, { key, shiftKey, altKey }: Modifiers): voi
   const now = Date.now();
   const name = `keys-${selected}-${selectedEnd}`;
   burst = { key: burst.key.startsWith(name) && now - burst.at < BURST_MS ? burst.key : `${name}-${now}`, at: now };
-  moveBy(bench, selected, selectedEnd, [arrow[0] * by, arrow[1] * by], burst.key);
+  bench.edit(moveBy(selected, selectedEnd, [arrow[0] * by, arrow[1] * by]), burst.key);
   clearTimeout(burstEnd);
   burstEnd = setTimeout(() => {
     if (get().gesture === burst.key) get().endGesture();
@@ -52,10 +53,12 @@ function step({ recipe, selected, set }: BenchState, by: 1 | -1): void {
 function plumbInTheMiddle(bench: BenchState): void {
   const { size } = bench;
   const [x, y] = [size[0] / 2, size[1] / 2];
-  const id = addLine(bench, "plumb", [
+  const id = newId();
+  const ends = [
     [x, y - size[1] * 0.2],
     [x, y + size[1] * 0.2],
-  ]);
+  ] as const;
+  bench.edit(addLine(id, "plumb", ends));
   bench.set({ selected: id, selectedEnd: 0, marks: true, course: "lines" });
 }
 
@@ -102,7 +105,7 @@ export const LINES_COMMANDS: readonly Command[] = [
     group,
     keys: ["v"],
     can: isSelected,
-    run: ({ get }) => changeKind(get(), get().selected!),
+    run: ({ get }) => get().edit(changeKind(get().selected!)),
   },
   {
     id: "cling",
@@ -126,10 +129,7 @@ export const LINES_COMMANDS: readonly Command[] = [
     group,
     keys: ["w"],
     can: (context) => selectedLine(context)?.kind === "sill",
-    run: ({ get }) => {
-      const line = get().selected!;
-      get().edit("Turn a wall face-on", (r) => void (r.attitude.face = { line }));
-    },
+    run: ({ get }) => get().edit(turnFaceOn({ line: get().selected! })),
   },
   {
     id: "switch-line",
@@ -137,7 +137,7 @@ export const LINES_COMMANDS: readonly Command[] = [
     group,
     keys: ["x"],
     can: isSelected,
-    run: ({ get }) => switchLine(get(), get().selected!),
+    run: ({ get }) => get().edit(switchLine(get().selected!)),
   },
   {
     id: "delete-line",
@@ -146,7 +146,7 @@ export const LINES_COMMANDS: readonly Command[] = [
     keys: ["Delete", "Backspace"],
     can: isSelected,
     run: ({ get }) => {
-      deleteLine(get(), get().selected!);
+      get().edit(deleteLine(get().selected!));
       get().set({ selected: null });
     },
   },

@@ -1,8 +1,9 @@
 import type { Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { AS_SHOT } from "@/core/render";
-import { addFace, deleteFace, faceOnScreen, moveCorner, switchFace } from "./face-edits";
-import type { Projection } from "../../sheet/projection";
+import { deleteFace, moveCorner, switchFace } from "@/core/edits";
+import { type Projection, faceOnScreen } from "../../sheet/projection";
+import { faceBetween } from "./tools/face-tool";
 import { type OpenedBench, SIZE, opened } from "../../testing";
 
 /** The picture as shot at a quarter, its corner at 50, 60 of the screen. */
@@ -14,9 +15,13 @@ const projection: Projection = {
 
 const faces = (store: OpenedBench) => store.getState().recipe.faces;
 
+function draw(store: OpenedBench, a: Vec2, b: Vec2): void {
+  for (const outcome of faceBetween(projection, [a, b])) if (outcome.do === "edit") store.getState().edit(outcome.edit);
+}
+
 function withFace(): OpenedBench {
   const store = opened();
-  addFace(store.getState(), [[2000, 1500] as Vec2, [800, 400] as Vec2], projection);
+  draw(store, [2000, 1500], [800, 400]);
   return store;
 }
 
@@ -37,7 +42,7 @@ test("a face begins as the rectangle drawn, from its upper left corner on, and d
 
 test("a mere click makes none", () => {
   const store = opened();
-  addFace(store.getState(), [[800, 400] as Vec2, [830, 900] as Vec2], projection);
+  draw(store, [800, 400], [830, 900]);
   expect(faces(store)).toHaveLength(0);
   expect(store.getState().past).toHaveLength(0);
 });
@@ -46,8 +51,8 @@ test("its corners put where they belong, it counts and turns the camera; one ste
   const store = withFace();
   const { id } = faces(store)[0]!;
   // The upper side is nearer together: the camera looked up.
-  for (const x of [850, 900]) moveCorner(store.getState(), id, 0, [x, 400], "drag-1");
-  moveCorner(store.getState(), id, 1, [1900, 400], "drag-2");
+  for (const x of [850, 900]) store.getState().edit(moveCorner(id, 0, [x, 400]), "drag-1");
+  store.getState().edit(moveCorner(id, 1, [1900, 400]), "drag-2");
   const { recipe } = store.getState();
   expect(recipe.faces[0]!.on).toBe(true);
   expect(recipe.attitude.from).toBe("lines");
@@ -62,14 +67,14 @@ test("its corners put where they belong, it counts and turns the camera; one ste
 test("switched off it says nothing, and deleted it can be brought back", () => {
   const store = withFace();
   const { id } = faces(store)[0]!;
-  moveCorner(store.getState(), id, 0, [900, 400], "d1");
-  moveCorner(store.getState(), id, 1, [1900, 400], "d2");
+  store.getState().edit(moveCorner(id, 0, [900, 400]), "d1");
+  store.getState().edit(moveCorner(id, 1, [1900, 400]), "d2");
   const { pitch } = store.getState().recipe.attitude;
-  switchFace(store.getState(), id);
+  store.getState().edit(switchFace(id));
   expect(store.getState().recipe.attitude.pitch).toBe(0);
-  switchFace(store.getState(), id);
+  store.getState().edit(switchFace(id));
   expect(store.getState().recipe.attitude.pitch).toBeCloseTo(pitch, 9);
-  deleteFace(store.getState(), id);
+  store.getState().edit(deleteFace(id));
   expect(faces(store)).toHaveLength(0);
   store.getState().undo();
   expect(faces(store)).toHaveLength(1);

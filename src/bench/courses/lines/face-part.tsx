@@ -4,7 +4,7 @@ import { useBench } from "@/client/bench-store";
 import { faceRatio } from "@/core/attitude";
 import { lensOf } from "@/core/render";
 import type { Derived } from "../../derived";
-import { deleteFace, switchFace } from "./face-edits";
+import { deleteFace, switchFace } from "@/core/edits";
 
 /** The faces marked on the picture, each with its true ratio where the lines tell it. */
 export function FacePart({ derived }: { derived: Derived }) {
@@ -31,13 +31,13 @@ export function FacePart({ derived }: { derived: Derived }) {
                   ? "Its ratio is not determined yet."
                   : `Width : height ${ratio.toFixed(3)}${recipe.camera.focalFrom === "assumed" ? ", with the focal length assumed" : ""}`}
             </span>
-            <button className="btn btn-ghost btn-xs" onClick={() => switchFace(bench, face.id)}>
+            <button className="btn btn-ghost btn-xs" onClick={() => bench.edit(switchFace(face.id))}>
               {face.on ? "Off" : "On"}
             </button>
             <button
               className="btn btn-ghost btn-xs"
               aria-label={`Delete face F${i + 1}`}
-              onClick={() => deleteFace(bench, face.id)}
+              onClick={() => bench.edit(deleteFace(face.id))}
             >
               ×
             </button>

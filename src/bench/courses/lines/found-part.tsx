@@ -3,9 +3,10 @@
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { stopComputing } from "@/client/compute";
-import type { FoundLines } from "@/client/compute/found-lines";
+import type { FoundLines } from "@/core/edits";
 import type { SegmentGroup } from "@/core/attitude";
-import { TAKEN_AT_ONCE, bestOf, countsIn, findLines, leaveFound, openIn, switchFound, takeFound } from "./found-edits";
+import { TAKEN_AT_ONCE, bestOf, countsIn, leaveFound, openIn, switchFound, takeFound } from "@/core/edits";
+import { findLines } from "./find-lines";
 
 /** Lines found all over the photo, as proposals by the direction in space they belong to; nothing counts until it is taken. */
 export function FoundPart({ photo }: { photo: Photo }) {
@@ -94,7 +95,7 @@ function GroupRow({ found, group }: { found: FoundLines; group: SegmentGroup }) 
           <button
             className="btn btn-sm"
             aria-label={`Take ${name}`}
-            onClick={() => takeFound(bench, found, group, bestOf(found, open, Math.max(...bench.size)))}
+            onClick={() => bench.edit(takeFound(found, group, bestOf(found, open, Math.max(...bench.size))))}
           >
             Take {Math.min(TAKEN_AT_ONCE, open.length)}
           </button>
@@ -106,14 +107,14 @@ function GroupRow({ found, group }: { found: FoundLines; group: SegmentGroup }) 
                 className="checkbox checkbox-sm"
                 aria-label={`${name} count`}
                 checked={counts !== "none"}
-                onChange={(e) => switchFound(bench, found, group, e.target.checked)}
+                onChange={(e) => bench.edit(switchFound(found, group, e.target.checked))}
               />
               {taken}
             </label>
             <button
               className="btn btn-ghost btn-sm align-middle"
               aria-label={`Leave ${name}`}
-              onClick={() => leaveFound(bench, found, group)}
+              onClick={() => bench.edit(leaveFound(found, group))}
             >
               Leave
             </button>

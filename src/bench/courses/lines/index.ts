@@ -1,7 +1,13 @@
 import type { BenchCourse } from "../bench-course";
 import { LINES_COMMANDS } from "./commands";
 import { LinesPanel } from "./lines-panel";
-import { LINES_TOOLS } from "./tools";
+import { holdLine } from "../../tools/hold-line";
+import { FACE } from "./tools/face-tool";
+import { holdCorner } from "./tools/hold-corner";
+import { LEVEL } from "./tools/level-tool";
+import { LINE } from "./tools/line-tool";
+import { clickProposal } from "./tools/take-proposal";
+import { TURN } from "./tools/turn-tool";
 
 /** Course 2 on the Bench. */
 export const linesCourse: BenchCourse = {
@@ -10,7 +16,8 @@ export const linesCourse: BenchCourse = {
     const n = lines.filter((l) => l.on && l.kind !== "taut").length;
     return n === 0 ? "" : n === 1 ? "1 line" : `${n} lines`;
   },
-  tools: LINES_TOOLS,
+  tools: [LINE, LEVEL, TURN, FACE],
+  grips: [holdCorner, holdLine, clickProposal],
   commands: LINES_COMMANDS,
   Panel: LinesPanel,
 };

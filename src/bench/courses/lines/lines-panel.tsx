@@ -6,8 +6,8 @@ import { useBench } from "@/client/bench-store";
 import { worstStretch } from "@/core/render";
 import { Fold } from "@/ui";
 import type { Derived } from "../../derived";
-import { clingLine, lengthenLine } from "./cling-edits";
-import { changeKind } from "./line-edits";
+import { clingLine, lengthenLine } from "./cling-line";
+import { changeKind, turnFaceOn } from "@/core/edits";
 import { CourseSwitch } from "../course-switch";
 import { LensNudge } from "../lens-nudge";
 import { AttitudePanel } from "./attitude-panel";
@@ -60,7 +60,7 @@ function SelectedLine({ photo }: { photo: Photo }) {
   const { id } = line;
   return (
     <div className="ruled flex flex-wrap gap-1 border-b px-3.5 py-1.5" role="group" aria-label="The selected line">
-      <button className="btn btn-xs" title="V" onClick={() => changeKind(bench, id)}>
+      <button className="btn btn-xs" title="V" onClick={() => bench.edit(changeKind(id))}>
         {line.kind === "plumb" ? "Make it a sill" : "Make it a plumb"}
       </button>
       <button className="btn btn-xs" title="C" onClick={() => void clingLine(useBench.getState, photo, id, 1, true)}>
@@ -70,11 +70,7 @@ function SelectedLine({ photo }: { photo: Photo }) {
         Lengthen
       </button>
       {line.kind === "sill" && (
-        <button
-          className="btn btn-xs"
-          title="W"
-          onClick={() => bench.edit("Turn a wall face-on", (r) => void (r.attitude.face = { line: id }))}
-        >
+        <button className="btn btn-xs" title="W" onClick={() => bench.edit(turnFaceOn({ line: id }))}>
           Turn its wall
         </button>
       )}

@@ -4,7 +4,7 @@ import { Eye, EyeOff, Trash2 } from "lucide-react";
 import { useBench } from "@/client/bench-store";
 import { angle, grouped, percent } from "@/ui";
 import type { LineRow } from "../../derived";
-import { deleteLine, switchLine } from "./line-edits";
+import { deleteLine, switchLine } from "@/core/edits";
 
 const head = "border-b border-base-content px-1 py-1 text-right text-[0.85rem] font-medium muted";
 const cell = "border-b ruled px-1 py-1 text-right";
@@ -64,7 +64,7 @@ export function Schedule({ rows }: { rows: readonly LineRow[] }) {
                   aria-label={line.on ? `Switch ${name} off` : `Switch ${name} on`}
                   onClick={(e) => {
                     e.stopPropagation();
-                    switchLine(bench, line.id);
+                    bench.edit(switchLine(line.id));
                   }}
                 >
                   {line.on ? <Eye size={14} /> : <EyeOff size={14} />}
@@ -74,7 +74,7 @@ export function Schedule({ rows }: { rows: readonly LineRow[] }) {
                   aria-label={`Delete ${name}`}
                   onClick={(e) => {
                     e.stopPropagation();
-                    deleteLine(bench, line.id);
+                    bench.edit(deleteLine(line.id));
                   }}
                 >
                   <Trash2 size={14} />

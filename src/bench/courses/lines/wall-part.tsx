@@ -1,6 +1,7 @@
 "use client";
 
 import { useBench } from "@/client/bench-store";
+import { turnFaceOn } from "@/core/edits";
 import type { Derived } from "../../derived";
 
 /** Which wall is turned face-on: found out, none, or one of those that have sills. */
@@ -18,9 +19,7 @@ export function WallPart({ derived: { solution, names } }: { derived: Derived })
         onChange={(e) => {
           const { value } = e.target;
           const wall = solution.walls[Number(value)];
-          edit("Choose the wall", (r) => {
-            r.attitude.face = value === "auto" || value === "none" ? value : { line: wall!.lines[0]! };
-          });
+          edit(turnFaceOn(value === "auto" || value === "none" ? value : { line: wall!.lines[0]! }, "Choose the wall"));
         }}
       >
         <option value="auto">

@@ -1,7 +1,8 @@
-import { type Lens, pulledBow } from "@/core/lens";
-import type { Vec2 } from "@/core/geometry";
-import type { Recipe } from "@/core/recipe";
-import type { PlaneMap } from "@/core/render";
+import type { Size, Vec2 } from "../geometry";
+import { type Lens, pulledBow } from "../lens";
+import type { Recipe } from "../recipe";
+import type { PlaneMap } from "../render";
+import type { Edit } from "./edit";
 
 /** A point of the picture in hand: what was grabbed, and the map and lens the gesture began with. */
 export interface Pull {
@@ -17,7 +18,7 @@ export interface Pull {
  *
  * @param plane the pointer, pixels of the corrected plane.
  */
-export function pulled({ recorded, map, lens, settings }: Pull, size: Vec2, plane: Vec2): Recipe["lens"] | null {
+function pulled({ recorded, map, lens, settings }: Pull, size: Size, plane: Vec2): Recipe["lens"] | null {
   if (settings.model !== "brown-conrady") return null;
   const out = new Float64Array(3);
   map.toRecorded(plane[0], plane[1], out);
@@ -27,3 +28,16 @@ export function pulled({ recorded, map, lens, settings }: Pull, size: Vec2, plan
   if (k1 === null) return null;
   return { ...settings, on: true, from: "by-hand", profile: null, k: [k1, settings.k[1], settings.k[2]] };
 }
+
+/**
+ * Pulls a point of a bowed edge until the edge is straight; where a pull has no meaning nothing changes.
+ *
+ * @param size of the photo, pixels. @param plane the pointer, pixels of the corrected plane.
+ */
+export const pullTo = (pull: Pull, size: Size, plane: Vec2): Edit => ({
+  label: "Pull the bow",
+  apply: (recipe) => {
+    const lens = pulled(pull, size, plane);
+    return lens ? { ...recipe, lens } : recipe;
+  },
+});

@@ -8,7 +8,8 @@ import {
   orientationOf,
   profileAt,
 } from "../lens";
-import type { Recipe } from "./schema";
+import type { Recipe } from "../recipe";
+import type { Edit } from "./edit";
 
 const triple = (v: readonly [number, number, number]): [number, number, number] => [v[0], v[1], v[2]];
 const pair = (v: readonly [number, number]): [number, number] => [v[0], v[1]];
@@ -42,4 +43,32 @@ export function withProfile<P extends LensProfile>(
     fringes: { red: pair(at.red), blue: pair(at.blue) },
     vignetting: { v: triple(at.vignetting), amount: 1 },
   };
+}
+
+/** Takes a profile at a photo's setting. `size` in pixels, as displayed. */
+export const takeProfile = <P extends LensProfile>(
+  proposal: Proposal<P>,
+  photo: ProfileSetting,
+  size: readonly [number, number],
+): Edit => ({
+  label: `Take the profile ${proposal.profile.name}`,
+  apply: (recipe) => ({ ...recipe, lens: withProfile(recipe.lens, proposal, photo, size) }),
+});
+
+/** Full-frame half diagonal over that of the profile's sensor. */
+const cropOf = ({ sensor }: LensProfile): number => Math.hypot(36, 24) / Math.hypot(sensor.width, sensor.height);
+
+/**
+ * Takes any profile, whatever the photo's metadata say. Where they do not record the focal length on the lens, it follows
+ * from the 35 mm equivalent on the profile's own sensor.
+ */
+export function takeProfileByHand(
+  profile: LensProfile,
+  photo: ProfileSetting,
+  size: readonly [number, number],
+  equivalentMm: number,
+): Edit {
+  const focalMm = photo.focalMm ?? equivalentMm / cropOf(profile);
+  const factor = cropOf(profile) * (focalMm / equivalentMm);
+  return takeProfile({ profile, factor, reason: "", caution: null }, { ...photo, focalMm }, size);
 }

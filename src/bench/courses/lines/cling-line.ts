@@ -3,8 +3,9 @@ import type { BenchState } from "@/client/bench-store";
 import { compute } from "@/client/compute";
 import type { LineWork } from "@/client/compute/line-work";
 import { luminanceOf } from "@/client/picture/pixels";
+import { clingTo, lengthenTo, onEdge } from "@/core/edits";
 import type { Rect, Vec2 } from "@/core/geometry";
-import { type Line, edgeSigma, endsOf } from "@/core/recipe";
+import { endsOf } from "@/core/recipe";
 import { withCamera } from "@/core/render";
 import { notify } from "@/ui";
 
@@ -53,12 +54,8 @@ export async function clingLine(bench: Bench, photo: Photo, id: string, reach: n
       if (own) notify("There is no edge under this line to cling to; it stays where it is.");
       return;
     }
-    const settle = (line: Line): void => {
-      line.points = edge.ends.map((p): [number, number] => [p[0], p[1]]);
-      line.sigma = edgeSigma(edge.ends, edge.sigmaPx);
-    };
-    if (own) now.edit("Cling to the edge", (r) => settle(r.lines.find((l) => l.id === id)!));
-    else now.amendLine(before, settle);
+    if (own) now.edit(clingTo(id, edge));
+    else now.amendLine(before, (line) => onEdge(line, edge));
   } catch (error) {
     if (own) notify(`The edge could not be looked for: ${(error as Error).message}`, "error");
   }
@@ -78,12 +75,7 @@ export async function lengthenLine(bench: Bench, photo: Photo, id: string): Prom
       notify("The edge ends where the line does.");
       return;
     }
-    now.edit("Lengthen along the edge", (r) => {
-      r.lines.find((l) => l.id === id)!.points = [
-        [a[0], a[1]],
-        [b[0], b[1]],
-      ];
-    });
+    now.edit(lengthenTo(id, [a, b]));
     await clingLine(bench, photo, id, 1);
   } catch (error) {
     notify(`The edge could not be followed: ${(error as Error).message}`, "error");

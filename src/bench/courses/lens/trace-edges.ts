@@ -2,61 +2,37 @@ import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { compute } from "@/client/compute";
 import { luminanceOf } from "@/client/picture/pixels";
+import { FEWEST_TRACED, addTaut, lensFromTraces, solvesFromTraces, tautLine, tracesOf } from "@/core/edits";
 import { type Vec2, bounds } from "@/core/geometry";
-import type { Trace, TracedSolution } from "@/core/lens";
-import type { Recipe } from "@/core/recipe";
 import { notify } from "@/ui";
-import { newLineId } from "../lines/line-edits";
-
-/** The tauts of a recipe that are switched on, as traces. */
-export const tracesOf = (recipe: Pick<Recipe, "lines">): Trace[] =>
-  recipe.lines
-    .filter((l) => l.on && l.kind === "taut" && l.points.length >= 5)
-    .map(({ id, points }) => ({ id, points }));
-
-/** The lens course with the distortion that the traces give. */
-export const withTraces = (lens: Recipe["lens"], { k, centre }: TracedSolution): Recipe["lens"] => ({
-  ...lens,
-  on: true,
-  from: "traced",
-  profile: null,
-  model: "brown-conrady",
-  k: [k[0], k[1], k[2]],
-  p: [0, 0],
-  centre: [centre[0], centre[1]],
-  amount: 1,
-});
+import { newId } from "../../new-id";
 
 /** Solves the lens anew from what is traced; nothing happens without a trace. */
 export async function solveFromTraces(bench: () => BenchState): Promise<void> {
   const { recipe, size, versionId } = bench();
   const solution = await compute().solveTraces(tracesOf(recipe), size);
   const { edit, versionId: now } = bench();
-  if (solution && now === versionId)
-    edit("Lens from traced edges", (r) => void (r.lens = withTraces(r.lens, solution)));
+  if (solution && now === versionId) edit(lensFromTraces(solution));
 }
 
 /** Follows the edge between two ends and keeps it as a taut; says so where no edge is found. */
-export async function addTaut(bench: () => BenchState, photo: Photo, ends: readonly [Vec2, Vec2]): Promise<void> {
+export async function traceBetween(bench: () => BenchState, photo: Photo, ends: readonly [Vec2, Vec2]): Promise<void> {
   const points = await followed(photo, ends, (parts) => parts[0] ?? null);
   if (points === NOTHING)
     notify("No edge runs from one end to the other there. Draw along one with some contrast, end to end.");
   else if (points) await keepTaut(bench, points);
 }
 
-/** Fewer points than this say too little of how an edge is bowed. */
-const FEWEST = 5;
-
 /**
  * A taut through places clicked along an edge: followed from each to the next where the edge can be, and where it
  * cannot the places themselves.
  */
-export async function addTautThrough(bench: () => BenchState, photo: Photo, places: readonly Vec2[]): Promise<void> {
+export async function traceThrough(bench: () => BenchState, photo: Photo, places: readonly Vec2[]): Promise<void> {
   const points = await followed(photo, places, (parts) => {
     const all = parts.flatMap((part, i) => part ?? [places[i]!, places[i + 1]!]);
     return all.filter((p, i) => i === 0 || p[0] !== all[i - 1]![0] || p[1] !== all[i - 1]![1]);
   });
-  if (points && points !== NOTHING && points.length >= FEWEST) await keepTaut(bench, points);
+  if (points && points !== NOTHING && points.length >= FEWEST_TRACED) await keepTaut(bench, points);
   else if (points) notify("The edge could not be followed there. Click at least five places along it.");
 }
 
@@ -88,16 +64,12 @@ async function followed(
 /** Keeps a traced edge; a lens that is untouched or traced is solved anew in the same step. */
 async function keepTaut(bench: () => BenchState, places: readonly Vec2[]): Promise<void> {
   const { recipe, size, versionId } = bench();
-  const id = newLineId();
-  const points = places.map(([x, y]): [number, number] => [x, y]);
-  const line: Recipe["lines"][number] = { id, kind: "taut", points, on: true };
-  const solves = recipe.lens.from === "none" || recipe.lens.from === "traced";
-  const solution = solves ? await compute().solveTraces(tracesOf({ lines: [...recipe.lines, line] }), size) : null;
+  const line = tautLine(newId(), places);
+  const solution = solvesFromTraces(recipe)
+    ? await compute().solveTraces(tracesOf({ lines: [...recipe.lines, line] }), size)
+    : null;
   const { edit, set, versionId: now } = bench();
   if (now !== versionId) return;
-  edit("Trace an edge", (r) => {
-    r.lines.push(line);
-    if (solution) r.lens = withTraces(r.lens, solution);
-  });
-  set({ selected: id, selectedEnd: null, marks: true });
+  edit(addTaut(line, solution));
+  set({ selected: line.id, selectedEnd: null, marks: true });
 }

@@ -1,4 +1,4 @@
-import { draggedFrame, handleAt, handlePlace } from "./frame-tool";
+import { draggedFrame, handleAt, handlePlace } from "./frame-handles";
 
 const frame = [100, 50, 300, 200] as const;
 

@@ -1,0 +1,26 @@
+import type { Size } from "../geometry";
+import type { Recipe } from "../recipe";
+import { sameEvidence, withSolvedAttitude } from "../render";
+
+/** One thing done to a recipe. What it leaves alone it returns as it was, the very same objects. */
+export interface Edit {
+  /** What was done, in a few words: "Draw a plumb". */
+  readonly label: string;
+  readonly apply: (recipe: Recipe) => Recipe;
+}
+
+/**
+ * The recipe after an edit, its attitude solved anew where that comes from lines and the edit changed what they say.
+ *
+ * @param size of the photo, pixels. @returns the very same recipe where the edit changed nothing.
+ */
+export function edited(recipe: Recipe, { apply }: Edit, size: Size): Recipe {
+  const next = apply(recipe);
+  return next === recipe || sameEvidence(recipe, next) ? next : withSolvedAttitude(next, size);
+}
+
+/** Several edits done as one. */
+export const together = (label: string, edits: readonly Edit[]): Edit => ({
+  label,
+  apply: (recipe) => edits.reduce((now, edit) => edit.apply(now), recipe),
+});

@@ -1,0 +1,15 @@
+/**
+ * What a photographer does to a recipe: pure functions, recipe → recipe, each with its words. The Bench calls them, and so
+ * do jobs over many photos and the command line. Nothing here knows a screen, an id generator or a pointer.
+ */
+export * from "./edit";
+export * from "./attitude-edits";
+export * from "./course-edits";
+export * from "./face-edits";
+export * from "./found-edits";
+export * from "./frame-edits";
+export * from "./lens-edits";
+export * from "./line-edits";
+export * from "./profile-edits";
+export * from "./pull-edit";
+export * from "./taut-edits";
