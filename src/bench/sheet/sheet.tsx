@@ -23,6 +23,7 @@ import { useGestures } from "./use-gestures";
 import { useSharp } from "./use-sharp";
 import { useSize, useView } from "./use-view";
 
+const NO_STEPS: Derived["map"]["raster"] = [];
 const NO_LENS = makeLens([1, 1], null);
 
 /** The picture with its margins, rulers, bubbles and marks, and the pointer on it. */
@@ -85,17 +86,18 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
   const focus = drawing && pointer ? recordedAt(projection, pointer) : heldPlace(recipe, marks);
   const magnifier = focus && pointer ? magnifierPlace(pointer, sheet) : null;
   const optics = asShot ? null : derived.map.optics;
+  const raster = asShot ? NO_STEPS : derived.map.raster;
   const magnified = useMemo((): Pane | null => {
     const centre = focus && map.fromRecorded(focus);
     if (!centre || !magnifier) return null;
     const span = MAGNIFIER.side / MAGNIFIER.scale;
-    return { map, screen: magnifier, plane: [centre[0] - span / 2, centre[1] - span / 2, span, span], optics };
+    return { map, screen: magnifier, plane: [centre[0] - span / 2, centre[1] - span / 2, span, span], optics, raster };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- compared by value
   }, [map, optics, focus?.[0], focus?.[1], magnifier?.[0], magnifier?.[1]]);
   const main = useMemo((): Pane | null => {
     const field = fieldOf(sheet);
-    return sheet[0] === 0 ? null : { map, screen: field, plane: planeUnder(view, field), optics };
-  }, [sheet, map, view, optics]);
+    return sheet[0] === 0 ? null : { map, screen: field, plane: planeUnder(view, field), optics, raster };
+  }, [sheet, map, view, optics, raster]);
   const panes = useMemo(() => [main, magnified].filter((p): p is Pane => p !== null), [main, magnified]);
   const { error, ready } = usePicture(canvas, photo, panes, magnified ? MAGNIFIER.scale : view.scale);
   const moving = magnified !== null || drawing !== null || gesture !== null || held !== null;

@@ -1,5 +1,8 @@
+import type { Layer, RasterStep } from "@/core/course";
 import type { Rect, Size } from "@/core/geometry";
 import { type Optics, type PlaneMap, hasFringes, hasVignetting, isCalming, sampleGrid } from "@/core/render";
+import { type Program, programOf } from "./gl-program";
+import { RasterPasses } from "./raster-passes";
 import { type ShaderParts, VERTEX, fragmentOf } from "./shaders";
 
 /** One window onto the plane: where it lies on the canvas (CSS pixels) and what of the plane it shows. */
@@ -9,6 +12,9 @@ export interface Pane {
   readonly plane: Rect;
   /** Colour and light to undo; null: as shot. */
   readonly optics: Optics | null;
+  /** What is done to the pixels after that, and what is laid over them first. */
+  readonly raster?: readonly RasterStep[];
+  readonly layers?: readonly Layer[];
 }
 
 type Uniform = "cells" | "photo" | "optics" | "fringes" | "vignetting" | "calm";
@@ -16,42 +22,22 @@ type Uniform = "cells" | "photo" | "optics" | "fringes" | "vignetting" | "calm";
 /** Cells of the sampled map across a pane's longer side; the error stays far below a screen pixel. */
 const CELLS = 96;
 
-function compileShader(gl: WebGL2RenderingContext, type: number, source: string): WebGLShader {
-  const shader = gl.createShader(type)!;
-  gl.shaderSource(shader, source);
-  gl.compileShader(shader);
-  if (!gl.getShaderParameter(shader, gl.COMPILE_STATUS) && !gl.isContextLost())
-    throw new Error(`The picture's shader does not compile: ${gl.getShaderInfoLog(shader)}`);
-  return shader;
-}
-
-interface Program {
-  readonly program: WebGLProgram;
-  readonly place: Record<Uniform, WebGLUniformLocation | null>;
-}
-
 const UNIFORMS: readonly Uniform[] = ["cells", "photo", "optics", "fringes", "vignetting", "calm"];
 
 /** @throws Error when the browser's WebGL does not take the shader. */
-function programOf(gl: WebGL2RenderingContext, parts: ShaderParts): Program {
-  const program = gl.createProgram();
-  gl.attachShader(program, compileShader(gl, gl.VERTEX_SHADER, VERTEX));
-  gl.attachShader(program, compileShader(gl, gl.FRAGMENT_SHADER, fragmentOf(parts)));
-  gl.linkProgram(program);
-  if (!gl.getProgramParameter(program, gl.LINK_STATUS) && !gl.isContextLost())
-    throw new Error(`The picture's program does not link: ${gl.getProgramInfoLog(program)}`);
-  gl.useProgram(program);
-  const at = (name: string) => gl.getUniformLocation(program, name);
-  gl.uniform1i(at("picture"), 0);
-  gl.uniform1i(at("grid"), 1);
-  return { program, place: Object.fromEntries(UNIFORMS.map((name) => [name, at(name)])) as Program["place"] };
+function pictureProgram(gl: WebGL2RenderingContext, parts: ShaderParts): Program<Uniform> {
+  const made = programOf(gl, VERTEX, fragmentOf(parts), UNIFORMS);
+  gl.uniform1i(gl.getUniformLocation(made.program, "picture"), 0);
+  gl.uniform1i(gl.getUniformLocation(made.program, "grid"), 1);
+  return made;
 }
 
 /** Draws one photo through a map with WebGL2. Everything it shows comes from the map it is given. */
 export class PictureView {
   private readonly gl: WebGL2RenderingContext;
-  private readonly programs = new Map<string, Program>();
+  private readonly programs = new Map<string, Program<Uniform>>();
   private readonly gridTexture: WebGLTexture;
+  private readonly passes: RasterPasses;
   private picture: { texture: WebGLTexture; photo: Size; sharpness: number } | null = null;
   /** The sampled maps of the panes drawn last: the careful draw follows the quick one of the same panes. */
   private readonly sampled = new WeakMap<Pane, Float32Array>();
@@ -61,6 +47,7 @@ export class PictureView {
     const gl = canvas.getContext("webgl2", { premultipliedAlpha: true, antialias: false, preserveDrawingBuffer: true });
     if (!gl) throw new Error("This browser cannot draw the corrected picture: it has no WebGL2.");
     this.gl = gl;
+    this.passes = new RasterPasses(gl);
     this.gridTexture = gl.createTexture();
     gl.activeTexture(gl.TEXTURE1);
     gl.bindTexture(gl.TEXTURE_2D, this.gridTexture);
@@ -116,15 +103,17 @@ export class PictureView {
     const { photo } = this.picture;
     for (const pane of panes) {
       const [x, y, w, h] = pane.screen.map((v) => Math.round(v * ratio)) as [number, number, number, number];
-      gl.viewport(x, height - y - h, w, h);
-      gl.scissor(x, height - y - h, w, h);
+      const port = [x, height - y - h, w, h] as const;
+      gl.viewport(...port);
+      gl.scissor(...port);
       gl.clear(gl.COLOR_BUFFER_BIT);
-      this.drawPane(pane, photo, fine);
+      const { raster = [], layers = [], plane } = pane;
+      this.passes.run(() => this.drawPane(pane, photo, fine), raster, layers, port, plane);
     }
   }
 
   /** The program for what a pane needs, in use; made when it is first needed. */
-  private use(optics: Optics | null, fine: boolean): Program {
+  private use(optics: Optics | null, fine: boolean): Program<Uniform> {
     const { gl } = this;
     const parts: ShaderParts = {
       fine,
@@ -134,13 +123,13 @@ export class PictureView {
     };
     const key = JSON.stringify(parts);
     const known = this.programs.get(key);
-    const program = known ?? programOf(gl, parts);
+    const program = known ?? pictureProgram(gl, parts);
     if (!known) this.programs.set(key, program);
     gl.useProgram(program.program);
     return program;
   }
 
-  private setOptics(optics: Optics | null, place: Program["place"]): void {
+  private setOptics(optics: Optics | null, place: Program<Uniform>["place"]): void {
     const { gl } = this;
     gl.uniform3f(place.optics, optics?.centre[0] ?? 0, optics?.centre[1] ?? 0, optics?.unit ?? 1);
     gl.uniform4f(place.fringes, ...(optics ? ([...optics.red, ...optics.blue] as const) : ([0, 0, 0, 0] as const)));

@@ -1,4 +1,5 @@
 import type { Rect, Size } from "@/core/geometry";
+import type { Layer } from "@/core/course";
 import type { SettledRecipe } from "@/core/render";
 
 /** A window to be made sharp: from the original's own pixels, by the engine that makes deliveries. */
@@ -6,6 +7,8 @@ export interface SharpOrder {
   readonly photo: { readonly sha256: string; readonly width: number; readonly height: number };
   /** Null: as shot. */
   readonly recipe: SettledRecipe | null;
+  /** Laid over what is resampled. */
+  readonly layers?: readonly Layer[];
   /** Plane pixels. */
   readonly plane: Rect;
   /** Pixels to make. */

@@ -1,7 +1,8 @@
 import { readFileSync } from "node:fs";
 import type { Rect, Size } from "@/core/geometry";
 import { type Recipe, emptyRecipe } from "@/core/recipe";
-import { TILE, compile, resampleBand, settle } from "@/core/render";
+import { TILE, compile, resampleBand, settle, worked } from "@/core/render";
+import { MADE_UP_STEPS, madeUpLayer } from "@/core/render/made-up-steps.testing";
 import { randomFrom } from "@/core/testing";
 import { makeSharp } from "./make";
 import { type SharpOrder, stripsOf } from "./order";
@@ -86,4 +87,21 @@ test("the tiles under a part cover it", () => {
     [TILE, 0],
   ]);
   expect(tilesUnder("ab", [TILE, TILE, 1, 1])).toEqual([{ left: TILE, top: TILE, url: "/api/previews/ab/tiles/1/1" }]);
+});
+
+test("raster steps and layers are those of the delivery, also at the window's own borders", async () => {
+  const order = { ...orderOf(tilted(), [100, 80, 160, 120], [160, 120]), layers: [madeUpLayer([150, 100, 60, 50])] };
+  const made = (await makeSharp(compiled, order, fetchPart, MADE_UP_STEPS))!;
+  const settled = settle(tilted(), SIZE);
+  const map = compile({ ...settled, frame: { ...settled.frame, on: false } }, SIZE, null, MADE_UP_STEPS);
+  const data = new Uint8Array(400 * 300 * 4);
+  const source = { data: photo, width: 400, height: 300, channels: 3 } as const;
+  resampleBand(source, { map, kernel: "lanczos3", alpha: true, y: 0, rows: 300 }, data);
+  const whole = { data, width: 400, height: 300, channels: 4 } as const;
+  const expected = worked(whole, map.raster, order.layers, { x: 0, y: 0, scale: 1 }).data;
+  let worst = 0;
+  for (let y = 0; y < 120; y++)
+    for (let i = 0; i < 160 * 4; i++)
+      worst = Math.max(worst, Math.abs(made[y * 160 * 4 + i]! - expected[((y + 80) * 400 + 100) * 4 + i]!));
+  expect(worst).toBeLessThanOrEqual(3);
 });

@@ -1,4 +1,4 @@
-import type { Samples } from "./sums";
+import type { Samples } from "../course";
 
 /** How far purple and green along hard edges are taken out, 0…1 each. */
 export interface Calm {

@@ -1,11 +1,11 @@
 import { cleanFrame, shareKept, wholePixels } from "../frame";
-import { type Break, type PlaneStep } from "../course";
+import type { Break, PlaneStep, RasterStep } from "../course";
 import { type Rect, type Size, type Vec2, bounds, rectOutline, withoutCollinear } from "../geometry";
 import type { Lens } from "../lens";
 import { RecipeError } from "../recipe";
 import { type Optics, opticsOf } from "./optics";
 import { type SettledRecipe, lensOf } from "./settle";
-import { STEPS, type StepOf, chainOf } from "./steps";
+import { STEPS, type Steps, chainOf, rasterStepsOf } from "./steps";
 
 /** Both ways between a plane and the recorded picture; see CompiledMap for each. */
 export interface PlaneMap {
@@ -45,6 +45,8 @@ export interface CompiledMap extends PlaneMap {
   readonly optics: Optics | null;
   /** Lines of the plane across which the map's derivative jumps. */
   readonly breaks: readonly Break[];
+  /** What is done to the pixels after resampling, in this order. */
+  readonly raster: readonly RasterStep[];
   /**
    * Plane → recorded pixels of the original. Writes x, y and a margin to `out`; where the margin is not
    * positive nothing was recorded: the point lies behind the camera or beyond the lens's fold.
@@ -57,6 +59,7 @@ export interface CompiledMap extends PlaneMap {
 /** As much of a map as making pixels takes. */
 export type OutputMap = Pick<CompiledMap, "frame" | "output" | "optics" | "toRecorded"> & {
   readonly breaks?: CompiledMap["breaks"];
+  readonly raster?: CompiledMap["raster"];
 };
 
 /** Parts into which each border of the photo is cut to follow its warped outline. */
@@ -67,7 +70,7 @@ const OUTLINE_TOLERANCE = 0.01;
 const COVER_TOLERANCE = 0.05;
 
 /** The chain of a recipe. @throws RecipeError where its numbers leave nothing of the picture. */
-function chainFor(recipe: SettledRecipe, size: Size, steps: readonly StepOf[]): PlaneStep {
+function chainFor(recipe: SettledRecipe, size: Size, steps: Steps): PlaneStep {
   try {
     return chainOf(recipe, size, steps);
   } catch (error) {
@@ -104,7 +107,7 @@ export function compile(
   recipe: SettledRecipe,
   size: Size,
   meanwhile: number | null = null,
-  steps: readonly StepOf[] = STEPS,
+  steps: Steps = STEPS,
 ): CompiledMap {
   const chain = chainFor(recipe, size, steps);
   const outline = coveredOutline(size, chain);
@@ -117,6 +120,7 @@ export function compile(
     lens: lensOf(recipe, size),
     optics: opticsOf(recipe, size),
     breaks: chain.breaks ?? [],
+    raster: rasterStepsOf(recipe, size, steps),
     toRecorded: chain.back,
     fromRecorded: chain.forward,
     ...coverage(size, frame, chain.back),

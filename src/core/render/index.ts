@@ -8,3 +8,6 @@ export * from "./optics";
 export * from "./calm";
 export * from "./stretch";
 export * from "./window";
+export * from "./steps";
+export * from "./work-band";
+export { CELL } from "./cells";

@@ -5,7 +5,7 @@ import { COURSES, emptyRecipe, recipeSchemaOf } from "../recipe";
 import { eachCell } from "./cells";
 import { AS_SHOT, type CompiledMap, compile } from "./compile";
 import { type SettledRecipe, withCamera } from "./settle";
-import { STEPS, type StepOf } from "./steps";
+import { STEPS, type StepOf, type Steps } from "./steps";
 
 /**
  * A course that exists only here, made as docs/adding-a-course.md says: its part of the recipe, when it is laid, and its
@@ -45,7 +45,7 @@ const foldStep: StepOf = (recipe): PlaneStep | null => {
 };
 
 const schema = recipeSchemaOf([...COURSES, foldPart]);
-const steps = [...STEPS, foldStep];
+const steps: Steps = { ...STEPS, plane: [...STEPS.plane, foldStep] };
 
 function recipeWith(by: number, at = 300): WithFold {
   const parsed = schema.parse({

@@ -1,20 +1,13 @@
+import { type Raster, type Samples, colourCount, peak } from "../course";
 import { calmEdge, isCalming } from "./calm";
 import { eachCell } from "./cells";
 import type { OutputMap } from "./compile";
 import type { KernelName } from "./kernels";
 import { type Optics, gainTable, hasFringes, hasVignetting, relit, relitFloat } from "./optics";
-import { type Samples, summation } from "./sums";
+import { summation } from "./sums";
 import { Taps } from "./taps";
 
-export type { Samples };
-
-/** Pixels in row order, channels side by side; with alpha it is the last channel, not premultiplied. */
-export interface Raster<S extends Samples = Samples> {
-  readonly data: S;
-  readonly width: number;
-  readonly height: number;
-  readonly channels: 1 | 2 | 3 | 4;
-}
+export type { Raster, Samples };
 
 /** Steepness of the blend at the photo's border; a little over 1 so that a clean frame stays opaque. */
 const EDGE_STEEPNESS = 1.1;
@@ -28,8 +21,6 @@ export interface BandRequest {
   /** Whether the result gets an alpha channel that tells the gaps. */
   readonly alpha: boolean;
 }
-
-const peak = (s: Samples): number => (s instanceof Uint16Array ? 65535 : s instanceof Float32Array ? 1 : 255);
 
 /** Channels of the result for a source with these channels. */
 export const resultChannels = (source: number, alpha: boolean): 1 | 2 | 3 | 4 =>
@@ -66,7 +57,7 @@ type PutPixel = (index: number, sx: number, sy: number, seen: boolean, shrinkX: 
 
 function pixelWriter(source: Raster, request: BandRequest, target: Samples, channels: number): PutPixel {
   const { data, width, height } = source;
-  const colours = source.channels <= 2 ? 1 : 3;
+  const colours = colourCount(source.channels);
   const full = peak(data);
   const integer = !(data instanceof Float32Array);
   const across = new Taps(width, request.kernel);

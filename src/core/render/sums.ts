@@ -1,6 +1,5 @@
+import type { Samples } from "../course";
 import type { Taps } from "./taps";
-
-export type Samples = Uint8Array | Uint8ClampedArray | Uint16Array | Float32Array;
 
 /**
  * Sums the weighted pixels of one output pixel into `sums`: colours at 0…2, alpha (0…1) at 3. Pixels beyond the border

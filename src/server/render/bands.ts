@@ -2,7 +2,7 @@ import { readFile } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import { MessageChannel } from "node:worker_threads";
 import type { Piscina } from "piscina";
-import { type CompiledMap, type Raster, compile, resultChannels } from "@/core/render";
+import { type CompiledMap, type Raster, STEPS, type Steps, resultChannels } from "@/core/render";
 import {
   type EngineSamples,
   type MemoryPlan,
@@ -26,6 +26,9 @@ import {
   bandIn,
   bandMaker,
   kernelOf,
+  mapOfJob,
+  marginOfJob,
+  scratchRows,
   slotAt,
 } from "./picture-job";
 
@@ -75,23 +78,35 @@ const resultLength = (map: CompiledMap, source: Raster, alpha: boolean): number 
   map.output[0] * map.output[1] * resultChannels(source.channels, alpha);
 
 /** The reference in the calling thread, letting other work through between bands; for small pictures and tests. */
-export const inThisThread: BandRunner = {
-  async make(job, source, { signal, onRows }) {
-    const map = compile(job.recipe, job.size);
-    const target = samples(source.data, resultLength(map, source, job.alpha));
-    const make = bandMaker({ job, way: { kind: "plain", source, target }, lane: 0 });
-    for (let y = 0; y < map.output[1]; y += BAND_ROWS) {
-      signal?.throwIfAborted();
-      const rows = Math.min(BAND_ROWS, map.output[1] - y);
-      make(map, y, rows, 0);
-      onRows(rows);
-      await new Promise((resolve) => setImmediate(resolve));
-    }
-    return target;
-  },
-  done: () => undefined,
-  close: async () => undefined,
-};
+export const inThisThread: BandRunner = inThisThreadBy(STEPS);
+
+/** The same with a chain of its own, for tests. */
+export function inThisThreadBy(steps: Steps): BandRunner {
+  return {
+    make: (job, source, hooks) => makeHere(job, source, hooks, steps),
+    done: () => undefined,
+    close: async () => undefined,
+  };
+}
+
+async function makeHere(
+  job: PictureJob,
+  source: Raster<Pixels>,
+  { signal, onRows }: RunHooks,
+  steps: Steps,
+): Promise<Pixels> {
+  const map = mapOfJob(job, steps);
+  const target = samples(source.data, resultLength(map, source, job.alpha));
+  const make = bandMaker({ job, way: { kind: "plain", source, target, output: map.output }, lane: 0 });
+  for (let y = 0; y < map.output[1]; y += BAND_ROWS) {
+    signal?.throwIfAborted();
+    const rows = Math.min(BAND_ROWS, map.output[1] - y);
+    make(map, y, rows, 0);
+    onRows(rows);
+    await new Promise((resolve) => setImmediate(resolve));
+  }
+  return target;
+}
 
 /** The kernel compiled, once for a process. @param file kernel.wasm. */
 export function kernelModule(file: string): Promise<WebAssembly.Module> {
@@ -122,7 +137,7 @@ export async function engineWay(
 export function planFor(
   map: CompiledMap,
   source: Raster<Pixels>,
-  { alpha }: PictureJob,
+  job: PictureJob,
   lanes: number,
   handedOut: boolean,
 ): MemoryPlan | null {
@@ -134,11 +149,12 @@ export function planFor(
       sampleBytes: bytesOf(data),
       channels: channels <= 2 ? 1 : 3,
       sourceAlpha,
-      resultChannels: resultChannels(channels, alpha),
+      resultChannels: resultChannels(channels, job.alpha),
       output: map.output,
     },
     lanes,
     handedOut ? { rows: BAND_ROWS, slots: SLOTS } : null,
+    scratchRows(marginOfJob(job, map)),
   );
 }
 
@@ -146,10 +162,15 @@ export function planFor(
  * Works in threads, one for each core unless told otherwise, with the WebAssembly engine where it can.
  *
  * @param script path of the bundled band thread (dist/band-thread.mjs); the kernel (kernel.wasm) lies beside it.
+ * @param steps of the chain, the same as in that thread.
  */
-export async function inThreads(script: string, threads = availableParallelism()): Promise<BandRunner> {
-  const piscina = await import("piscina");
-  const pool = new piscina.Piscina({
+export async function inThreads(
+  script: string,
+  threads = availableParallelism(),
+  steps: Steps = STEPS,
+): Promise<BandRunner> {
+  const { default: Piscina } = await import("piscina");
+  const pool = new Piscina({
     filename: script,
     minThreads: threads,
     maxThreads: threads,
@@ -160,22 +181,23 @@ export async function inThreads(script: string, threads = availableParallelism()
   /** The memories that lent pixels lie in. */
   const lent = new WeakMap<Pixels, WebAssembly.Memory>();
 
-  const plainWay = (source: Raster<Pixels>, length: number): Way => {
+  const plainWay = (source: Raster<Pixels>, length: number, { output }: CompiledMap): Way => {
     const shared = samples(source.data, source.data.length);
     shared.set(source.data);
-    const way: Way = { kind: "plain", source: { ...source, data: shared }, target: samples(source.data, length) };
+    const target = samples(source.data, length);
+    const way: Way = { kind: "plain", source: { ...source, data: shared }, target, output };
     letGo(source);
     return way;
   };
 
   return {
     async make(job, source, { signal, onRows, onReady, takeBand }) {
-      const map = compile(job.recipe, job.size);
+      const map = mapOfJob(job, steps);
       const length = resultLength(map, source, job.alpha);
       const plan = planFor(map, source, job, threads, takeBand !== undefined);
       const way = plan
         ? await engineWay(await module, memories.take(plan.pages), plan, source)
-        : plainWay(source, length);
+        : plainWay(source, length, map);
       const control = new Int32Array(new SharedArrayBuffer(4 * slotAt(threads, 0)));
       const stop = (): void => void Atomics.store(control, CONTROL.stop, 1);
       signal?.throwIfAborted();

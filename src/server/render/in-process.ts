@@ -1,24 +1,24 @@
-import { compile, resultChannels } from "@/core/render";
+import { STEPS, type Steps, resultChannels } from "@/core/render";
 import { samplesIn } from "@/core/render/engine";
-import { type BandRunner, type Pixels, engineWay, inThisThread, kernelModule, planFor } from "./bands";
+import { type BandRunner, type Pixels, engineWay, inThisThreadBy, kernelModule, planFor } from "./bands";
 import { MemoryPool } from "./memory-pool";
-import { BAND_ROWS, bandIn, bandMaker } from "./picture-job";
+import { BAND_ROWS, bandIn, bandMaker, mapOfJob } from "./picture-job";
 
 /**
  * Works in this process's own thread with the WebAssembly engine: for pictures so small that threads would take longer to
  * start than they save. Others get their turn between bands.
  *
- * @param kernel path of kernel.wasm.
+ * @param kernel path of kernel.wasm. @param steps of the chain.
  */
-export function inProcess(kernel: string): BandRunner {
+export function inProcess(kernel: string, steps: Steps = STEPS): BandRunner {
   const module = kernelModule(kernel);
   const memories = new MemoryPool();
   return {
     async make(job, source, hooks) {
       const { signal, onRows, onReady, takeBand } = hooks;
-      const map = compile(job.recipe, job.size);
+      const map = mapOfJob(job, steps);
       const plan = planFor(map, source, job, 1, takeBand !== undefined);
-      if (!plan) return inThisThread.make(job, source, hooks);
+      if (!plan) return inThisThreadBy(steps).make(job, source, hooks);
       const channels = resultChannels(source.channels, job.alpha);
       const way = await engineWay(await module, memories.take(plan.pages), plan, source);
       const make = bandMaker({ job, way, lane: 0 });

@@ -1,7 +1,22 @@
 import type { MessagePort } from "node:worker_threads";
 import type { Size } from "@/core/geometry";
-import type { CompiledMap, KernelName, Raster, SettledRecipe } from "@/core/render";
-import { compile, resampleBand } from "@/core/render";
+import type { Layer } from "@/core/course";
+import {
+  CELL,
+  type CompiledMap,
+  type KernelName,
+  type Raster,
+  STEPS,
+  type SettledRecipe,
+  type Steps,
+  compile,
+  marginOf,
+  resampleBand,
+  resultChannels,
+  scaleOf,
+  widened,
+  worked,
+} from "@/core/render";
 import { Engine, type EngineSamples, type Kernel, type MemoryPlan, samplesIn } from "@/core/render/engine";
 
 /** What to make of a picture; small enough to be handed to every thread. */
@@ -11,7 +26,20 @@ export interface PictureJob {
   readonly size: Size;
   readonly alpha: boolean;
   readonly kernel: KernelName;
+  /** Laid over the resampled picture, the first beneath. Their samples lie in memory that threads share. */
+  readonly layers?: readonly Layer[];
 }
+
+/** The map of a job. @param steps of the chain; the product's unless told otherwise. */
+export const mapOfJob = ({ recipe, size }: PictureJob, steps: Steps = STEPS): CompiledMap =>
+  compile(recipe, size, null, steps);
+
+/** Rows beyond a band that the job's steps look at; null where nothing is done to what has been resampled. */
+export const marginOfJob = ({ layers }: PictureJob, map: CompiledMap): number | null =>
+  map.raster.length === 0 && !layers?.length ? null : marginOf(map.raster, scaleOf(map));
+
+/** Rows that a band worked on takes at most, its margin included. */
+export const scratchRows = (margin: number | null): number => (margin === null ? 0 : BAND_ROWS + 2 * margin + CELL);
 
 /** Rows per band: a multiple of the cells' side, small enough to cancel quickly. */
 export const BAND_ROWS = 64;
@@ -31,7 +59,7 @@ export type Way =
       readonly memory: WebAssembly.Memory;
       readonly plan: MemoryPlan;
     }
-  | { readonly kind: "plain"; readonly source: Raster; readonly target: EngineSamples };
+  | { readonly kind: "plain"; readonly source: Raster; readonly target: EngineSamples; readonly output: Size };
 
 export interface LaneTask {
   readonly job: PictureJob;
@@ -49,18 +77,63 @@ export const kernelOf = (module: WebAssembly.Module, memory: WebAssembly.Memory)
 type MakeBand = (map: CompiledMap, y: number, rows: number, slot: number) => void;
 
 export function bandMaker({ job, way, lane }: Omit<LaneTask, "control" | "port">): MakeBand {
-  if (way.kind === "plain")
-    return (map, y, rows) => {
-      const stride = way.target.length / map.output[1];
-      const data = way.target.subarray(y * stride, (y + rows) * stride);
-      resampleBand(way.source, { map, kernel: job.kernel, alpha: job.alpha, y, rows }, data);
-    };
-  const { module, memory, plan } = way;
-  let engine: Engine | null = null;
+  const resample = way.kind === "plain" ? plainBands(job, way) : engineBands(job, way, lane);
   return (map, y, rows, slot) => {
-    engine ??= new Engine(kernelOf(module, memory), memory.buffer, plan, { ...job, map }, lane);
-    const rowBytes = plan.output[0] * plan.resultChannels * plan.sampleBytes;
-    engine.band(y, rows, plan.lanes[lane]!.slots[slot] ?? plan.out + y * rowBytes);
+    const margin = marginOfJob(job, map);
+    if (margin === null) return resample.into(map, y, rows, resample.room(y, rows, slot));
+    const wide = widened(y, rows, map.output[1], margin, CELL);
+    const scratch = resample.scratch(wide.rows);
+    resample.into(map, wide.y, wide.rows, scratch);
+    const [width, channels] = [map.output[0], resample.channels];
+    const scale = scaleOf(map);
+    const place = { x: map.frame[0], y: map.frame[1] + wide.y / scale, scale };
+    const raster = { data: scratch, width, height: wide.rows, channels };
+    const { data } = worked(raster, map.raster, job.layers ?? [], place);
+    const row = width * channels;
+    resample.room(y, rows, slot).set(data.subarray(wide.above * row, (wide.above + rows) * row));
+  };
+}
+
+/** Resampling into samples, and where those of a band have their room. */
+interface Resampling {
+  readonly channels: 1 | 2 | 3 | 4;
+  /** @param target rows · width · channels samples that `room` or `scratch` gave. */
+  into(map: CompiledMap, y: number, rows: number, target: EngineSamples): void;
+  /** Where a band of the result lies. */
+  room(y: number, rows: number, slot: number): EngineSamples;
+  /** Room for a band on its way there. */
+  scratch(rows: number): EngineSamples;
+}
+
+function plainBands({ kernel, alpha }: PictureJob, { source, target, output }: Way & { kind: "plain" }): Resampling {
+  const channels = resultChannels(source.channels, alpha);
+  const row = output[0] * channels;
+  return {
+    channels,
+    into: (map, y, rows, band) => resampleBand(source, { map, kernel, alpha, y, rows }, band),
+    room: (y, rows) => target.subarray(y * row, (y + rows) * row),
+    scratch: (rows) => new (target.constructor as Uint8ArrayConstructor)(rows * row),
+  };
+}
+
+function engineBands(
+  job: PictureJob,
+  { module, memory: { buffer }, memory, plan }: Way & { kind: "engine" },
+  lane: number,
+): Resampling {
+  let engine: Engine | null = null;
+  const { sampleBytes, resultChannels: channels, lanes, out } = plan;
+  const row = plan.output[0] * channels;
+  const { slots, scratch } = lanes[lane]!;
+  const at = (address: number, rows: number): EngineSamples => samplesIn(sampleBytes, buffer, address, rows * row);
+  return {
+    channels,
+    into: (map, y, rows, target) => {
+      engine ??= new Engine(kernelOf(module, memory), buffer, plan, { ...job, map }, lane);
+      engine.band(y, rows, target.byteOffset);
+    },
+    room: (y, rows, slot) => at(slots[slot] ?? out + y * row * sampleBytes, rows),
+    scratch: (rows) => at(scratch, rows),
   };
 }
 
@@ -87,9 +160,9 @@ export interface Ready {
  * Works off bands until none is left or it is told to stop: what one thread does for one picture. Where bands go out
  * one by one, each is announced through the port, and its slot is used again once it has been taken.
  */
-export function workLane(task: LaneTask): void {
+export function workLane(task: LaneTask, steps: Steps = STEPS): void {
   const { job, control, lane, port } = task;
-  const map = compile(job.recipe, job.size);
+  const map = mapOfJob(job, steps);
   const make = bandMaker(task);
   const height = map.output[1];
   const stopped = (): boolean => Atomics.load(control, CONTROL.stop) !== 0;

@@ -50,6 +50,8 @@ export interface MemoryPlan {
     readonly tableBytes: number;
     /** Room for bands on their way out of this lane; none where the whole picture has its room. */
     readonly slots: readonly number[];
+    /** Room for a band that is worked on once it is resampled; 0 where none is. */
+    readonly scratch: number;
   }[];
   /** The finished picture, rows · width · resultChannels samples; 0 where bands go out one by one. */
   readonly out: number;
@@ -62,6 +64,7 @@ const aligned = (n: number): number => Math.ceil(n / 16) * 16;
  * Lays out the memory for one picture; null when it does not fit into what WebAssembly can reach.
  *
  * @param bands rows of a band and how many each lane has room for, where bands go out one by one.
+ * @param scratchRows rows of a band that is worked on once it is resampled, its margin included; 0: none is.
  */
 export function planMemory(
   parts: Pick<MemoryPlan, "size" | "sampleBytes" | "channels" | "resultChannels" | "output"> & {
@@ -69,6 +72,7 @@ export function planMemory(
   },
   lanes: number,
   bands: { readonly rows: number; readonly slots: number } | null = null,
+  scratchRows = 0,
 ): MemoryPlan | null {
   const { size, sampleBytes, channels, output, sourceAlpha = false } = parts;
   const planeCount = channels + (sourceAlpha ? 1 : 0);
@@ -89,6 +93,7 @@ export function planMemory(
     tables: take(TABLE_BYTES),
     tableBytes: TABLE_BYTES,
     slots: Array.from({ length: bands?.slots ?? 0 }, () => take(outRow * bands!.rows + 64)),
+    scratch: scratchRows > 0 ? take(outRow * scratchRows + 64) : 0,
   }));
   const staging = take(size[0] * planeCount * sampleBytes + 64);
   const stride = aligned(size[0] + 2 * PAD);

@@ -1,0 +1,197 @@
+import type { Layer, RasterStep, Samples } from "@/core/course";
+import { peak } from "@/core/course";
+import type { Rect } from "@/core/geometry";
+import { type Program, programOf } from "./gl-program";
+import { VERTEX } from "./shaders";
+
+/** Where a pass draws to, pixels of the canvas from its lower left corner: x, y, width, height. */
+export type Port = readonly [number, number, number, number];
+
+/** The texture units that passes use; the picture and its map have the first two. */
+const PASS_UNIT = 2;
+/** Textures of this many layers are kept. */
+const KEPT = 8;
+
+const stepFragment = ({ shader }: RasterStep): string => `#version 300 es
+precision highp float;
+precision highp sampler2D;
+uniform sampler2D picture;
+uniform vec2 origin;
+uniform float scale;
+${Object.keys(shader.numbers)
+  .map((name) => `uniform float ${name};`)
+  .join("\n")}
+out vec4 colour;
+vec4 texel(ivec2 p) {
+  ivec2 size = textureSize(picture, 0);
+  p = clamp(p, ivec2(0), size - 1);
+  vec4 c = texelFetch(picture, ivec2(p.x, size.y - 1 - p.y), 0);
+  return c.a > 0.0 ? vec4(c.rgb / c.a, c.a) : vec4(0.0);
+}
+${shader.source}
+void main() {
+  ivec2 at = ivec2(gl_FragCoord.xy - origin);
+  vec4 made = stepped(ivec2(at.x, textureSize(picture, 0).y - 1 - at.y));
+  colour = vec4(clamp(made.rgb, 0.0, 1.0) * made.a, made.a);
+}`;
+
+const LAYER_FRAGMENT = `#version 300 es
+precision highp float;
+precision highp sampler2D;
+uniform sampler2D layer;
+// Pixels of the plane that the viewport shows, and those that the layer covers.
+uniform vec4 shown;
+uniform vec4 covered;
+in vec2 place;
+out vec4 colour;
+void main() {
+  vec2 at = (shown.xy + place * shown.zw - covered.xy) / covered.zw;
+  if (any(lessThan(at, vec2(0.0))) || any(greaterThanEqual(at, vec2(1.0)))) discard;
+  colour = texture(layer, at);
+}`;
+
+interface Target {
+  readonly frame: WebGLFramebuffer;
+  readonly texture: WebGLTexture;
+  width: number;
+  height: number;
+}
+
+/** What comes after the resampling, on the graphics card: layers laid over the picture, then its raster steps. */
+export class RasterPasses {
+  private readonly steps = new Map<string, Program>();
+  private readonly layers = new Map<string, WebGLTexture>();
+  private layerProgram: Program<"layer" | "shown" | "covered"> | null = null;
+  private targets: readonly Target[] | null = null;
+
+  constructor(private readonly gl: WebGL2RenderingContext) {}
+
+  /**
+   * Draws a picture by `draw` and works on it.
+   *
+   * @param draw draws the resampled picture into the viewport that is set. @param port where it ends up.
+   * @param plane what of the plane the port shows, plane pixels.
+   */
+  run(draw: () => void, steps: readonly RasterStep[], layers: readonly Layer[], port: Port, plane: Rect): void {
+    const { gl } = this;
+    const [x, y, w, h] = port;
+    if (steps.length === 0) {
+      draw();
+      this.layOver(layers, plane);
+      return;
+    }
+    const [first, second] = this.targetsOf(w, h);
+    const own: Port = [0, 0, w, h];
+    this.into(first, own);
+    gl.clear(gl.COLOR_BUFFER_BIT);
+    draw();
+    this.layOver(layers, plane);
+    let [from, to] = [first, second];
+    steps.forEach((step, i) => {
+      const last = i === steps.length - 1;
+      this.into(last ? null : to, last ? port : own);
+      this.step(step, from, last ? [x, y] : [0, 0], w / plane[2]);
+      [from, to] = [to, from];
+    });
+  }
+
+  private into(target: Target | null, [x, y, w, h]: Port): void {
+    const { gl } = this;
+    gl.bindFramebuffer(gl.FRAMEBUFFER, target?.frame ?? null);
+    gl.viewport(x, y, w, h);
+    gl.scissor(x, y, w, h);
+  }
+
+  private step(step: RasterStep, { texture }: Target, [x, y]: readonly [number, number], scale: number): void {
+    const { gl } = this;
+    // What a step is called holds its numbers too; its program is the same for all of them.
+    const key = step.shader.source;
+    const names = ["picture", "origin", "scale", ...Object.keys(step.shader.numbers)];
+    const program = this.steps.get(key) ?? programOf(gl, VERTEX, stepFragment(step), names);
+    this.steps.set(key, program);
+    gl.useProgram(program.program);
+    gl.activeTexture(gl.TEXTURE0 + PASS_UNIT);
+    gl.bindTexture(gl.TEXTURE_2D, texture);
+    gl.uniform1i(program.place["picture"]!, PASS_UNIT);
+    gl.uniform2f(program.place["origin"]!, x, y);
+    gl.uniform1f(program.place["scale"]!, scale);
+    for (const [name, value] of Object.entries(step.shader.numbers)) gl.uniform1f(program.place[name]!, value);
+    gl.drawArrays(gl.TRIANGLES, 0, 3);
+  }
+
+  private layOver(layers: readonly Layer[], plane: Rect): void {
+    if (layers.length === 0) return;
+    const { gl } = this;
+    const program = (this.layerProgram ??= programOf(gl, VERTEX, LAYER_FRAGMENT, ["layer", "shown", "covered"]));
+    gl.useProgram(program.program);
+    gl.enable(gl.BLEND);
+    gl.blendFunc(gl.ONE, gl.ONE_MINUS_SRC_ALPHA);
+    gl.activeTexture(gl.TEXTURE0 + PASS_UNIT);
+    for (const layer of layers) {
+      gl.bindTexture(gl.TEXTURE_2D, this.layerTexture(layer));
+      gl.uniform1i(program.place.layer, PASS_UNIT);
+      gl.uniform4f(program.place.shown, plane[0], plane[1], plane[2], plane[3]);
+      gl.uniform4f(program.place.covered, layer.rect[0], layer.rect[1], layer.rect[2], layer.rect[3]);
+      gl.drawArrays(gl.TRIANGLES, 0, 3);
+    }
+    gl.disable(gl.BLEND);
+  }
+
+  private layerTexture({ name, raster }: Layer): WebGLTexture {
+    const { gl } = this;
+    const known = this.layers.get(name);
+    if (known) return known;
+    const texture = gl.createTexture();
+    gl.bindTexture(gl.TEXTURE_2D, texture);
+    gl.pixelStorei(gl.UNPACK_ALIGNMENT, 1);
+    const pixels = premultiplied(raster.data, raster.channels);
+    gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA8, raster.width, raster.height, 0, gl.RGBA, gl.UNSIGNED_BYTE, pixels);
+    gl.generateMipmap(gl.TEXTURE_2D);
+    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.LINEAR_MIPMAP_LINEAR);
+    gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, gl.LINEAR);
+    for (const side of [gl.TEXTURE_WRAP_S, gl.TEXTURE_WRAP_T]) gl.texParameteri(gl.TEXTURE_2D, side, gl.CLAMP_TO_EDGE);
+    this.layers.set(name, texture);
+    for (const [oldest, old] of this.layers) {
+      if (this.layers.size <= KEPT) break;
+      this.layers.delete(oldest);
+      gl.deleteTexture(old);
+    }
+    return texture;
+  }
+
+  private targetsOf(width: number, height: number): readonly [Target, Target] {
+    const { gl } = this;
+    this.targets ??= [0, 1].map(() => ({
+      frame: gl.createFramebuffer(),
+      texture: gl.createTexture(),
+      width: 0,
+      height: 0,
+    }));
+    for (const target of this.targets) {
+      if (target.width === width && target.height === height) continue;
+      gl.activeTexture(gl.TEXTURE0 + PASS_UNIT);
+      gl.bindTexture(gl.TEXTURE_2D, target.texture);
+      gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA8, width, height, 0, gl.RGBA, gl.UNSIGNED_BYTE, null);
+      for (const side of [gl.TEXTURE_MIN_FILTER, gl.TEXTURE_MAG_FILTER])
+        gl.texParameteri(gl.TEXTURE_2D, side, gl.NEAREST);
+      gl.bindFramebuffer(gl.FRAMEBUFFER, target.frame);
+      gl.framebufferTexture2D(gl.FRAMEBUFFER, gl.COLOR_ATTACHMENT0, gl.TEXTURE_2D, target.texture, 0);
+      [target.width, target.height] = [width, height];
+    }
+    return this.targets as [Target, Target];
+  }
+}
+
+/** A layer's samples as the card mixes them: 8 bits, colours multiplied by alpha. */
+function premultiplied(data: Samples, channels: number): Uint8Array {
+  const count = data.length / channels;
+  const out = new Uint8Array(count * 4);
+  const per = 1 / peak(data);
+  for (let i = 0; i < count; i++) {
+    const alpha = data[i * channels + channels - 1]! * per;
+    for (let c = 0; c < 3; c++)
+      out[i * 4 + c] = Math.round(255 * alpha * per * data[i * channels + (channels === 4 ? c : 0)]!);
+    out[i * 4 + 3] = Math.round(255 * alpha);
+  }
+  return out;
+}
