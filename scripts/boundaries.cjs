@@ -7,6 +7,7 @@ const only = (name, from, allowed) => ({
 });
 
 const courses = [
+  "numerics",
   "geometry",
   "camera",
   "course",

@@ -1,6 +1,6 @@
 import { DEG, type Vec2 } from "../geometry";
+import { type Here, dampedLeastSquares, invertSymmetric } from "../numerics";
 import { type ModelLine, type Unknowns, missesOf } from "./line-model";
-import { invertSymmetric, solveSymmetric } from "./symmetric";
 
 export interface Fit {
   readonly unknowns: Unknowns;
@@ -40,35 +40,30 @@ export function fitLines(
 ): Fit {
   const walls = start.headings.length;
   const count = 2 + walls + (freeFocal ? 1 : 0);
-  let u = start;
-  let misses = missesOf(lines, principal, u);
-  let cost = squares(misses);
-  let damping = 1e-6;
-  let rows = jacobian(lines, principal, u, freeFocal);
-  for (let n = 0; n < 80; n++) {
-    const { a, g } = normal(lines, rows, misses, count, walls);
-    for (let i = 0; i < count; i++) a[i]![i]! += a[i]![i]! * damping + 1e-12;
-    const step = solveSymmetric(a, g);
-    if (!step || step.reduce((sum, s, i) => sum + s * g[i]!, 0) < until * (1 + cost)) break;
-    const next: Unknowns = {
-      pitch: u.pitch - step[0]!,
-      roll: u.roll - step[1]!,
-      headings: u.headings.map((h, w) => h - step[2 + w]!),
-      focalPx: freeFocal ? focalAt(u.focalPx, -step[count - 1]!) : u.focalPx,
-    };
-    const nextMisses = missesOf(lines, principal, next);
-    const nextCost = squares(nextMisses);
-    if (nextCost <= cost && Math.abs(next.pitch) < 89.5) {
-      [u, misses, cost] = [next, nextMisses, nextCost];
-      damping = Math.max(damping / 10, 1e-12);
-      rows = jacobian(lines, principal, u, freeFocal);
-    } else {
-      damping = Math.max(damping, 1e-9) * 10;
-      if (damping > 1e8) break;
-    }
+  interface Place extends Here<Unknowns> {
+    readonly misses: Float64Array;
+    rows(): readonly Float64Array[];
   }
-  const cofactor = invertSymmetric(normal(lines, rows, misses, count, walls).a);
-  return { unknowns: u, misses, cost, cofactor, rows, count };
+  const at = (state: Unknowns): Place => {
+    const misses = missesOf(lines, principal, state);
+    let rows: readonly Float64Array[] | null = null;
+    const own = (): readonly Float64Array[] => (rows ??= jacobian(lines, principal, state, freeFocal));
+    return {
+      state,
+      misses,
+      cost: Math.abs(state.pitch) < 89.5 ? squares(misses) : Infinity,
+      rows: own,
+      equations: () => normal(lines, own(), misses, count, walls),
+    };
+  };
+  const moved = (u: Unknowns, step: readonly number[]): Unknowns => ({
+    pitch: u.pitch + step[0]!,
+    roll: u.roll + step[1]!,
+    headings: u.headings.map((h, w) => h + step[2 + w]!),
+    focalPx: freeFocal ? focalAt(u.focalPx, step[count - 1]!) : u.focalPx,
+  });
+  const { state, misses, cost, rows, equations } = dampedLeastSquares(at, moved, start, { until, least: 1 });
+  return { unknowns: state, misses, cost, cofactor: invertSymmetric(equations().a), rows: rows(), count };
 }
 
 function squares(v: Float64Array): number {

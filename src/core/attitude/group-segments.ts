@@ -1,3 +1,4 @@
+import { spreadOf } from "../numerics";
 import { type Attitude, type Intrinsics, LEVEL, downInCamera } from "../camera";
 import type { Lens } from "../lens";
 import { chooseFace } from "./choose-face";
@@ -80,7 +81,7 @@ export function groupSegments(camera: Intrinsics, lens: Lens, segments: readonly
     for (let pass = 0; pass < 2; pass++) {
       fit = fitLines(kept, principal, u, false);
       const off = fit.misses.map(Math.abs);
-      scale = Math.max(1, 1.4826 * [...off].sort((a, b) => a - b)[off.length >> 1]!);
+      scale = Math.max(1, spreadOf(off));
       const sound = kept.filter((_, i) => off[i]! < CUT * scale);
       const enough = u.headings.every((_, w) => sound.some((l) => l.wall === w)) && sound.some((l) => l.wall < 0);
       if (!enough) break;

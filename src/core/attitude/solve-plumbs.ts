@@ -10,6 +10,7 @@ import {
 } from "../camera";
 import { type Vec3, apply3, cross3, distance2, unit3 } from "../geometry";
 import type { Lens } from "../lens";
+import { type Here, dampedLeastSquares, invertSymmetric } from "../numerics";
 import { type ObservedLine, missOfVanishingPoint, observe } from "./plumb-residual";
 import type { Vec2 } from "../geometry";
 
@@ -48,8 +49,10 @@ export const END_SIGMA_PX = 0.5;
 const PRIOR_WEIGHT = 10;
 /** A pitch or roll less certain than this is no answer, degrees. */
 const HOPELESS_DEG = 15;
-/** A step smaller than this changes nothing any more, degrees. */
-const CONVERGED_DEG = 1e-8;
+/** A step that promises to lower the cost by less than this, px², changes nothing any more. */
+const CONVERGED = 1e-16;
+/** How far an angle is moved to see its effect, degrees. */
+const STEP = 1e-4;
 /** Ends closer than this make no line, pixels. */
 const SHORTEST_PX = 2;
 
@@ -77,60 +80,48 @@ function guess(camera: Intrinsics, lines: readonly ObservedLine[]): { pitch: num
   return pitchRollFromVertical(v);
 }
 
-interface Normal {
-  /** JᵀJ as [pp, pr, rr] and Jᵀe as [p, r], per degree. */
-  readonly a: readonly [number, number, number];
-  readonly g: readonly [number, number];
-  readonly rows: readonly (readonly [number, number])[];
-  readonly misses: readonly number[];
-  readonly cost: number;
+interface Tipped {
+  readonly pitch: number;
+  readonly roll: number;
 }
 
-function normalEquations(camera: Intrinsics, lines: readonly ObservedLine[], pitch: number, roll: number): Normal {
-  const step = 1e-4;
-  const at = (p: number, r: number): number[] => {
+interface Place extends Here<Tipped> {
+  readonly misses: readonly number[];
+  /** Derivatives of each line's miss by pitch and roll, per degree. */
+  rows(): readonly (readonly [number, number])[];
+}
+
+/** The lines' misses, each in pixels of end placement, where the camera is tipped so. */
+function placeAt(camera: Intrinsics, lines: readonly ObservedLine[], state: Tipped): Place {
+  const missesAt = (p: number, r: number): number[] => {
     const v = vanishing(camera, p, r);
     return lines.map((line) => missOfVanishingPoint(line, v));
   };
-  const misses = at(pitch, roll);
-  const [pu, pd] = [at(pitch + step, roll), at(pitch - step, roll)];
-  const [ru, rd] = [at(pitch, roll + step), at(pitch, roll - step)];
-  const rows = misses.map((_, i) => [(pu[i]! - pd[i]!) / (2 * step), (ru[i]! - rd[i]!) / (2 * step)] as const);
+  const { pitch, roll } = state;
+  const misses = missesAt(pitch, roll);
   const sum = (f: (i: number) => number): number => misses.reduce((s, _, i) => s + f(i), 0);
+  const rows = (): [number, number][] => {
+    const [pu, pd] = [missesAt(pitch + STEP, roll), missesAt(pitch - STEP, roll)];
+    const [ru, rd] = [missesAt(pitch, roll + STEP), missesAt(pitch, roll - STEP)];
+    return misses.map((_, i) => [(pu[i]! - pd[i]!) / (2 * STEP), (ru[i]! - rd[i]!) / (2 * STEP)]);
+  };
   return {
-    a: [sum((i) => rows[i]![0] ** 2), sum((i) => rows[i]![0] * rows[i]![1]), sum((i) => rows[i]![1] ** 2)],
-    g: [sum((i) => rows[i]![0] * misses[i]!), sum((i) => rows[i]![1] * misses[i]!)],
-    rows,
+    state,
     misses,
     cost: sum((i) => misses[i]! ** 2),
+    rows,
+    equations: () => {
+      const own = rows();
+      const pr = sum((i) => own[i]![0] * own[i]![1]);
+      return {
+        a: [
+          [sum((i) => own[i]![0] ** 2), pr],
+          [pr, sum((i) => own[i]![1] ** 2)],
+        ],
+        g: [sum((i) => own[i]![0] * misses[i]!), sum((i) => own[i]![1] * misses[i]!)],
+      };
+    },
   };
-}
-
-/** Levenberg–Marquardt in (pitch, roll); the cost never rises. */
-function refine(camera: Intrinsics, lines: readonly ObservedLine[], start: { pitch: number; roll: number }) {
-  let { pitch, roll } = start;
-  let now = normalEquations(camera, lines, pitch, roll);
-  let damping = 1e-6;
-  for (let n = 0; n < 60; n++) {
-    const [app, apr, arr] = now.a;
-    const [dp, dr] = [app * (1 + damping) + 1e-15, arr * (1 + damping) + 1e-15];
-    const det = dp * dr - apr * apr;
-    if (!(det > 0)) break;
-    const stepP = -(dr * now.g[0] - apr * now.g[1]) / det;
-    const stepR = -(dp * now.g[1] - apr * now.g[0]) / det;
-    const next = normalEquations(camera, lines, pitch + stepP, roll + stepR);
-    if (next.cost <= now.cost) {
-      pitch += stepP;
-      roll += stepR;
-      now = next;
-      damping = Math.max(damping / 10, 1e-12);
-      if (Math.abs(stepP) + Math.abs(stepR) < CONVERGED_DEG) break;
-    } else {
-      damping = Math.max(damping, 1e-9) * 10;
-      if (damping > 1e8) break;
-    }
-  }
-  return { pitch, roll, now };
 }
 
 /**
@@ -155,25 +146,26 @@ export function solvePlumbs(camera: Intrinsics, lens: Lens, plumbs: readonly Plu
   if (lines.length === 0) return unsolved("none");
   if (lines.length === 1) return unsolved("one");
 
-  const { pitch, roll, now } = refine(camera, lines, guess(camera, lines));
-  const [pp, pr, rr] = now.a;
-  const det = pp * rr - pr * pr;
-  if (!(det > 1e-12 * pp * rr)) return unsolved("undetermined");
+  const now = dampedLeastSquares(
+    (state: Tipped) => placeAt(camera, lines, state),
+    ({ pitch, roll }, [p, r]) => ({ pitch: pitch + p!, roll: roll + r! }),
+    guess(camera, lines),
+    { until: CONVERGED, least: 1 },
+  );
+  const { pitch, roll } = now.state;
+  const inverse = invertSymmetric(now.equations().a);
+  if (!inverse) return unsolved("undetermined");
   const variance = (PRIOR_WEIGHT * END_SIGMA_PX ** 2 + now.cost) / (PRIOR_WEIGHT + lines.length - 2);
-  const inverse = [rr / det, -pr / det, pp / det] as const;
-  const covariance = [
-    inverse[0] * variance,
-    inverse[1] * variance,
-    inverse[1] * variance,
-    inverse[2] * variance,
-  ] as const;
+  const [[pp, pr], [, rr]] = inverse as [[number, number], [number, number]];
+  const covariance = [pp * variance, pr * variance, pr * variance, rr * variance] as const;
   const sigma = { pitch: Math.sqrt(covariance[0]), yaw: null, roll: Math.sqrt(covariance[3]) };
   if (Math.max(sigma.pitch, sigma.roll) > HOPELESS_DEG || Math.abs(pitch) > 89) return unsolved("undetermined");
 
+  const rows = now.rows();
   const byId = new Map(
     lines.map((line, i) => {
-      const [jp, jr] = now.rows[i]!;
-      const leverage = jp * jp * inverse[0] + 2 * jp * jr * inverse[1] + jr * jr * inverse[2];
+      const [jp, jr] = rows[i]!;
+      const leverage = jp * jp * pp + 2 * jp * jr * pr + jr * jr * rr;
       return [line.id, { id: line.id, residualPx: Math.abs(now.misses[i]!), pull: leverage / 2 }];
     }),
   );

@@ -1,4 +1,5 @@
 import type { Vec2 } from "../geometry";
+import { biweight, invertSymmetric, spreadOf } from "../numerics";
 import type { Fringe } from "./fringes";
 import { LIGHT_OF_SRGB } from "./srgb";
 
@@ -36,7 +37,6 @@ const MOST_CONTRAST = 1.6;
 /** Half the window across an edge, pixels. */
 const HALF = 5;
 const ROUNDS = 4;
-const TUKEY = 4.685;
 /** Fewer edges than this, or edges no further out than this share of the corner, say too little. */
 const LEAST_EDGES = 60;
 const LEAST_REACH = 0.55;
@@ -194,13 +194,16 @@ function robustFit(rows: readonly { a: number; b: number; shift: number }[], uni
       as += w * a * shift;
       bs += w * b * shift;
     });
-    const det = aa * bb - ab * ab;
-    if (!(det > 0)) break;
-    [p, q] = [(as * bb - bs * ab) / det, (bs * aa - as * ab) / det];
-    [paa, pab, pbb] = [bb / det, -ab / det, aa / det];
-    const off = rows.map(({ a, b, shift }) => Math.abs(shift - p * a - q * b));
-    spread = Math.max(0.01, 1.4826 * [...off].sort((x, y) => x - y)[off.length >> 1]!);
-    off.forEach((d, i) => (weights[i] = d >= TUKEY * spread ? 0 : (1 - (d / (TUKEY * spread)) ** 2) ** 2));
+    const inverse = invertSymmetric([
+      [aa, ab],
+      [ab, bb],
+    ]);
+    if (!inverse) break;
+    [paa, pab, pbb] = [inverse[0]![0]!, inverse[0]![1]!, inverse[1]![1]!];
+    [p, q] = [paa * as + pab * bs, pab * as + pbb * bs];
+    const off = rows.map(({ a, b, shift }) => shift - p * a - q * b);
+    spread = Math.max(0.01, spreadOf(off));
+    off.forEach((d, i) => (weights[i] = biweight(d / spread)));
   }
   const kept = rows.filter((_, i) => weights[i]! > 0);
   const squares = kept.reduce((sum, { a, b, shift }) => sum + (shift - p * a - q * b) ** 2, 0);

@@ -1,3 +1,4 @@
+import { spreadOf } from "../numerics";
 import { type Vec2, lerp2 } from "../geometry";
 import { type Lens, fitLine } from "../lens";
 import { type Peak, type Rail, edgePeaks, lensRail, placeOn } from "./edge-peaks";
@@ -207,7 +208,7 @@ function settled(
   let scale = 0.05;
   for (let round = 0; round < 6; round++) {
     const off = places.map(([x, y]) => Math.abs(line.normal[0] * x + line.normal[1] * y - line.distance));
-    scale = Math.max(0.03, 1.4826 * [...off].sort((a, b) => a - b)[off.length >> 1]!);
+    scale = Math.max(0.03, spreadOf(off));
     off.forEach((d, i) => {
       const t = d / (4.685 * scale);
       weights[i] = t >= 1 ? 0 : (1 - t * t) ** 2;

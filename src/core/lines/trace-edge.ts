@@ -1,3 +1,4 @@
+import { median, spreadOf } from "../numerics";
 import type { Vec2 } from "../geometry";
 import { type Curve, centred, fitCurve, nearestTo, parabola, valueOf } from "./edge-curve";
 import { type Peak, edgePeaks, placeOn, straightRail } from "./edge-peaks";
@@ -111,12 +112,10 @@ function follow(peaks: readonly (readonly Peak[])[], rough: Curve, joint: boolea
     if (Math.abs(curve.step) > WIDEST_JOINT / 2) return null;
   }
   const distance = (p: Peak): number => Math.abs(centred(curve, p) - valueOf(curve, p.t));
-  const sigma = Math.max(0.02, 1.4826 * median(kept.map(distance)));
+  const sigma = Math.max(0.02, spreadOf(kept.map(distance)));
   const good = kept.filter((p) => distance(p) <= 3 * sigma + 0.05);
   return good.length < LEAST_FOUND * peaks.length ? null : { curve, good, sigma };
 }
-
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1]!;
 
 /** The parabola near both ends of the stroke that most peaks agree on: every sound triple of peaks near the ends and the middle is tried. */
 function agreed(peaks: readonly (readonly Peak[])[], half: number): Curve | null {

@@ -1,6 +1,6 @@
 import type { Size, Vec2 } from "../../geometry";
+import { leastSquares } from "../../numerics";
 import { distortNormalised } from "../brown-conrady";
-import { leastSquares } from "../traced/least-squares";
 import type { SeenChart } from "./find";
 import { homographyOf } from "./homography";
 import { poseOf, rotated } from "./pose";
@@ -181,7 +181,7 @@ function solveFrom(views: readonly View[], size: Size, from: Fitted): Fitted {
     const fit = leastSquares(residualsOf, from.v, steps, new Float64Array(count).fill(1), 60);
     const cost = fit.residuals.reduce((s, r) => s + r * r, 0);
     const variance = cost / Math.max(1, count - fit.parameters.length);
-    return { v: fit.parameters, cost, sigmaLogFocal: Math.sqrt(Math.max(0, fit.cofactor.get(0, 0)) * variance) };
+    return { v: fit.parameters, cost, sigmaLogFocal: Math.sqrt(Math.max(0, fit.cofactor[0]![0]!) * variance) };
   } catch {
     return { ...from, cost: Infinity };
   }

@@ -1,6 +1,5 @@
 /** The distortion measured from edges that are straight in reality (plumb-line method). */
 export * from "./advise";
-export * from "./least-squares";
 export * from "./line-fit";
 export * from "./residuals";
 export * from "./samples";

@@ -1,6 +1,6 @@
 import type { Size, Vec2 } from "../../geometry";
+import { type Fit, biweight, leastSquares, spreadOf } from "../../numerics";
 import { turningRadius } from "../brown-conrady";
-import { type Fit, leastSquares } from "./least-squares";
 import { type Trace, type TracedLens, traceResiduals } from "./residuals";
 
 /** How many radial terms are solved for, and whether the distortion centre is. */
@@ -20,8 +20,6 @@ export interface TracedSolution extends TracedLens {
   readonly counted: ReadonlyMap<string, number>;
 }
 
-/** Tukey's biweight lets go of residuals beyond this many deviations; 95 % efficient for pure noise. */
-const TUKEY = 4.685;
 /** Deviation below which nothing is believed, pixels. */
 const LEAST_SIGMA = 0.01;
 /** How much more the data must gain than a term without meaning would: the Bayesian information criterion, doubled. */
@@ -120,13 +118,12 @@ function attempt(traces: readonly Trace[], size: Size, terms: Terms): TracedSolu
     fit = leastSquares(residualsOf, start, steps, weights, 12);
     for (let round = 0; round < L1_ROUNDS + 6; round++) {
       const seen = fit.residuals.subarray(0, count);
-      sigma = Math.max(LEAST_SIGMA, spread(seen));
+      sigma = Math.max(LEAST_SIGMA, spreadOf(seen));
       // The prior counts against the noise that is there, not against the one first supposed.
       weights.fill((sigma / CENTRE_PRIOR.noise) ** 2, count);
       seen.forEach((r, i) => {
-        const t = r / (TUKEY * sigma);
         // First least absolute deviations, which a trace that strays for part of its way cannot bend to itself.
-        weights[i] = round < L1_ROUNDS ? 1 / Math.max(1, Math.abs(r) / sigma) : Math.abs(t) >= 1 ? 0 : (1 - t * t) ** 2;
+        weights[i] = round < L1_ROUNDS ? 1 / Math.max(1, Math.abs(r) / sigma) : biweight(r / sigma);
       });
       if (!eachHasSome(traces, weights)) return null;
       fit = leastSquares(residualsOf, fit.parameters, steps, weights, 4);
@@ -144,7 +141,7 @@ function attempt(traces: readonly Trace[], size: Size, terms: Terms): TracedSolu
   const free = kept - 2 * traces.length - fit.parameters.length;
   if (free < 1) return null;
   const variance = squares / free;
-  const deviation = (i: number): number => Math.sqrt(Math.max(0, fit.cofactor.get(i, i)) * variance);
+  const deviation = (i: number): number => Math.sqrt(Math.max(0, fit.cofactor[i]![i]!) * variance);
   let at = 0;
   const counted = new Map<string, number>();
   for (const { id, points } of traces) {
@@ -162,12 +159,6 @@ function attempt(traces: readonly Trace[], size: Size, terms: Terms): TracedSolu
     samples: kept,
     counted,
   };
-}
-
-/** Robust standard deviation: 1.4826 times the median absolute residual. */
-function spread(residuals: Float64Array): number {
-  const sorted = Float64Array.from(residuals, Math.abs).sort();
-  return 1.4826 * sorted[sorted.length >> 1]!;
 }
 
 function eachHasSome(traces: readonly Trace[], weights: Float64Array): boolean {

@@ -1,7 +1,8 @@
+import { leastSquares } from "../../numerics";
 import { between, normalFrom, randomFrom } from "../../testing";
 import type { Vec2 } from "../../geometry";
 import { makeLens } from "../lens";
-import { type Trace, adviseTraces, bowOfTrace, leastSquares, solveTraces, traceResiduals } from ".";
+import { type Trace, adviseTraces, bowOfTrace, solveTraces, traceResiduals } from ".";
 
 const size = [3000, 2000] as const;
 
@@ -79,7 +80,7 @@ test("with 0.3 px of noise the errors are those of the Cramér–Rao bound withi
     [solution.k[0] - k1, solution.k[1] - k2].forEach((e, i) => {
       errors[i]! += (e * e) / runs;
       sigmas[i]! += solution.sigma.k[i]! ** 2 / runs;
-      bounds[i]! += (cofactor.get(i, i) * 0.09) / runs;
+      bounds[i]! += (cofactor[i]![i]! * 0.09) / runs;
     });
   }
   for (const i of [0, 1]) {
