@@ -1,5 +1,5 @@
 /** Sources with an alpha channel: colours go into the sums multiplied by it, and are divided by its sum afterwards. */
-import { ALPHA_FULL, ALPHA_SUMS, HEIGHT, SUM_ROW, WIDTH } from "./cell";
+import { ALPHA_FULL, ALPHA_SUMS, HEIGHT, SUM_ROW, WIDTH } from "../core/render/engine/record";
 
 /** One sample multiplied by its pixel's alpha, as it goes into a plane: of 16 bits, or of floats for floats. */
 // @ts-ignore: decorator

@@ -3,6 +3,7 @@ import {
   ALPHA_PLANE,
   EDGE_FROM,
   EDGE_TO,
+  FAINT,
   GREEN,
   GREEN_AMOUNT,
   PURPLE,
@@ -12,7 +13,7 @@ import {
   SUM_PLANE,
   TAPS,
   TAP_COUNT,
-} from "./cell";
+} from "../core/render/engine/record";
 import { rowStart, rowStep } from "./row-places";
 
 /** A row of sums with the colour along hard edges calmed; see src/core/render/calm.ts, its reference. */
@@ -41,9 +42,6 @@ export function calmRow<T>(cell: usize, j: i32, w: i32, h: i32, at: usize, full:
     } else store<f32>(p + plane, <f32>(g - lead * green * gate));
   }
 }
-
-/** Less alpha than this is no picture; the same in src/core/render/calm.ts. */
-const FAINT: f64 = 1.0 / 255.0;
 
 /** How hard an edge of green lies about a place of the source, 0…1. */
 function edgeGate<T>(cell: usize, x: f64, y: f64, full: f32): f64 {

@@ -15,7 +15,7 @@ import {
   SUM_PLANE,
   SUM_ROW,
   WIDTH,
-} from "./cell";
+} from "../core/render/engine/record";
 import { calmRow } from "./calm";
 import { coverRow } from "./finish";
 import { relightRow } from "./relight";

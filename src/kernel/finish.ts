@@ -1,4 +1,5 @@
 import {
+  EDGE_STEEPNESS,
   ALPHA,
   ALPHA_FULL,
   ALPHA_SUMS,
@@ -20,13 +21,11 @@ import {
   SUM_PLANE,
   SUM_ROW,
   WIDTH,
-} from "./cell";
+} from "../core/render/engine/record";
 import { rowStart, rowStep } from "./row-places";
 import { calmRow } from "./calm";
 import { relightRow } from "./relight";
 
-/** Steepness of the blend at the photo's border; the same in src/core/render/resample.ts. */
-const EDGE_STEEPNESS: f64 = 1.1;
 
 /** How far each pixel of a row is covered by the photo, 0…1, into `covers` (f32). */
 // @ts-ignore: decorator

@@ -1,4 +1,4 @@
-import { CORNERS, HEIGHT, MOST_X, MOST_Y, ORIGIN, STEP_X, STEP_Y, SUM_PLANE, SUM_ROW, WIDTH } from "./cell";
+import { CORNERS, HEIGHT, MOST_X, MOST_Y, ORIGIN, STEP_X, STEP_Y, SUM_PLANE, SUM_ROW, WIDTH } from "../core/render/engine/record";
 import { anyRows, rows, whole } from "./weigh";
 
 /** Positions in fixed point: this many bits behind the point, of which the first nine choose the weights. */

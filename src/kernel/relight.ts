@@ -1,4 +1,4 @@
-import { DECODE, ENCODE, GAINS, ROOTS } from "./cell";
+import { DECODE, ENCODE, GAINS, ROOTS } from "../core/render/engine/record";
 
 /** Steps of the two tables; the same in src/core/render/optics.ts. */
 const STEPS: f32 = 8192;

@@ -1,4 +1,4 @@
-import { CORNERS } from "./cell";
+import { CORNERS } from "../core/render/engine/record";
 
 /*
  * The recorded places of one row of a cell: its first, and the step from pixel to pixel. The gather has its own way, in

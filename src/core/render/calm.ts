@@ -1,3 +1,4 @@
+import { FAINT } from "./engine/record";
 import type { Samples } from "../course";
 
 /** How far purple and green along hard edges are taken out, 0…1 each. */
@@ -13,8 +14,6 @@ export const CALM_REACH = 4;
 /** An excess of colour is calmed where green differs by the first of these about it (0…1, as displayed), in full from the second. */
 export const CALM_EDGE = [0.15, 0.4] as const;
 
-/** Less alpha than this is no picture, and has no edge. */
-const FAINT = 1 / 255;
 const AROUND = 8;
 /** Offsets on two rings, pixels. */
 export const CALM_TAPS: readonly (readonly [number, number])[] = [CALM_REACH, CALM_REACH / 2].flatMap((r) =>

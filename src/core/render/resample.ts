@@ -2,15 +2,13 @@ import { type Raster, type Samples, colourCount, peak } from "../course";
 import { calmEdge, isCalming } from "./calm";
 import { eachCell } from "./cells";
 import type { OutputMap } from "./compile";
+import { EDGE_STEEPNESS } from "./engine/record";
 import type { KernelName } from "./kernels";
 import { type Optics, gainTable, hasFringes, hasVignetting, relit, relitFloat } from "./optics";
 import { summation } from "./sums";
 import { Taps } from "./taps";
 
 export type { Raster, Samples };
-
-/** Steepness of the blend at the photo's border; a little over 1 so that a clean frame stays opaque. */
-const EDGE_STEEPNESS = 1.1;
 
 export interface BandRequest {
   readonly map: OutputMap;

@@ -1,6 +1,6 @@
 import type { Fringe } from "../../lens";
 import { type Optics, gainTable, hasFringes, hasVignetting } from "../optics";
-import { RECORD } from "./kernel";
+import * as RECORD from "./record";
 
 /** sRGB's exponent: a factor on light is its root by this on the value; see src/kernel/relight.ts. */
 const EXPONENT = 2.4;
@@ -45,8 +45,8 @@ export class CellOptics {
   writeGains(record: Float32Array, corners: Float64Array): void {
     for (let i = 0; i < 4; i++) {
       const gain = this.gainOf(corners[2 * i]!, corners[2 * i + 1]!);
-      record[RECORD.gains / 4 + i] = gain;
-      record[RECORD.roots / 4 + i] = gain ** (1 / EXPONENT);
+      record[RECORD.GAINS / 4 + i] = gain;
+      record[RECORD.ROOTS / 4 + i] = gain ** (1 / EXPONENT);
     }
   }
 

@@ -1,9 +1,7 @@
-import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { type Recipe, emptyRecipe } from "../../recipe";
 import { randomFrom } from "../../testing";
 import { compile, resampleBand, resultChannels, settle } from "..";
-import { RECORD } from ".";
 import { type EngineSource, byEngine } from "./by-engine.testing";
 import { wholeWeights } from "./weight-tables";
 
@@ -285,15 +283,4 @@ test("a kernel's whole weights add up to one exactly, each within half a step, b
         expect(Math.abs(w / (1 << 14) - raw[i]! / sum)).toBeLessThan(raw.length / (1 << 14));
     }),
   );
-});
-
-test("the record of a cell is the same on both sides", () => {
-  const text = readFileSync("src/kernel/cell.ts", "utf8");
-  const kernel = Object.fromEntries(
-    [...text.matchAll(/export const (\w+): usize = (\d+);/g)].map(([, name, at]) => [name!, Number(at)]),
-  );
-  const named: Record<string, string> = { taps: "TAPS", tapCount: "TAP_COUNT", outStride: "OUT_STRIDE" };
-  const plain = (name: string): string => named[name] ?? name.replace(/([A-Z])/g, "_$1").toUpperCase();
-  for (const [name, at] of Object.entries(RECORD))
-    if (name !== "parted") expect([name, kernel[plain(name)]]).toEqual([name, at]);
 });

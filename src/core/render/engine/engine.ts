@@ -3,14 +3,13 @@ import { type Cell, eachCell } from "../cells";
 import type { OutputMap } from "../compile";
 import type { KernelName } from "../kernels";
 import { CellOptics } from "./cell-optics";
-import { FLAG, type Kernel, RECORD, RECORD_BYTES, SUM_PLANE_BYTES } from "./kernel";
+import type { Kernel } from "./kernel";
+import * as RECORD from "./record";
 import type { MemoryPlan } from "./memory-plan";
 import { type WeightTable, WeightTables } from "./weight-tables";
 
 /** Inside the border by more than this many output pixels a pixel is fully covered. */
 const COVERED = 0.47;
-/** How far outside the picture positions may lie before they are held, pixels; as in src/kernel/gather.ts. */
-const OUTSIDE = 50;
 
 export interface EngineJob {
   readonly map: OutputMap;
@@ -45,20 +44,20 @@ export class Engine {
     const own = plan.lanes[lane];
     if (!own) throw new RangeError(`There is no lane ${lane}.`);
     this.record = own.record;
-    this.f64 = new Float64Array(buffer, own.record, RECORD_BYTES / 8);
-    this.f32 = new Float32Array(buffer, own.record, RECORD_BYTES / 4);
-    this.i32 = new Int32Array(buffer, own.record, RECORD_BYTES / 4);
+    this.f64 = new Float64Array(buffer, own.record, RECORD.RECORD_BYTES / 8);
+    this.f32 = new Float32Array(buffer, own.record, RECORD.RECORD_BYTES / 4);
+    this.i32 = new Int32Array(buffer, own.record, RECORD.RECORD_BYTES / 4);
     this.bytes = new Uint8Array(buffer);
     this.weights = new WeightTables(job.kernel, buffer, own.tables, own.tableBytes);
     const { optics } = job.map;
     const colour = plan.channels === 3;
     this.optics = optics && new CellOptics(optics, colour);
     this.flags =
-      (job.alpha ? FLAG.alpha : 0) |
-      (colour ? 0 : FLAG.grey) |
-      (plan.sourceAlpha ? FLAG.sourceAlpha : 0) |
-      (this.optics?.relights ? FLAG.relight : 0) |
-      (colour && optics && isCalming(optics.calm) ? FLAG.calm : 0);
+      (job.alpha ? RECORD.ALPHA : 0) |
+      (colour ? 0 : RECORD.GREY) |
+      (plan.sourceAlpha ? RECORD.SOURCE_ALPHA : 0) |
+      (this.optics?.relights ? RECORD.RELIGHT : 0) |
+      (colour && optics && isCalming(optics.calm) ? RECORD.CALM : 0);
     this.describe(buffer);
   }
 
@@ -76,25 +75,25 @@ export class Engine {
   private describe(buffer: ArrayBufferLike): void {
     const { plan, i32, f64 } = this;
     const { optics } = this.job.map;
-    const i64 = new BigInt64Array(buffer, this.record, RECORD_BYTES / 8);
-    i64[RECORD.mostX / 8] = BigInt(plan.size[0] + OUTSIDE) << 20n;
-    i64[RECORD.mostY / 8] = BigInt(plan.size[1] + OUTSIDE) << 20n;
-    f64[RECORD.sourceW / 8] = plan.size[0];
-    f64[RECORD.sourceH / 8] = plan.size[1];
-    i32[RECORD.outStride / 4] = plan.output[0] * plan.resultChannels * plan.sampleBytes;
-    i32[RECORD.channels / 4] = plan.resultChannels;
-    i32[RECORD.green / 4] = plan.planes[plan.channels === 3 ? 1 : 0]!;
-    i32[RECORD.alphaPlane / 4] = plan.sourceAlpha ? plan.planes[plan.channels]! : 0;
-    i32[RECORD.stride / 4] = plan.stride;
-    i32[RECORD.decode / 4] = plan.decode;
-    i32[RECORD.encode / 4] = plan.encode;
-    i32[RECORD.taps / 4] = plan.taps;
-    i32[RECORD.tapCount / 4] = CALM_TAPS.length;
-    f64[RECORD.alphaFull / 8] = alphaFull(plan);
-    f64[RECORD.purple / 8] = optics?.calm.purple ?? 0;
-    f64[RECORD.greenAmount / 8] = optics?.calm.green ?? 0;
-    f64[RECORD.edgeFrom / 8] = CALM_EDGE[0];
-    f64[RECORD.edgeTo / 8] = CALM_EDGE[1];
+    const i64 = new BigInt64Array(buffer, this.record, RECORD.RECORD_BYTES / 8);
+    i64[RECORD.MOST_X / 8] = BigInt(plan.size[0] + RECORD.OUTSIDE) << 20n;
+    i64[RECORD.MOST_Y / 8] = BigInt(plan.size[1] + RECORD.OUTSIDE) << 20n;
+    f64[RECORD.SOURCE_W / 8] = plan.size[0];
+    f64[RECORD.SOURCE_H / 8] = plan.size[1];
+    i32[RECORD.OUT_STRIDE / 4] = plan.output[0] * plan.resultChannels * plan.sampleBytes;
+    i32[RECORD.CHANNELS / 4] = plan.resultChannels;
+    i32[RECORD.GREEN / 4] = plan.planes[plan.channels === 3 ? 1 : 0]!;
+    i32[RECORD.ALPHA_PLANE / 4] = plan.sourceAlpha ? plan.planes[plan.channels]! : 0;
+    i32[RECORD.STRIDE / 4] = plan.stride;
+    i32[RECORD.DECODE / 4] = plan.decode;
+    i32[RECORD.ENCODE / 4] = plan.encode;
+    i32[RECORD.TAPS / 4] = plan.taps;
+    i32[RECORD.TAP_COUNT / 4] = CALM_TAPS.length;
+    f64[RECORD.ALPHA_FULL / 8] = alphaFull(plan);
+    f64[RECORD.PURPLE / 8] = optics?.calm.purple ?? 0;
+    f64[RECORD.GREEN_AMOUNT / 8] = optics?.calm.green ?? 0;
+    f64[RECORD.EDGE_FROM / 8] = CALM_EDGE[0];
+    f64[RECORD.EDGE_TO / 8] = CALM_EDGE[1];
   }
 
   private make(cell: Cell): void {
@@ -103,12 +102,12 @@ export class Engine {
     if (optics && w > 1 && h > 1 && cell.seen && !optics.isStraight(corners)) return this.quarter(cell);
     const border = !(leastInset(cell, plan.size[0], plan.size[1]) > COVERED);
     for (let i = 0; i < 8; i++) f64[i] = corners[i]!;
-    f64[RECORD.shrinkX / 8] = shrinkX;
-    f64[RECORD.shrinkY / 8] = shrinkY;
-    i32[RECORD.width / 4] = w;
-    i32[RECORD.height / 4] = h;
-    i32[RECORD.flags / 4] = this.flags | (border ? FLAG.border : 0);
-    i32[RECORD.out / 4] = this.out + (cell.y * plan.output[0] + cell.x) * plan.resultChannels * plan.sampleBytes;
+    f64[RECORD.SHRINK_X / 8] = shrinkX;
+    f64[RECORD.SHRINK_Y / 8] = shrinkY;
+    i32[RECORD.WIDTH / 4] = w;
+    i32[RECORD.HEIGHT / 4] = h;
+    i32[RECORD.FLAGS / 4] = this.flags | (border ? RECORD.BORDER : 0);
+    i32[RECORD.OUT / 4] = this.out + (cell.y * plan.output[0] + cell.x) * plan.resultChannels * plan.sampleBytes;
     if (!cell.seen || (border && isOutside(cell, plan.size[0], plan.size[1]))) return this.leaveEmpty();
     if (optics?.relights) optics.writeGains(this.f32, corners);
     this.gather(cell, border ? 1 : 0);
@@ -122,16 +121,16 @@ export class Engine {
     const { plan, kernel, record, optics } = this;
     const { planes, stride, planeBytes, sourceAlpha } = plan;
     const [x, y] = this.weights.pair(cell.shrinkX, cell.shrinkY);
-    const sums = record + RECORD.sums;
+    const sums = record + RECORD.SUMS;
     const plane = (corners: number, from: number, to: number): void => {
       const gather = planeBytes === 1 ? kernel.gather8 : planeBytes === 2 ? kernel.gather16 : kernel.gather32;
       gather(record, corners, from, stride, x.across, x.blocks, x.count, y.down, y.count, to, border);
     };
     const one = (corners: number, c: 0 | 1 | 2): void => {
-      const to = sums + c * SUM_PLANE_BYTES;
+      const to = sums + c * RECORD.SUM_PLANE_BYTES;
       plane(corners, planes[c]!, to);
       if (!sourceAlpha) return;
-      plane(corners, planes[plan.channels]!, record + RECORD.alphaSums);
+      plane(corners, planes[plan.channels]!, record + RECORD.ALPHA_SUMS);
       kernel.divide(record, to, FULL[plan.sampleBytes]);
     };
     if (plan.channels === 1) return one(record, 0);
@@ -141,8 +140,8 @@ export class Engine {
       return;
     }
     for (const [c, colour] of [[0, "red"] as const, [2, "blue"] as const]) {
-      this.f64.set(optics.partedCorners(colour, cell.corners), RECORD.parted / 8);
-      one(record + RECORD.parted, c);
+      this.f64.set(optics.partedCorners(colour, cell.corners), RECORD.PARTED / 8);
+      one(record + RECORD.PARTED, c);
     }
     // Last, so that the alpha left is that of the pixel's own place.
     one(record, 1);
@@ -153,7 +152,7 @@ export class Engine {
     const { planes, stride, planeBytes } = plan;
     const gather = planeBytes === 1 ? kernel.gatherAll8 : planeBytes === 2 ? kernel.gatherAll16 : kernel.gatherAll32;
     const [first, step] = [planes[0]!, planes[1]! - planes[0]!];
-    const sums = record + RECORD.sums;
+    const sums = record + RECORD.SUMS;
     gather(record, first, step, stride, x.across, x.blocks, x.count, y.down, y.count, sums, border);
   }
 
@@ -176,10 +175,10 @@ export class Engine {
   /** Nothing was recorded here. */
   private leaveEmpty(): void {
     const { plan, i32, bytes } = this;
-    const stride = i32[RECORD.outStride / 4]!;
-    const length = i32[RECORD.width / 4]! * plan.resultChannels * plan.sampleBytes;
-    const out = i32[RECORD.out / 4]! >>> 0;
-    for (let j = 0; j < i32[RECORD.height / 4]!; j++) bytes.fill(0, out + j * stride, out + j * stride + length);
+    const stride = i32[RECORD.OUT_STRIDE / 4]!;
+    const length = i32[RECORD.WIDTH / 4]! * plan.resultChannels * plan.sampleBytes;
+    const out = i32[RECORD.OUT / 4]! >>> 0;
+    for (let j = 0; j < i32[RECORD.HEIGHT / 4]!; j++) bytes.fill(0, out + j * stride, out + j * stride + length);
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Size } from "../../geometry";
-import { RECORD_BYTES } from "./kernel";
+import { RECORD_BYTES } from "./record";
 
 /** How far each plane of the source is continued beyond its border, samples: twice as far as the widest kernel reaches. */
 export const PAD = 112;
