@@ -39,7 +39,7 @@ function commandLine(photo, out) {
 }
 
 const DELIVERER = `import { inThreads } from "@/server/render/bands"; import { renderPicture } from "@/server/render/render-picture";
-import { deliveryOptions } from "@/server/image/delivery-options"; import { readRecipe } from "@/core/recipe";
+import { deliveryOptions } from "@/core/contract"; import { readRecipe } from "@/core/recipe";
 export async function deliverer(script, json) { const runner = await inThreads(script); const recipe = readRecipe(json);
 return { close: () => runner.close(), deliver: (source, target, format) => renderPicture({ source, target, recipe, focal: {}, options: deliveryOptions.parse({ format, quality: 92 }) }, runner) }; }`;
 

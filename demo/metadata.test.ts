@@ -4,7 +4,7 @@ import path from "node:path";
 import exifr from "exifr";
 import sharp from "sharp";
 import { emptyRecipe } from "@/core/recipe";
-import { deliveryOptions } from "@/server/image/delivery-options";
+import { deliveryOptions } from "@/core/contract";
 import { recipeOf } from "@/server/image/xmp";
 import { inThisThread } from "@/server/render/bands";
 import { renderPicture } from "@/server/render/render-picture";

@@ -29,7 +29,7 @@ export function DeliverDialog({
   const refresh = () => cache.invalidateQueries({ queryKey: key });
   const failed = (e: Error) => show({ text: e.message, kind: "error" });
   const order = useMutation({
-    mutationFn: (asked: DeliveryOrder) => api.deliver(versionId, asked),
+    mutationFn: (order: DeliveryOrder) => api.deliver(versionId, order),
     onSettled: refresh,
     onError: failed,
   });

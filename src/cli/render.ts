@@ -2,7 +2,7 @@ import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { z } from "zod";
 import { decode } from "@/server/image/decode";
-import { deliveryOptions, formatOfName } from "@/server/image/delivery-options";
+import { deliveryOptions, formatOfName } from "@/core/contract";
 import { inThreads } from "@/server/render/bands";
 import { inProcess } from "@/server/render/in-process";
 import { renderPicture } from "@/server/render/render-picture";

@@ -4,7 +4,6 @@ import { type Edit, type FoundLines, edited, withLine } from "@/core/edits";
 import type { Size, Vec2 } from "@/core/geometry";
 import { type CourseKey, type Line, type Recipe, emptyRecipe } from "@/core/recipe";
 
-export type ToolName = "move" | "plumb" | "taut" | "pull" | "level" | "turn" | "face" | "frame";
 export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict" | "deleted";
 
 interface Step {
@@ -22,7 +21,8 @@ export interface BenchState {
   /** Edits of one gesture share a key and become one step back. */
   gesture: string | null;
   course: CourseKey;
-  tool: ToolName;
+  /** The tool last taken, by its name; in a course that has none of that name it is Move. */
+  tool: string;
   selected: string | null;
   /** Which end of the selected line the keys move; null moves the whole line. */
   selectedEnd: 0 | 1 | null;

@@ -52,7 +52,7 @@ test("three are sent at a time, and one that is refused does not hold up the res
   expect(FakeRequest.all[3]!.url).toBe("/api/assignments/visit/photos?name=d%20%26%20e.jpg");
   FakeRequest.all[0]!.answer(200, { known: false });
   FakeRequest.all[2]!.answer(200, { known: true });
-  FakeRequest.all[3]!.answer(200, {});
+  FakeRequest.all[3]!.answer(200, { known: false });
   await settled();
   expect(states()).toEqual(["done", "refused", "known", "done"]);
   expect(arrived).toHaveBeenCalledTimes(3);
@@ -81,7 +81,7 @@ test("cancelled on its way or still waiting, it is not kept, and the next one go
   await settled();
   expect(states()).toEqual(["cancelled", "sending", "sending", "sending", "cancelled"]);
   expect(FakeRequest.all).toHaveLength(4);
-  for (const request of FakeRequest.all.slice(1)) request.answer(200, {});
+  for (const request of FakeRequest.all.slice(1)) request.answer(200, { known: false });
   await settled();
   expect(arrived).toHaveBeenCalledTimes(3);
 });

@@ -1,3 +1,5 @@
+import { refusalAnswer, uploadAnswer } from "@/core/contract";
+
 export interface UploadHooks {
   /** Called with 0…1 of the bytes sent. */
   onProgress(share: number): void;
@@ -20,9 +22,10 @@ export function uploadPhoto(
     request.responseType = "json";
     request.upload.onprogress = (event) => event.lengthComputable && onProgress(event.loaded / event.total);
     request.onload = () => {
-      const answer = request.response as { known?: boolean; error?: string } | null;
-      if (request.status >= 200 && request.status < 300) resolve({ known: answer?.known ?? false });
-      else reject(new Error(answer?.error ?? `The server answered ${request.status}.`));
+      const answer: unknown = request.response;
+      const kept = request.status >= 200 && request.status < 300 ? uploadAnswer.safeParse(answer) : null;
+      if (kept?.success) resolve(kept.data);
+      else reject(new Error(refusalAnswer.safeParse(answer).data?.error ?? `The server answered ${request.status}.`));
     };
     request.onerror = () => reject(new Error("The connection broke off. The file was not kept; add it again."));
     request.onabort = () => reject(new DOMException("Cancelled", "AbortError"));

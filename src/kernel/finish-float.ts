@@ -32,7 +32,8 @@ export function finish32(cell: usize): void {
   for (let j = 0; j < h; j++) {
     const at = cell + SUMS + <usize>(j * SUM_ROW) * 4;
     let out = <usize>load<i32>(cell + OUT) + <usize>j * <usize>load<i32>(cell + OUT_STRIDE);
-    if (flags & RELIGHT) for (let c = 0; c < colours; c++) relightRow(cell, j, w, h, at + <usize>c * plane, 1, Infinity);
+    if (flags & RELIGHT)
+      for (let c = 0; c < colours; c++) relightRow(cell, j, w, h, at + <usize>c * plane, 1, Infinity);
     if (flags & CALM) calmRow<f32>(cell, j, w, h, at, 1);
     if (flags & BORDER) coverRow(cell, j, w, h, covers);
     for (let i = 0; i < w; i++, out += <usize>channels * 4) {

@@ -51,12 +51,12 @@ export function coverRow(cell: usize, j: i32, w: i32, h: i32, covers: usize): vo
 /** At this size a float has no bits left behind the point: what is added to it is rounded into its lowest bits. */
 const ROUNDER: f32 = 8388608;
 
-/** Four values as whole numbers, held between 0 and the highest, whose bits are `mask`. Pseudo-minima cost one step. */
+/** Four values as whole numbers, clamped between 0 and the highest, whose bits are `mask`. Pseudo-minima cost one step. */
 // @ts-ignore: decorator
 @inline
 function whole(at: usize, most: v128, mask: v128): v128 {
-  const held = f32x4.pmax(f32x4.splat(0), f32x4.pmin(v128.load(at), most));
-  return v128.and(f32x4.add(held, f32x4.splat(ROUNDER)), mask);
+  const clamped = f32x4.pmax(f32x4.splat(0), f32x4.pmin(v128.load(at), most));
+  return v128.and(f32x4.add(clamped, f32x4.splat(ROUNDER)), mask);
 }
 
 /** Sums become samples: light put right, colour calmed, the border blended, rounded, and laid side by side. */

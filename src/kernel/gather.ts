@@ -6,7 +6,7 @@ const BITS: i64 = 20;
 const PHASE_SHIFT: i64 = 11;
 const ONE: f64 = 1048576.0;
 const HALF_PHASE: f64 = 1024.0;
-/** How far outside the picture a position may lie: as far as the widest kernel still shows; beyond it is held there. */
+/** How far outside the picture a position may lie: as far as the widest kernel still shows; beyond it is clamped. */
 const LEAST: i64 = -50 << 20;
 
 // @ts-ignore: decorator

@@ -20,7 +20,7 @@ function relitByTable(cell: usize, v: f32, gain: f32): f32 {
 }
 
 /**
- * A row of sums whose light is multiplied by the cell's gain, held between 0 and `most` times `full`. Above sRGB's straight toe a
+ * A row of sums whose light is multiplied by the cell's gain, clamped between 0 and `most` times `full`. Above sRGB's straight toe a
  * factor on light is a factor on (v + 0.055), its 2.4th root; the toe goes through tables.
  */
 export function relightRow(cell: usize, j: i32, w: i32, h: i32, at: usize, full: f32, most: f32): void {
@@ -33,19 +33,19 @@ export function relightRow(cell: usize, j: i32, w: i32, h: i32, at: usize, full:
   const gainStep = (g10 + (load<f32>(cell + GAINS + 12) - g10) * v - gain) / <f32>w;
   const root = r00 + (load<f32>(cell + ROOTS + 8) - r00) * v;
   const rootStep = (r10 + (load<f32>(cell + ROOTS + 12) - r10) * v - root) / <f32>w;
-  const held = f32x4.splat(most);
+  const ceiling = f32x4.splat(most);
   const foot = f32x4.splat(0.055);
   const toe = f32x4.splat(TOE);
   const steps = f32x4(0, 1, 2, 3);
   for (let i = 0; i < w; i += 4) {
     const p = at + <usize>i * 4;
-    const value = f32x4.pmin(f32x4.mul(v128.load(p), f32x4.splat(1 / full)), held);
+    const value = f32x4.pmin(f32x4.mul(v128.load(p), f32x4.splat(1 / full)), ceiling);
     const factor = f32x4.add(
       f32x4.splat(root + rootStep * <f32>i),
       f32x4.mul(f32x4.splat(rootStep), steps),
     );
     const lit = f32x4.sub(f32x4.mul(f32x4.add(value, foot), factor), foot);
-    v128.store(p, f32x4.mul(f32x4.pmin(lit, held), f32x4.splat(full)));
+    v128.store(p, f32x4.mul(f32x4.pmin(lit, ceiling), f32x4.splat(full)));
     const low = v128.or(f32x4.le(value, toe), f32x4.le(lit, toe));
     if (v128.any_true(low))
       for (let n = 0; n < 4; n++) {

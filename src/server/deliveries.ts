@@ -3,7 +3,7 @@ import type { Recipe } from "@/core/recipe";
 import { database } from "./db/client";
 import { type DeliveryRow, type PhotoRow, deliveries, photos, revisions, versions } from "./db/schema";
 import { deliveryPath, exists } from "./files/store";
-import { type AskedDelivery, type DeliveryFormat, FILE_ENDINGS, deliveryOptions } from "./image/delivery-options";
+import { type AskedDelivery, type DeliveryFormat, FILE_ENDINGS, deliveryOptions } from "@/core/contract";
 import { Problem, notFound } from "./problem";
 import { readKept, refuseDeleted } from "./versions";
 

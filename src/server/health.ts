@@ -1,3 +1,4 @@
+import type { Health } from "@/core/contract";
 import { mkdir, statfs } from "node:fs/promises";
 import { sql } from "drizzle-orm";
 import { filesFolder } from "./config";
@@ -11,21 +12,6 @@ const DATABASE_MS = 150;
 export const WORKER_SECONDS = 15;
 /** With less room than this photos can hardly be taken in, bytes. */
 export const LOW_DISK = 2 * 2 ** 30;
-
-export interface Health {
-  /** Everything that work needs is there. */
-  readonly ok: boolean;
-  readonly app: { readonly upSeconds: number; readonly memoryBytes: number };
-  readonly database: { readonly ok: boolean };
-  /** null where the database cannot tell. */
-  readonly queue: {
-    readonly waiting: number;
-    readonly rendering: number;
-    readonly oldestSeconds: number | null;
-  } | null;
-  readonly worker: { readonly ok: boolean; readonly count: number; readonly seenSecondsAgo: number | null } | null;
-  readonly disk: { readonly ok: boolean; readonly freeBytes: number; readonly totalBytes: number };
-}
 
 /** What is known of the disk is asked anew after this long, ms, and never waited for once it is known. */
 const DISK_MS = 2000;

@@ -4,7 +4,7 @@ import { compile, settle } from "@/core/render";
 import { isUnreachable } from "@/server/db/errors";
 import type { DeliveryRow } from "@/server/db/schema";
 import type { Limits, TaskHooks } from "@/server/hands/hands";
-import { FILE_ENDINGS, deliveryOptions } from "@/server/image/delivery-options";
+import { FILE_ENDINGS, deliveryOptions } from "@/core/contract";
 import { Pauses } from "@/server/pauses";
 import type { PictureOrder } from "@/server/render/render-picture";
 import { type Room, bytesFor } from "./room";

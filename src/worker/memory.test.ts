@@ -3,7 +3,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import { emptyRecipe } from "@/core/recipe";
-import { deliveryOptions } from "@/server/image/delivery-options";
+import { deliveryOptions } from "@/core/contract";
 import { temporaryFolder } from "@/server/testing";
 import { bytesFor } from "./room";
 

@@ -1,4 +1,5 @@
-import { ZodError, type ZodType } from "zod";
+import { ZodError, type ZodType, type output } from "zod";
+import type { Endpoint } from "@/core/contract";
 import { LIMITS, Problem, notFound } from "@/server";
 import { arriving } from "@/server/arriving";
 import { isBadId, isBadText, isUnreachable } from "@/server/db/errors";
@@ -8,6 +9,13 @@ import { isId } from "../or-not-found";
 
 type Params = Record<string, string>;
 type Handler = (request: Request, params: Params) => Promise<unknown>;
+
+/** What a handler by the contract gets: the request's JSON, checked, and the subject's id. */
+interface Asked<A> {
+  readonly asked: A;
+  readonly id: string;
+  readonly request: Request;
+}
 
 const refusal = (status: number, error: string, details: unknown = null, headers: Record<string, string> = {}) =>
   Response.json({ error, details }, { status, headers });
@@ -46,6 +54,25 @@ export function route(handler: Handler) {
     }
   };
 }
+
+/** A result as the contract has it. @throws Error, which is the server's own fault, where it is not. */
+function answered<B extends ZodType>(answer: B, result: unknown): unknown {
+  const json: unknown = JSON.parse(JSON.stringify(result ?? null));
+  const read = answer.safeParse(json);
+  if (read.success) return read.data;
+  throw new Error(`An answer breaks the contract: ${read.error.message}`);
+}
+
+/** A route by the contract: what is asked is checked on its way in, what is answered on its way out. */
+export const routeOf = <A extends ZodType, B extends ZodType>(
+  { asked, answer }: Endpoint<A, B>,
+  handler: (order: Asked<output<A>>) => Promise<unknown>,
+) =>
+  route(async (request, { id = "" }) => {
+    const json = request.method === "GET" ? undefined : await body(request, asked);
+    const result = await handler({ asked: json as output<A>, id, request });
+    return answered(answer, result);
+  });
 
 /** The request's bytes. @throws Problem 413 as soon as there are too many, 408 when they stop coming. */
 async function bytesOf(request: Request, most: number): Promise<Uint8Array> {

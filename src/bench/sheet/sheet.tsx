@@ -28,7 +28,7 @@ const NO_LENS = makeLens([1, 1], null);
 
 /** The picture with its margins, rulers, bubbles and marks, and the pointer on it. */
 export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
-  const { recipe, course, tool, view: shown, grid, gesture, holding, size } = useBench();
+  const { recipe, course, view: shown, grid, gesture, holding, size } = useBench();
   const colours = useSheetColours();
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -37,15 +37,15 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
   const asShot = holding || shown === "as-shot";
 
   // A gesture on the corrected picture keeps the map it began with, so that nothing moves under the pointer.
-  const [held, setHeld] = useState<Derived["map"] | null>(null);
-  const map = asShot ? AS_SHOT : (held ?? derived.map);
+  const [keptMap, setKeptMap] = useState<Derived["map"] | null>(null);
+  const map = asShot ? AS_SHOT : (keptMap ?? derived.map);
   const lens = derived.map.lens;
   const whole: Rect = useMemo(() => [0, 0, size[0], size[1]], [size]);
   // Pulling changes the map, which must be seen, but a fitted view must not follow it meanwhile.
-  const [heldExtent, setHeldExtent] = useState<Rect | null>(null);
+  const [keptExtent, setKeptExtent] = useState<Rect | null>(null);
   const extent = useMemo(
-    () => heldExtent ?? (asShot ? whole : planeExtent(held ?? derived.map)),
-    [heldExtent, asShot, whole, held, derived.map],
+    () => keptExtent ?? (asShot ? whole : planeExtent(keptMap ?? derived.map)),
+    [keptExtent, asShot, whole, keptMap, derived.map],
   );
   const { view, isFitted, fit, zoom, pan, show, rebase } = useView(sheet, extent);
   const projection: Projection = useMemo(
@@ -74,12 +74,12 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     onPan: pan,
     onZoom: zoom,
     onKeep: (what) => {
-      if (what === "view") setHeldExtent(extent);
-      else setHeld(asShot ? null : derived.map);
+      if (what === "view") setKeptExtent(extent);
+      else setKeptMap(asShot ? null : derived.map);
     },
     onEnd: () => {
-      setHeld(null);
-      setHeldExtent(null);
+      setKeptMap(null);
+      setKeptExtent(null);
     },
   });
   const drawing = marks.stroke?.ends ?? null;
@@ -100,7 +100,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
   }, [sheet, map, view, optics, raster]);
   const panes = useMemo(() => [main, magnified].filter((p): p is Pane => p !== null), [main, magnified]);
   const { error, ready } = usePicture(canvas, photo, panes, magnified ? MAGNIFIER.scale : view.scale);
-  const moving = magnified !== null || drawing !== null || gesture !== null || held !== null;
+  const moving = magnified !== null || drawing !== null || gesture !== null || keptMap !== null;
   useSharp(sharp, photo, {
     pane: moving ? null : main,
     recipe: asShot ? null : derived.recipe,
@@ -117,8 +117,8 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     },
   });
 
-  const byHand = gesture !== null && (tool === "turn" || gesture.startsWith("angle"));
-  const gridShown = grid || (course === "lens" && gesture !== null) || (course === "lines" && byHand);
+  const byNumbers = gesture !== null && (course === "lens" || gesture.startsWith("angle"));
+  const gridShown = grid || byNumbers || marks.grid === true;
   const [fx, fy, fw, fh] = fieldOf(sheet);
 
   return (

@@ -61,13 +61,13 @@ export function useFingers(inner: Inner, { scale, pan, zoom }: Looking) {
 
   const move: Handler = (event) => {
     if (fingers.current.has(event.pointerId)) fingers.current.set(event.pointerId, at(event));
-    const held = pinch.current;
-    if (held) {
+    const begun = pinch.current;
+    if (begun) {
       const now = two();
       if (!now) return;
-      pan([now.middle[0] - held.middle[0], now.middle[1] - held.middle[1]]);
-      zoom((held.scale * now.distance) / held.distance, now.middle);
-      held.middle = now.middle;
+      pan([now.middle[0] - begun.middle[0], now.middle[1] - begun.middle[1]]);
+      zoom((begun.scale * now.distance) / begun.distance, now.middle);
+      begun.middle = now.middle;
       return;
     }
     // Without a button down every pointer may look about.

@@ -1,11 +1,12 @@
 import type { ReactNode } from "react";
-import type { BenchState, ToolName } from "@/client/bench-store";
+import type { BenchState } from "@/client/bench-store";
 import type { Command } from "../commands/command";
 import type { CourseKey } from "@/core/recipe";
 
 /** A tool as the strip, the keys and the search know it. */
 export interface ToolButton {
-  readonly name: ToolName;
+  /** Its own among all courses' tools. */
+  readonly name: string;
   readonly label: string;
   /** What it does, in words. */
   readonly words: string;

@@ -52,6 +52,8 @@ export interface RunningMarks {
   readonly stroke?: { readonly ends: readonly [Vec2, Vec2]; readonly kind: Line["kind"] };
   /** An end of a line that is moved: the magnifier shows what lies under it. */
   readonly held?: { readonly id: string; readonly end: 0 | 1 };
+  /** Whether a grid lies over the picture meanwhile. */
+  readonly grid?: boolean;
 }
 
 /** From a pointer's going down to its going up; dropped, all that it has changed is taken back. */

@@ -1,7 +1,7 @@
 import { likelyCause } from "./likely-cause";
 import type { LineInput } from "./line-model";
 import { type OddOne, oddOne } from "./odd-one";
-import type { Asked } from "./asked";
+import type { LineQuestion } from "./line-question";
 import type { LineSolution, SolvedWall } from "./solve-lines";
 
 /** A sentence about the lines, with a code for the interface to act on. */
@@ -18,21 +18,21 @@ const UNCERTAIN_DEG = 0.3;
 const FOCAL_MATTERS_DEG = 2;
 
 /** What the photographer should hear about a solution, most urgent first. */
-export function explainLines(solution: LineSolution, asked: Asked): LineMessage[] {
-  const odd = oddOne(solution, asked);
-  const messages: LineMessage[] = odd ? [contradicts(odd, asked)] : [];
-  if (solution.status !== "solved") return [...messages, unsolved(solution, asked)];
-  const doubt = uncertain(solution, asked);
+export function explainLines(solution: LineSolution, question: LineQuestion): LineMessage[] {
+  const odd = oddOne(solution, question);
+  const messages: LineMessage[] = odd ? [contradicts(odd, question)] : [];
+  if (solution.status !== "solved") return [...messages, unsolved(solution, question)];
+  const doubt = uncertain(solution, question);
   if (doubt) messages.push(doubt);
-  const face = faceWords(solution, asked);
-  if (messages.length === 0) messages.push(agreement(solution, asked));
+  const face = faceWords(solution, question);
+  if (messages.length === 0) messages.push(agreement(solution, question));
   if (face) messages.push(face);
-  const focal = focalWords(solution, asked);
+  const focal = focalWords(solution, question);
   if (focal) messages.push(focal);
   return messages;
 }
 
-const nameOf = ({ names }: Asked, id: string): string => names.get(id) ?? id;
+const nameOf = ({ names }: LineQuestion, id: string): string => names.get(id) ?? id;
 const list = (all: readonly string[]): string =>
   all.length < 2 ? all.join("") : `${all.slice(0, -1).join(", ")} and ${all[all.length - 1]}`;
 const kinds = (inputs: readonly LineInput[]): { plumbs: number; sills: number } => ({
@@ -40,7 +40,7 @@ const kinds = (inputs: readonly LineInput[]): { plumbs: number; sills: number } 
   sills: inputs.filter((l) => l.kind === "sill").length,
 });
 
-function unsolved({ status }: LineSolution, { inputs }: Asked): LineMessage {
+function unsolved({ status }: LineSolution, { inputs }: LineQuestion): LineMessage {
   const lines = inputs.map((l) => l.id);
   const { plumbs, sills } = kinds(inputs);
   if (status === "none")
@@ -79,18 +79,19 @@ function unsolved({ status }: LineSolution, { inputs }: Asked): LineMessage {
   };
 }
 
-function contradicts({ line, missPx, without }: OddOne, asked: Asked): LineMessage {
-  const { cause, wall } = likelyCause(asked.camera, asked.lens, line, without);
+function contradicts({ line, missPx, without }: OddOne, question: LineQuestion): LineMessage {
+  const { cause, wall } = likelyCause(question.camera, question.lens, line, without);
   const why = {
     "wrong-kind":
       line.kind === "plumb"
-        ? `It runs like a sill of the ${wallWords(without.walls, wall ?? 0, asked)}; is it level in reality?`
+        ? `It runs like a sill of the ${wallWords(without.walls, wall ?? 0, question)}; is it level in reality?`
         : "It runs like a plumb; is it vertical in reality?",
-    "other-wall": `It runs with the ${wallWords(without.walls, wall ?? 0, asked)}.`,
+    "other-wall": `It runs with the ${wallWords(without.walls, wall ?? 0, question)}.`,
     bowed: "It lies far out, where an untouched lens bows edges: settle Lens first.",
     leaning: line.kind === "plumb" ? "Is that edge truly vertical?" : "Is that edge truly level?",
   }[cause];
-  const [what, name] = line.kind === "plumb" ? ["No. ", nameOf(asked, line.id)] : ["Sill ", nameOf(asked, line.id)];
+  const [what, name] =
+    line.kind === "plumb" ? ["No. ", nameOf(question, line.id)] : ["Sill ", nameOf(question, line.id)];
   return {
     code: "contradicts",
     text: `${what}${name} misses what the others say by ${missPx.toFixed(1)} px. ${why}`,
@@ -98,10 +99,10 @@ function contradicts({ line, missPx, without }: OddOne, asked: Asked): LineMessa
   };
 }
 
-const wallWords = (walls: readonly SolvedWall[], w: number, asked: Asked): string =>
-  `wall of ${list((walls[w]?.lines ?? []).slice(0, 4).map((id) => nameOf(asked, id)))}`;
+const wallWords = (walls: readonly SolvedWall[], w: number, question: LineQuestion): string =>
+  `wall of ${list((walls[w]?.lines ?? []).slice(0, 4).map((id) => nameOf(question, id)))}`;
 
-function uncertain({ sigma, lines }: LineSolution, { inputs }: Asked): LineMessage | null {
+function uncertain({ sigma, lines }: LineSolution, { inputs }: LineQuestion): LineMessage | null {
   const [what, most] = sigma.pitch! >= sigma.roll! ? ["pitch", sigma.pitch!] : ["roll", sigma.roll!];
   if (most <= UNCERTAIN_DEG) return null;
   const { plumbs, sills } = kinds(inputs);
@@ -114,7 +115,7 @@ function uncertain({ sigma, lines }: LineSolution, { inputs }: Asked): LineMessa
   };
 }
 
-function agreement({ lines }: LineSolution, { inputs }: Asked): LineMessage {
+function agreement({ lines }: LineSolution, { inputs }: LineQuestion): LineMessage {
   const { plumbs, sills } = kinds(inputs);
   const most = Math.max(0.1, ...lines.map((l) => l.residualPx)).toFixed(1);
   if (sills === 0 && plumbs === 2)
@@ -130,7 +131,7 @@ function agreement({ lines }: LineSolution, { inputs }: Asked): LineMessage {
   return { code: "agree", text: `${capital(list(counted))} agree within ${most} px.`, lines: [] };
 }
 
-function faceWords({ walls, face }: LineSolution, asked: Asked): LineMessage | null {
+function faceWords({ walls, face }: LineSolution, question: LineQuestion): LineMessage | null {
   if (walls.length === 0) return null;
   const lines = face.wall === null ? [] : walls[face.wall]!.lines;
   if (face.why === "corner")
@@ -144,19 +145,19 @@ function faceWords({ walls, face }: LineSolution, asked: Asked): LineMessage | n
   const turned = walls[face.wall]!.heading;
   return {
     code: "face",
-    text: `The ${wallWords(walls, face.wall, asked)} is turned face-on, by ${Math.abs(turned).toFixed(1)}°${walls.length > 1 ? "; other walls keep receding" : ""}.`,
+    text: `The ${wallWords(walls, face.wall, question)} is turned face-on, by ${Math.abs(turned).toFixed(1)}°${walls.length > 1 ? "; other walls keep receding" : ""}.`,
     lines,
   };
 }
 
-function focalWords({ focal, attitude }: LineSolution, asked: Asked): LineMessage | null {
+function focalWords({ focal, attitude }: LineSolution, question: LineQuestion): LineMessage | null {
   if (focal)
     return {
       code: "focal",
       text: `The lines tell the focal length: ${Math.round(focal.focalPx)} ± ${Math.max(1, Math.round(focal.sigmaPx))} px.`,
       lines: [],
     };
-  if (!asked.assumedFocal || Math.max(Math.abs(attitude.pitch), Math.abs(attitude.yaw)) < FOCAL_MATTERS_DEG)
+  if (!question.assumedFocal || Math.max(Math.abs(attitude.pitch), Math.abs(attitude.yaw)) < FOCAL_MATTERS_DEG)
     return null;
   return {
     code: "focal",

@@ -96,11 +96,12 @@ export function groupSegments(camera: Intrinsics, lens: Lens, segments: readonly
   const weightOf = (members: readonly number[]): number => members.reduce((sum, i) => sum + planes[i]!.weight, 0);
   const all = planes.reduce((sum, p) => sum + p.weight, 0);
   const standing = planes.reduce((sum, p) => sum + (Math.abs(p.lean) < STANDING ? p.weight : 0), 0);
-  const held = weightOf(plumbs.members);
+  const plumbWeight = weightOf(plumbs.members);
   const level = groups.reduce((sum, g) => sum + (g.kind === "sill" ? weightOf(g.members) : 0), 0);
   // Where a thing leans with all its parts the plumbs may be few, if the walls bear them out.
   const enough =
-    held > LEAST_SHARE * standing || (held > 0.3 * LEAST_SHARE * standing && held + level > LEAST_OF_ALL * all);
+    plumbWeight > LEAST_SHARE * standing ||
+    (plumbWeight > 0.3 * LEAST_SHARE * standing && plumbWeight + level > LEAST_OF_ALL * all);
   if (plumbs.count < FEWEST_PLUMBS || !enough || !fit?.cofactor) return untold(segments);
   const walls = groups
     .filter((g) => g.kind === "sill")

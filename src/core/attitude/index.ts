@@ -1,7 +1,7 @@
 /** Which way the camera really pointed, from lines that are vertical or horizontal in reality. */
 export * from "./plumb-residual";
 export * from "./solve-plumbs";
-export * from "./asked";
+export * from "./line-question";
 export * from "./explain";
 export * from "./choose-face";
 export * from "./line-model";

@@ -1,7 +1,7 @@
 import { type LineInput, type ModelLine, type Unknowns, missOf } from "./line-model";
 import { observe } from "./plumb-residual";
 import type { LineSolution } from "./solve-lines";
-import type { Asked } from "./asked";
+import type { LineQuestion } from "./line-question";
 
 /** The line that the others do not bear out. */
 export interface OddOne {
@@ -26,8 +26,8 @@ const SOUND_PX = 2.5;
  * one whose absence leaves the others most at peace is measured against what they then say. Where the lines together
  * say nothing at all, each is tried.
  */
-export function oddOne(solution: LineSolution, asked: Asked): OddOne | null {
-  const { inputs } = asked;
+export function oddOne(solution: LineSolution, question: LineQuestion): OddOne | null {
+  const { inputs } = question;
   if (solution.status === "none" || solution.status === "one") return null;
   if (solution.status === "solved" ? solution.freedom < 2 : inputs.length < 5) return null;
   const suspects =
@@ -39,18 +39,18 @@ export function oddOne(solution: LineSolution, asked: Asked): OddOne | null {
           .map((l) => l.id)
       : inputs.map((l) => l.id);
   const tried = suspects
-    .map((id) => ({ id, without: asked.solve(inputs.filter((l) => l.id !== id)) }))
+    .map((id) => ({ id, without: question.solve(inputs.filter((l) => l.id !== id)) }))
     .filter(({ without }) => without.status === "solved" && without.freedom >= 1)
     .sort((a, b) => a.without.endSigmaPx - b.without.endSigmaPx);
   const best = tried[0];
   if (!best || (solution.status !== "solved" && best.without.endSigmaPx > SOUND_PX)) return null;
   const line = inputs.find((l) => l.id === best.id)!;
-  const missPx = missFrom(line, best.without, asked);
+  const missPx = missFrom(line, best.without, question);
   return missPx > CONTRADICTS_PX ? { line, missPx, without: best.without } : null;
 }
 
 /** Pixels by which a line misses what others say: a sill, the wall it was put on or the one it comes nearest to. */
-function missFrom(line: LineInput, without: LineSolution, { camera, lens, inputs }: Asked): number {
+function missFrom(line: LineInput, without: LineSolution, { camera, lens, inputs }: LineQuestion): number {
   const model: ModelLine = { ...observe(lens, line.id, line.ends), kind: line.kind, sigmaPx: 1, wall: 0 };
   const u: Unknowns = {
     ...without.attitude,

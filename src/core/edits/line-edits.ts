@@ -1,7 +1,11 @@
 import type { Vec2 } from "../geometry";
+import type { StraightEdge } from "../lines";
 import { type Line, type Recipe, edgeSigma, endsOf, handSigma } from "../recipe";
 import { fromLines } from "./attitude-edits";
 import type { Edit } from "./edit";
+
+/** What cling says of an edge. */
+type FoundEdge = Pick<StraightEdge, "ends" | "sigmaPx">;
 
 const pair = (p: Vec2): [number, number] => [p[0], p[1]];
 
@@ -61,20 +65,14 @@ export const moveBy = (id: string, end: 0 | 1 | null, by: Vec2, reach = 1): Edit
     }),
 });
 
-/** An edge that a line settled on: its ends, pixels of the original, and how well it is known across, pixels. */
-export interface SettledEdge {
-  readonly ends: readonly [Vec2, Vec2];
-  readonly sigmaPx: number;
-}
-
 /** A line laid on the edge under it. */
-export const onEdge = (line: Line, { ends, sigmaPx }: SettledEdge): Line => ({
+export const onEdge = (line: Line, { ends, sigmaPx }: FoundEdge): Line => ({
   ...line,
   points: ends.map(pair),
   sigma: edgeSigma(ends, sigmaPx),
 });
 
-export const clingTo = (id: string, edge: SettledEdge): Edit => ({
+export const clingTo = (id: string, edge: FoundEdge): Edit => ({
   label: "Cling to the edge",
   apply: (recipe) => withLine(recipe, id, (line) => onEdge(line, edge)),
 });

@@ -27,6 +27,6 @@ export function pulledBow(
   if (ru < NEAREST_PULL / 2) return null;
   const s = ru * ru;
   const k1 = ((rd / ru - 1) / amount - k[1] * s * s - k[2] * s * s * s) / s;
-  const held = Math.min(STRONGEST, Math.max(-STRONGEST, k1 + k[1] + k[2])) - k[1] - k[2];
-  return turningRadius([held * amount, k[1] * amount, k[2] * amount]) < 1.05 ? null : held;
+  const clamped = Math.min(STRONGEST, Math.max(-STRONGEST, k1 + k[1] + k[2])) - k[1] - k[2];
+  return turningRadius([clamped * amount, k[1] * amount, k[2] * amount]) < 1.05 ? null : clamped;
 }

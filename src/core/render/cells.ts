@@ -27,7 +27,7 @@ export interface Cell {
 
 /** Places further out than this are all the same: nowhere near the photo. Source pixels. */
 const FAR = 1e7;
-const held = (v: number): number => (v > -FAR ? (v < FAR ? v : FAR) : -FAR);
+const clamped = (v: number): number => (v > -FAR ? (v < FAR ? v : FAR) : -FAR);
 
 /** Recorded position at a place of the output: x, y and margin (see CompiledMap.toRecorded). */
 type Place = readonly [number, number, number];
@@ -77,8 +77,8 @@ export function eachCell(map: OutputMap, y: number, rows: number, visit: (cell: 
     for (let i = 0; i < 4; i++) {
       // A single pixel has one place; its neighbours' may lie beyond the horizon, out of all numbers.
       const [px, py] = p[w === 1 && h === 1 ? 0 : i]!;
-      cell.corners[2 * i] = held(px);
-      cell.corners[2 * i + 1] = held(py);
+      cell.corners[2 * i] = clamped(px);
+      cell.corners[2 * i + 1] = clamped(py);
     }
     visit(cell);
   };

@@ -64,10 +64,10 @@ export function solveRecipe(
   const freeFocal = assumedFocal && (justSolved && camera.focalFrom === "solved" ? "near" : true);
   const solution = solveLines(camera, lens, inputs, { face, freeFocal });
   // What is left out to find a contradiction is solved with the focal length of all.
-  const held = { ...camera, focalPx: solution.focal?.focalPx ?? camera.focalPx };
-  const solve = (others: readonly LineInput[]): LineSolution => solveLines(held, lens, others, { face });
+  const fixed = { ...camera, focalPx: solution.focal?.focalPx ?? camera.focalPx };
+  const solve = (others: readonly LineInput[]): LineSolution => solveLines(fixed, lens, others, { face });
   const names = new Map([...bubbleNames(recipe.lines), ...faceNames(recipe.faces)]);
-  return { solution, messages: explainLines(solution, { camera: held, lens, inputs, names, assumedFocal, solve }) };
+  return { solution, messages: explainLines(solution, { camera: fixed, lens, inputs, names, assumedFocal, solve }) };
 }
 
 /**

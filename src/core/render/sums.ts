@@ -15,7 +15,7 @@ export type Summation = (
   full: number,
 ) => void;
 
-const held = (i: number, length: number): number => (i < 0 ? 0 : i >= length ? length - 1 : i);
+const clamped = (i: number, length: number): number => (i < 0 ? 0 : i >= length ? length - 1 : i);
 
 // One plain loop per layout: the engine turns each into tight machine code, which it does not for a general one.
 const sumColour: Summation = (data, width, height, across, down, sums) => {
@@ -28,7 +28,7 @@ const sumColour: Summation = (data, width, height, across, down, sums) => {
   let s1 = 0;
   let s2 = 0;
   for (let j = 0; j < down.count; j++) {
-    const row = held(down.first + j, height) * width;
+    const row = clamped(down.first + j, height) * width;
     let r0 = 0;
     let r1 = 0;
     let r2 = 0;
@@ -42,7 +42,7 @@ const sumColour: Summation = (data, width, height, across, down, sums) => {
       }
     } else {
       for (let i = 0; i < nx; i++) {
-        const p = (row + held(firstX + i, width)) * 3;
+        const p = (row + clamped(firstX + i, width)) * 3;
         const w = tableX[weightsX + i]!;
         r0 += w * data[p]!;
         r1 += w * data[p + 1]!;
@@ -63,10 +63,10 @@ const sumColour: Summation = (data, width, height, across, down, sums) => {
 const sumGrey: Summation = (data, width, height, across, down, sums) => {
   let s = 0;
   for (let j = 0; j < down.count; j++) {
-    const row = held(down.first + j, height) * width;
+    const row = clamped(down.first + j, height) * width;
     let r = 0;
     for (let i = 0; i < across.count; i++)
-      r += across.table[across.offset + i]! * data[row + held(across.first + i, width)]!;
+      r += across.table[across.offset + i]! * data[row + clamped(across.first + i, width)]!;
     s += down.table[down.offset + j]! * r;
   }
   sums[0] = s;
@@ -82,9 +82,9 @@ function sumWithAlpha(colours: 1 | 3): Summation {
     let s2 = 0;
     let sa = 0;
     for (let j = 0; j < down.count; j++) {
-      const row = held(down.first + j, height) * width;
+      const row = clamped(down.first + j, height) * width;
       for (let i = 0; i < across.count; i++) {
-        const p = (row + held(across.first + i, width)) * stride;
+        const p = (row + clamped(across.first + i, width)) * stride;
         const weight = down.table[down.offset + j]! * across.table[across.offset + i]!;
         const w = (weight * data[p + colours]!) / full;
         sa += w;

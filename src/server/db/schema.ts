@@ -17,7 +17,7 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { DeliveryOptions } from "../image/delivery-options";
+import type { DeliveryOptions } from "@/core/contract";
 import type { LensProfile } from "@/core/lens";
 import type { CourseKey, Recipe } from "@/core/recipe";
 

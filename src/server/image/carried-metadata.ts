@@ -21,12 +21,12 @@ const PIXEL_HEIGHT = 0xa003;
 const MAKER_NOTE = 0x927c;
 const INTEROPERABILITY = 0xa005;
 
-/** The first directories of a TIFF file, read without loading its pixels. */
+/** The first directories of a TIFF file. They may lie anywhere in it, so all its bytes are read; no pixel is decoded. */
 async function tiffFileDirectories(file: string): Promise<Directories | null> {
   const handle = await open(file, "r");
   try {
     const { size } = await handle.stat();
-    // Directories may lie anywhere; files over this size keep their pixels but not their EXIF.
+    // Files over this size keep their pixels but not their EXIF.
     if (size > 1 << 30) return null;
     const bytes = await handle.readFile();
     return readDirectories(bytes);

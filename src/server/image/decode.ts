@@ -2,7 +2,7 @@ import sharp, { type Metadata, readWhole } from "./library";
 import type { Raster } from "@/core/render";
 import type { EngineSamples } from "@/core/render/engine";
 import { LIMITS } from "../config";
-import type { DeliveryOptions } from "./delivery-options";
+import type { DeliveryOptions } from "@/core/contract";
 import { encodeFloats, isLight } from "./float-samples";
 import { inSlices } from "../slices";
 import { readable } from "./raw";

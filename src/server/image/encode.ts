@@ -7,7 +7,7 @@ import { sixteenBits, sixteenBitsOfAll } from "./float-samples";
 import { floatStrip, floatStrips, writeFloatTiff } from "./float-tiff";
 import { type Carried, trueOfDelivery } from "./carried-metadata";
 import type { Recipe } from "@/core/recipe";
-import { type DeliveryFormat, type DeliveryOptions, chromaOf } from "./delivery-options";
+import { type DeliveryFormat, type DeliveryOptions, chromaOf } from "@/core/contract";
 import { joinStrips } from "./jpeg-strips";
 import { MOST_JPEG_XMP, embedInJpeg, embedInPng, embedInTiff } from "./embed";
 
@@ -99,8 +99,8 @@ export async function encode(
     const shape = { size: [raster.width, raster.height] as const, channels: raster.channels, rows: STRIP_ROWS };
     return writeFloatTiff(file, await floatStrips(raster, STRIP_ROWS), shape, fits);
   }
-  const held = isFloat(raster) ? { ...raster, data: await sixteenBitsOfAll(raster.data) } : raster;
-  const image = prepared(held, format);
+  const whole = isFloat(raster) ? { ...raster, data: await sixteenBitsOfAll(raster.data) } : raster;
+  const image = prepared(whole, format);
   if (format === "jpeg") {
     const jpeg = await image.jpeg({ quality, chromaSubsampling: chromaOf(options), progressive }).toBuffer();
     await writeFile(file, embedInJpeg(jpeg, fits));

@@ -9,7 +9,7 @@ import { renderPicture } from "../render/render-picture";
 import { gradient, pictureOf, temporaryFolder } from "../testing";
 import { madeUpDng } from "../testing-dng";
 import { decode } from "./decode";
-import { deliveryOptions } from "./delivery-options";
+import { deliveryOptions } from "@/core/contract";
 import { inspect } from "./inspect";
 import { isRaw, readable } from "./raw";
 

@@ -3,7 +3,7 @@ import sharp from "sharp";
 import { type Recipe, emptyRecipe } from "@/core/recipe";
 import { fromLinear } from "@/core/render";
 import { decode } from "../image/decode";
-import { type DeliveryOptions, deliveryOptions } from "../image/delivery-options";
+import { type DeliveryOptions, deliveryOptions } from "@/core/contract";
 import { encodeFloats } from "../image/float-samples";
 import { floatStrips, writeFloatTiff } from "../image/float-tiff";
 import { inspect } from "../image/inspect";

@@ -4,7 +4,7 @@ import exifr from "exifr";
 import sharp from "sharp";
 import { allowDelivered } from "../image/library";
 import { emptyRecipe } from "@/core/recipe";
-import { type DeliveryOptions, deliveryOptions } from "../image/delivery-options";
+import { type DeliveryOptions, deliveryOptions } from "@/core/contract";
 import { embedInJpeg, embedInTiff } from "../image/embed";
 import { ascii, readDirectories, short } from "../image/tiff-directory";
 import { recipeOf } from "../image/xmp";

@@ -1,7 +1,7 @@
 import path from "node:path";
 import sharp from "sharp";
 import { emptyRecipe } from "@/core/recipe";
-import { deliveryOptions } from "../image/delivery-options";
+import { deliveryOptions } from "@/core/contract";
 import { gradient, pictureOf, temporaryFolder } from "../testing";
 import { inThisThread } from "./bands";
 import { inProcess } from "./in-process";

@@ -2,7 +2,7 @@ import { writeFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import { emptyRecipe } from "@/core/recipe";
-import { deliveryOptions } from "../image/delivery-options";
+import { deliveryOptions } from "@/core/contract";
 import { inspect } from "../image/inspect";
 import { gradient, pictureOf, temporaryFolder } from "../testing";
 import { inThisThread } from "./bands";

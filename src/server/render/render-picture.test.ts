@@ -3,7 +3,7 @@ import path from "node:path";
 import exifr from "exifr";
 import sharp from "sharp";
 import { type Recipe, emptyRecipe } from "@/core/recipe";
-import { type DeliveryOptions, deliveryOptions } from "../image/delivery-options";
+import { type DeliveryOptions, deliveryOptions } from "@/core/contract";
 import { embedInJpeg } from "../image/embed";
 import { ascii, long, short } from "../image/tiff-directory";
 import { gradient, lossless, pictureOf, temporaryFolder } from "../testing";

@@ -12,7 +12,7 @@ import {
 } from "@/core/render";
 import { exists, writeWhole } from "../files/store";
 import { type Decoded, decode } from "../image/decode";
-import { type DeliveryFormat, type DeliveryOptions, LONGEST } from "../image/delivery-options";
+import { type DeliveryFormat, type DeliveryOptions, LONGEST } from "@/core/contract";
 import { encode, encodeStrip, inStrips, loadXmp, writeStrips } from "../image/encode";
 import { LIMITS } from "../config";
 import { Problem } from "../problem";

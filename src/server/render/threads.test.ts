@@ -4,7 +4,7 @@ import path from "node:path";
 import sharp from "sharp";
 import { emptyRecipe } from "@/core/recipe";
 import { type Raster, compile, settle } from "@/core/render";
-import { deliveryOptions } from "../image/delivery-options";
+import { deliveryOptions } from "@/core/contract";
 import { gradient, pictureOf, temporaryFolder } from "../testing";
 import { type BandRunner, type Pixels, type RunHooks, inThreads } from "./bands";
 import { inProcess } from "./in-process";

@@ -1,10 +1,8 @@
-import { z } from "zod";
+import { ENDPOINTS } from "@/core/contract";
 import { createAssignment, listAssignments } from "@/server";
-import { body, route } from "../respond";
+import { routeOf } from "../respond";
 
 export const dynamic = "force-dynamic";
 
-export const GET = route(() => listAssignments());
-export const POST = route(async (request) =>
-  createAssignment((await body(request, z.object({ name: z.string() }))).name),
-);
+export const GET = routeOf(ENDPOINTS.assignments, listAssignments);
+export const POST = routeOf(ENDPOINTS.createAssignment, ({ asked }) => createAssignment(asked.name));

@@ -1,10 +1,8 @@
-import { z } from "zod";
+import { ENDPOINTS } from "@/core/contract";
 import { keepProfile, listProfiles } from "@/server";
-import { body, route } from "../respond";
+import { routeOf } from "../respond";
 
 export const dynamic = "force-dynamic";
 
-export const GET = route(() => listProfiles());
-export const POST = route(async (request) =>
-  keepProfile((await body(request, z.object({ document: z.unknown() }))).document),
-);
+export const GET = routeOf(ENDPOINTS.profiles, listProfiles);
+export const POST = routeOf(ENDPOINTS.keepProfile, ({ asked }) => keepProfile(asked.document));

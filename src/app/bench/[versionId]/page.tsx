@@ -1,4 +1,5 @@
 import { notFound } from "next/navigation";
+import { openedVersion } from "@/core/contract";
 import { BenchLoader } from "@/bench/bench-loader";
 import { listPhotos, openVersion } from "@/server";
 import { Refused } from "../../refused";
@@ -21,6 +22,6 @@ export default async function Page({ params }: { params: Promise<{ versionId: st
     number: photos.findIndex((p) => p.id === opened.photo.id) + 1,
     of: photos.length,
   };
-  // Plain data for the browser: dates become text.
-  return <BenchLoader opened={JSON.parse(JSON.stringify({ ...opened, sheet }))} />;
+  // As the contract has it, which is plain data: dates are text.
+  return <BenchLoader opened={{ ...openedVersion.parse(JSON.parse(JSON.stringify(opened))), sheet }} />;
 }

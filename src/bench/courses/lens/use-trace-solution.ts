@@ -9,14 +9,14 @@ import { tracesOf } from "@/core/edits";
 export function useTraceSolution(): TracedSolution | null {
   const lines = useBench((s) => s.recipe.lines);
   const size = useBench((s) => s.size);
-  const asked = useBench((s) => s.recipe.lens.from === "traced");
+  const traced = useBench((s) => s.recipe.lens.from === "traced");
   const traces = useMemo(() => tracesOf({ lines }), [lines]);
   const { data } = useQuery({
     queryKey: ["traces", size, traces.map((t) => [t.id, t.points.length, t.points[0]])],
     queryFn: () => compute().solveTraces(traces, size),
-    enabled: asked && traces.length > 0,
+    enabled: traced && traces.length > 0,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
   });
-  return asked ? (data ?? null) : null;
+  return traced ? (data ?? null) : null;
 }

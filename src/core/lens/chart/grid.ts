@@ -50,7 +50,7 @@ export function findGrid(all: readonly Candidate[], columns: number, rows: numbe
     if (best && best.found === wanted) break;
   }
   if (!best || best.found < 0.85 * wanted) return null;
-  return asked(best.grid, columns, rows);
+  return orientedAs(best.grid, columns, rows);
 }
 
 function grow(seed: Candidate, all: readonly Candidate[], kind: ChartKind): Map<string, Cell> {
@@ -186,7 +186,7 @@ function roughness({ columns, rows, corners }: FoundGrid): number {
 }
 
 /** Turned so that it has the columns and rows asked for. */
-function asked({ columns, rows, corners }: FoundGrid, wantedColumns: number, wantedRows: number): FoundGrid {
+function orientedAs({ columns, rows, corners }: FoundGrid, wantedColumns: number, wantedRows: number): FoundGrid {
   if (columns === wantedColumns && rows === wantedRows) return { columns, rows, corners };
   return {
     columns: wantedColumns,

@@ -12,7 +12,7 @@ export interface LensAt {
   readonly red: Fringe;
   readonly blue: Fringe;
   readonly vignetting: Vignetting;
-  /** Focal lengths between which the distortion was interpolated, mm; one number where it was measured or held. */
+  /** Focal lengths between which the distortion was interpolated, mm; one number where it was measured or clamped. */
   readonly between: readonly number[];
 }
 
@@ -57,7 +57,7 @@ function blended(xs: readonly number[], at: readonly (readonly number[])[], x: n
 /** Nearness of a focus distance, 1/m; far away is 0. */
 const nearness = (focusM: number | null | undefined): number => (focusM ? 1 / focusM : 0);
 
-/** The lens at a focal length (and, where measured, aperture and focus): smooth between, held beyond what was measured. */
+/** The lens at a focal length (and, where measured, aperture and focus): smooth between, clamped beyond what was measured. */
 export function profileAt(profile: LensProfile, { focalMm, aperture, focusM }: LensSetting): LensAt {
   const near = distinct(profile.distortion.map((d) => nearness(d.focusM)));
   const [k1, k2, k3, p1, p2, cx, cy] = blended(

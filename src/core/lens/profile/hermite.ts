@@ -1,6 +1,6 @@
 /**
  * Smooth interpolation through knots: cubic Hermite pieces with slopes from the parabola through each knot and its
- * neighbours, held so that no piece overshoots its knots (Fritsch and Carlson, "Monotone Piecewise Cubic
+ * neighbours, limited so that no piece overshoots its knots (Fritsch and Carlson, "Monotone Piecewise Cubic
  * Interpolation", SIAM J. Numer. Anal. 17, 1980). Beyond the ends the end's value holds: nothing is extrapolated.
  *
  * @param xs rising. @param ys one value a knot. @throws RangeError without knots.
@@ -32,14 +32,14 @@ function slopeAt(xs: readonly number[], ys: readonly number[], i: number): numbe
     const [p, q] = i === 0 ? [0, 1] : [n - 2, n - 3];
     const [hp, hq] = [xs[p + 1]! - xs[p]!, xs[q + 1]! - xs[q]!];
     const end = ((2 * hp + hq) * secant(p) - hp * secant(q)) / (hp + hq);
-    return held(end, secant(p), secant(p));
+    return limitedSlope(end, secant(p), secant(p));
   }
   const [hb, ha] = [xs[i]! - xs[i - 1]!, xs[i + 1]! - xs[i]!];
-  return held((ha * before + hb * after) / (ha + hb), before, after);
+  return limitedSlope((ha * before + hb * after) / (ha + hb), before, after);
 }
 
 /** A slope no steeper than three times either secant, and level where they disagree in sign. */
-function held(slope: number, before: number, after: number): number {
+function limitedSlope(slope: number, before: number, after: number): number {
   if (before * after <= 0 || slope * before <= 0) return 0;
   const most = 3 * Math.min(Math.abs(before), Math.abs(after));
   return Math.sign(slope) * Math.min(Math.abs(slope), most);

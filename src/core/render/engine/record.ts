@@ -37,7 +37,7 @@ export const PURPLE = 176;
 export const GREEN_AMOUNT = 184;
 export const EDGE_FROM = 192;
 export const EDGE_TO = 200;
-/** Positions in fixed point (i64, see gather.ts) are held below these at the border. */
+/** Positions in fixed point (i64, see gather.ts) are clamped below these at the border. */
 export const MOST_X = 208;
 export const MOST_Y = 216;
 /** The gather's own: its step per pixel (i64) and the address that positions count from. */
@@ -73,7 +73,7 @@ export const SOURCE_ALPHA = 32;
 
 /** Steepness of the blend at the photo's border; a little over 1 so that a clean frame stays opaque. */
 export const EDGE_STEEPNESS = 1.1;
-/** How far outside the picture positions may lie before they are held at the border, pixels. */
+/** How far outside the picture positions may lie before they are clamped at the border, pixels. */
 export const OUTSIDE = 50;
 /** Less alpha than this is no picture, and has no edge. */
 export const FAINT = 1.0 / 255.0;

@@ -1,9 +1,5 @@
-import { z } from "zod";
+import { ENDPOINTS } from "@/core/contract";
 import { changeAssignment } from "@/server";
-import { body, route } from "../../respond";
+import { routeOf } from "../../respond";
 
-const change = z
-  .object({ name: z.string().optional(), deleted: z.boolean().optional() })
-  .refine((c) => c.name !== undefined || c.deleted !== undefined, "it changes nothing.");
-
-export const PATCH = route(async (request, { id }) => changeAssignment(id!, await body(request, change)));
+export const PATCH = routeOf(ENDPOINTS.changeAssignment, ({ id, asked }) => changeAssignment(id, asked));

@@ -1,11 +1,8 @@
-import { z } from "zod";
+import { ENDPOINTS } from "@/core/contract";
 import { cancelDelivery, repeatDelivery } from "@/server";
-import { body, route } from "../../respond";
-
-const change = z.union([z.object({ cancelled: z.literal(true) }), z.object({ again: z.literal(true) })]);
+import { routeOf } from "../../respond";
 
 /** Cancels a delivery, or has it made again. */
-export const PATCH = route(async (request, { id }) => {
-  const asked = await body(request, change);
-  return "cancelled" in asked ? cancelDelivery(id!) : repeatDelivery(id!);
-});
+export const PATCH = routeOf(ENDPOINTS.changeDelivery, ({ id, asked }) =>
+  "cancelled" in asked ? cancelDelivery(id) : repeatDelivery(id),
+);

@@ -1,7 +1,5 @@
-import { z } from "zod";
+import { ENDPOINTS } from "@/core/contract";
 import { changePhoto } from "@/server";
-import { body, route } from "../../respond";
+import { routeOf } from "../../respond";
 
-export const PATCH = route(async (request, { id }) =>
-  changePhoto(id!, await body(request, z.object({ deleted: z.boolean() }))),
-);
+export const PATCH = routeOf(ENDPOINTS.changePhoto, ({ id, asked }) => changePhoto(id, asked));

@@ -1,7 +1,5 @@
-import { z } from "zod";
+import { ENDPOINTS } from "@/core/contract";
 import { changeProfile } from "@/server";
-import { body, route } from "../../respond";
+import { routeOf } from "../../respond";
 
-const change = z.object({ document: z.unknown().optional(), deleted: z.boolean().optional() });
-
-export const PATCH = route(async (request, { id }) => changeProfile(id!, await body(request, change)));
+export const PATCH = routeOf(ENDPOINTS.changeProfile, ({ id, asked }) => changeProfile(id, asked));

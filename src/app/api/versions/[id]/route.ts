@@ -1,6 +1,7 @@
+import { ENDPOINTS } from "@/core/contract";
 import { openVersion } from "@/server";
-import { route } from "../../respond";
+import { routeOf } from "../../respond";
 
 export const dynamic = "force-dynamic";
 
-export const GET = route((_request, { id }) => openVersion(id!));
+export const GET = routeOf(ENDPOINTS.version, ({ id }) => openVersion(id));

@@ -22,6 +22,11 @@ export const TURN: Tool = {
     if (view !== "corrected" || !at.recorded) return MOVE.down(at, hand);
     const { pitch, yaw, roll } = recipe.attitude;
     const turning = { from: at.plane, start: { pitch, yaw, roll }, roll: at.shift };
-    return { keeps: "view", move: ({ plane }) => [edit(turnTo(turning, plane, size))], up: () => [] };
+    return {
+      keeps: "view",
+      move: ({ plane }) => [edit(turnTo(turning, plane, size))],
+      up: () => [],
+      marks: () => ({ grid: true }),
+    };
   },
 };

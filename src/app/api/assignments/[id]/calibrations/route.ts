@@ -1,13 +1,5 @@
-import { z } from "zod";
+import { ENDPOINTS } from "@/core/contract";
 import { calibratePhotos } from "@/server";
-import { body, route } from "../../../respond";
+import { routeOf } from "../../../respond";
 
-const count = z.number().int().min(3).max(100);
-const order = z.object({
-  photoIds: z.array(z.uuid()).min(1).max(40),
-  columns: count,
-  rows: count,
-  kind: z.enum(["checker", "lines"]),
-});
-
-export const POST = route(async (request, { id }) => calibratePhotos(id!, await body(request, order)));
+export const POST = routeOf(ENDPOINTS.calibrate, ({ id, asked }) => calibratePhotos(id, asked));

@@ -1,7 +1,5 @@
-import { z } from "zod";
+import { ENDPOINTS } from "@/core/contract";
 import { takeProfileForAll } from "@/server";
-import { body, route } from "../../../respond";
+import { routeOf } from "../../../respond";
 
-const order = z.object({ profileId: z.uuid(), lens: z.string().min(1), except: z.uuid().optional() });
-
-export const POST = route(async (request, { id }) => takeProfileForAll(id!, await body(request, order)));
+export const POST = routeOf(ENDPOINTS.takeProfileForAll, ({ id, asked }) => takeProfileForAll(id, asked));

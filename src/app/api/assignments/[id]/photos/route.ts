@@ -1,12 +1,13 @@
+import { ENDPOINTS } from "@/core/contract";
 import { Problem, addPhoto, getAssignment, listPhotos } from "@/server";
 import { cleanText } from "@/server/text";
-import { route } from "../../../respond";
+import { route, routeOf } from "../../../respond";
 
 export const dynamic = "force-dynamic";
 
-export const GET = route(async (_request, { id }) => {
-  await getAssignment(id!);
-  return listPhotos(id!);
+export const GET = routeOf(ENDPOINTS.photos, async ({ id }) => {
+  await getAssignment(id);
+  return listPhotos(id);
 });
 
 /** One photo, its bytes as the body and its name in the query; streamed to disk. */

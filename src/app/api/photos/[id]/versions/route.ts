@@ -1,7 +1,5 @@
-import { z } from "zod";
+import { ENDPOINTS } from "@/core/contract";
 import { createVersion } from "@/server";
-import { body, route } from "../../../respond";
+import { routeOf } from "../../../respond";
 
-export const POST = route(async (request, { id }) =>
-  createVersion(id!, (await body(request, z.object({ recipe: z.unknown().optional() }))).recipe),
-);
+export const POST = routeOf(ENDPOINTS.createVersion, ({ id, asked }) => createVersion(id, asked.recipe));

@@ -1,8 +1,8 @@
+import { ENDPOINTS } from "@/core/contract";
 import { listDeliveries, requestDelivery } from "@/server";
-import { deliveryOptions } from "@/server/image/delivery-options";
-import { body, route } from "../../../respond";
+import { routeOf } from "../../../respond";
 
 export const dynamic = "force-dynamic";
 
-export const GET = route((_request, { id }) => listDeliveries(id!));
-export const POST = route(async (request, { id }) => requestDelivery(id!, await body(request, deliveryOptions)));
+export const GET = routeOf(ENDPOINTS.deliveries, ({ id }) => listDeliveries(id));
+export const POST = routeOf(ENDPOINTS.deliver, ({ id, asked }) => requestDelivery(id, asked));

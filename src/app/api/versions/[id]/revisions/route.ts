@@ -1,10 +1,7 @@
-import { z } from "zod";
+import { ENDPOINTS } from "@/core/contract";
 import { saveRevision } from "@/server";
-import { body, route } from "../../../respond";
+import { routeOf } from "../../../respond";
 
-const save = z.object({ base: z.number().int().nonnegative(), recipe: z.unknown(), token: z.uuid() });
-
-export const POST = route(async (request, { id }) => {
-  const { base, recipe, token } = await body(request, save);
-  return saveRevision(id!, base, recipe, token);
-});
+export const POST = routeOf(ENDPOINTS.saveRevision, ({ id, asked: { base, recipe, token } }) =>
+  saveRevision(id, base, recipe, token),
+);

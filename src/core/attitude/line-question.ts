@@ -4,7 +4,7 @@ import type { LineInput } from "./line-model";
 import type { LineSolution } from "./solve-lines";
 
 /** What the sentences are about. */
-export interface Asked {
+export interface LineQuestion {
   readonly camera: Intrinsics;
   readonly lens: Lens;
   readonly inputs: readonly LineInput[];

@@ -1,0 +1,131 @@
+import { z } from "zod";
+import { type Calibration, profileSchema } from "../lens";
+import { COURSES, type CourseKey, recipeSchema } from "../recipe";
+import { deliveryOptions } from "./delivery-options";
+
+const id = z.uuid();
+/** A moment in ISO 8601. */
+const moment = z.iso.datetime();
+const count = z.number().int().nonnegative();
+const bytes = z.number().nonnegative();
+const share = z.number().min(0).max(1);
+
+export const assignmentAnswer = z.object({ id, name: z.string(), createdAt: moment });
+export const assignmentOnBoard = assignmentAnswer.extend({
+  photoCount: count,
+  /** SHA-256 of the first few photos. */
+  covers: z.array(z.string()),
+});
+export type Assignment = z.output<typeof assignmentOnBoard>;
+
+export const versionAnswer = z.object({ id, name: z.string(), createdAt: moment });
+export type Version = z.output<typeof versionAnswer>;
+
+export const photoAnswer = z.object({
+  id,
+  assignmentId: id,
+  sha256: z.string().length(64),
+  name: z.string(),
+  bytes,
+  format: z.string(),
+  width: z.number().int().positive(),
+  height: z.number().int().positive(),
+  bits: z.number().int().positive(),
+  camera: z.string().nullable(),
+  lens: z.string().nullable(),
+  focalMm: z.number().nullable(),
+  equivalentMm: z.number().nullable(),
+  aperture: z.number().nullable(),
+  /** EXIF orientation the file is stored under; width and height are those as displayed. */
+  orientation: z.number().int().min(1).max(8),
+  takenAt: moment.nullable(),
+});
+export type Photo = z.output<typeof photoAnswer>;
+
+const courseKey = z.enum(COURSES.map((c) => c.key) as [CourseKey, ...CourseKey[]]);
+
+export const photoOnBoard = photoAnswer.extend({
+  versions: z.array(versionAnswer),
+  laid: z.array(courseKey),
+  /** Versions whose recipe this program cannot read, by name. */
+  unreadable: z.array(z.string()),
+});
+export type PhotoOnBoard = z.output<typeof photoOnBoard>;
+
+export const openedVersion = z.object({
+  version: versionAnswer,
+  photo: photoAnswer,
+  assignment: z.object({ id, name: z.string() }),
+  siblings: z.array(versionAnswer),
+  revision: count,
+  token: z.string().nullable(),
+  recipe: recipeSchema,
+});
+export type OpenedVersion = z.output<typeof openedVersion>;
+
+export const keptProfile = z.object({ id, document: profileSchema });
+export type KeptProfile = z.output<typeof keptProfile>;
+
+const pair = z.tuple([z.number(), z.number()]);
+const calibration = z.object({
+  size: pair,
+  focalPx: z.number(),
+  centre: pair,
+  k: z.tuple([z.number(), z.number(), z.number()]),
+  p: pair,
+  rmsPx: z.number(),
+  sigmaFocalPx: z.number(),
+  views: z.array(z.object({ rmsPx: z.number(), residuals: z.array(z.object({ at: pair, miss: pair }).nullable()) })),
+}) satisfies z.ZodType<Calibration>;
+
+/** A lens measured from charts, with a profile ready to be kept. */
+export const measuredLens = calibration.extend({
+  used: z.array(z.string()),
+  without: z.array(z.string()),
+  profile: profileSchema,
+});
+export type Measured = z.output<typeof measuredLens>;
+
+/** Focal length and the sensor's longer side, mm, as last stated by hand for a camera. */
+export const statedCamera = z.object({ camera: z.string(), focalMm: z.number(), sensorMm: z.number() });
+export type StatedCamera = z.output<typeof statedCamera>;
+
+export const deliveryAnswer = z.object({
+  id,
+  state: z.enum(["queued", "rendering", "done", "failed", "cancelled"]),
+  format: deliveryOptions.shape.format,
+  quality: z.number().int(),
+  options: deliveryOptions.partial(),
+  progress: share,
+  error: z.string().nullable(),
+  cancelRequested: z.boolean(),
+  resultBytes: bytes.nullable(),
+  resultWidth: z.number().int().nullable(),
+  resultHeight: z.number().int().nullable(),
+  createdAt: moment,
+});
+
+export const listedDelivery = deliveryAnswer.extend({
+  /** Finished, but its file is no longer there. */
+  gone: z.boolean(),
+});
+export type Delivery = z.output<typeof listedDelivery>;
+
+/** How app, database, queue, worker and disk are; also while the database is away. */
+export const healthAnswer = z.object({
+  /** Everything that work needs is there. */
+  ok: z.boolean(),
+  app: z.object({ upSeconds: z.number(), memoryBytes: bytes }),
+  database: z.object({ ok: z.boolean() }),
+  /** null where the database cannot tell. */
+  queue: z.object({ waiting: count, rendering: count, oldestSeconds: z.number().nullable() }).nullable(),
+  worker: z.object({ ok: z.boolean(), count, seenSecondsAgo: z.number().nullable() }).nullable(),
+  disk: z.object({ ok: z.boolean(), freeBytes: bytes, totalBytes: bytes }),
+});
+export type Health = z.output<typeof healthAnswer>;
+
+/** One upload: its bytes are the request's body, so it is no endpoint of JSON. */
+export const uploadAnswer = z.object({ known: z.boolean() });
+
+/** What the server says where it refuses: a sentence for people, and what a program may want to know. */
+export const refusalAnswer = z.object({ error: z.string(), details: z.unknown().optional() });

@@ -1,0 +1,112 @@
+import { z } from "zod";
+import type { Recipe } from "../recipe";
+import {
+  assignmentAnswer,
+  assignmentOnBoard,
+  deliveryAnswer,
+  healthAnswer,
+  keptProfile,
+  listedDelivery,
+  measuredLens,
+  openedVersion,
+  photoAnswer,
+  photoOnBoard,
+  statedCamera,
+  versionAnswer,
+} from "./answers";
+import { deliveryOptions } from "./delivery-options";
+
+/** One way to ask the server for something. */
+export interface Endpoint<A extends z.ZodType = z.ZodType, B extends z.ZodType = z.ZodType> {
+  readonly method: "GET" | "POST" | "PATCH" | "PUT";
+  /** With {id} where the subject's id goes. */
+  readonly path: string;
+  /** The request's JSON; z.undefined() where there is none. */
+  readonly asked: A;
+  readonly answer: B;
+}
+
+const endpoint = <A extends z.ZodType, B extends z.ZodType>(
+  method: Endpoint["method"],
+  path: string,
+  asked: A,
+  answer: B,
+): Endpoint<A, B> => ({ method, path, asked, answer });
+
+const NOTHING = z.undefined();
+/** Something of the recipe's: read by readRecipe, whose sentences say what is wrong with it. */
+const recipe = z.custom<Recipe>((value) => value !== undefined);
+/** A profile's document: read by readProfile, for the same reason. */
+const document = z.unknown();
+const marks = z.number().int().min(3).max(100);
+
+/** Every endpoint that speaks JSON. */
+export const ENDPOINTS = {
+  assignments: endpoint("GET", "/api/assignments", NOTHING, z.array(assignmentOnBoard)),
+  createAssignment: endpoint("POST", "/api/assignments", z.object({ name: z.string() }), assignmentAnswer),
+  changeAssignment: endpoint(
+    "PATCH",
+    "/api/assignments/{id}",
+    z
+      .object({ name: z.string().optional(), deleted: z.boolean().optional() })
+      .refine((c) => c.name !== undefined || c.deleted !== undefined, "it changes nothing."),
+    assignmentAnswer,
+  ),
+  photos: endpoint("GET", "/api/assignments/{id}/photos", NOTHING, z.array(photoOnBoard)),
+  changePhoto: endpoint("PATCH", "/api/photos/{id}", z.object({ deleted: z.boolean() }), photoAnswer),
+  version: endpoint("GET", "/api/versions/{id}", NOTHING, openedVersion),
+  createVersion: endpoint("POST", "/api/photos/{id}/versions", z.object({ recipe: recipe.optional() }), versionAnswer),
+  saveRevision: endpoint(
+    "POST",
+    "/api/versions/{id}/revisions",
+    z.object({ base: z.number().int().nonnegative(), recipe, token: z.uuid() }),
+    z.object({ revision: z.number().int().positive() }),
+  ),
+  deliveries: endpoint("GET", "/api/versions/{id}/deliveries", NOTHING, z.array(listedDelivery)),
+  deliver: endpoint("POST", "/api/versions/{id}/deliveries", deliveryOptions, deliveryAnswer),
+  changeDelivery: endpoint(
+    "PATCH",
+    "/api/deliveries/{id}",
+    z.union([z.object({ cancelled: z.literal(true) }), z.object({ again: z.literal(true) })]),
+    deliveryAnswer,
+  ),
+  profiles: endpoint("GET", "/api/profiles", NOTHING, z.array(keptProfile)),
+  keepProfile: endpoint("POST", "/api/profiles", z.object({ document }), keptProfile),
+  changeProfile: endpoint(
+    "PATCH",
+    "/api/profiles/{id}",
+    z.object({ document: document.optional(), deleted: z.boolean().optional() }),
+    keptProfile,
+  ),
+  /** Takes a profile on every photo of the assignment with that lens whose Lens course is untouched. */
+  takeProfileForAll: endpoint(
+    "POST",
+    "/api/assignments/{id}/lens",
+    z.object({ profileId: z.uuid(), lens: z.string().min(1), except: z.uuid().optional() }),
+    z.object({ photos: z.number().int().nonnegative() }),
+  ),
+  calibrate: endpoint(
+    "POST",
+    "/api/assignments/{id}/calibrations",
+    z.object({
+      photoIds: z.array(z.uuid()).min(1).max(40),
+      columns: marks,
+      rows: marks,
+      kind: z.enum(["checker", "lines"]),
+    }),
+    measuredLens,
+  ),
+  /** What was last stated for the camera that the query names. */
+  statedCamera: endpoint("GET", "/api/cameras", NOTHING, statedCamera.nullable()),
+  stateCamera: endpoint(
+    "PUT",
+    "/api/cameras",
+    z.object({
+      camera: z.string().trim().min(1).max(200),
+      focalMm: z.number().min(1).max(5000),
+      sensorMm: z.number().min(1).max(200),
+    }),
+    statedCamera,
+  ),
+  health: endpoint("GET", "/api/health", NOTHING, healthAnswer),
+} as const;

@@ -1,0 +1,7 @@
+/**
+ * What crosses between browser and server: each way in and each answer as one Zod schema, which both sides check. The client
+ * calls by it (src/client/api.ts), the routes answer by it (src/app/api/respond.ts).
+ */
+export * from "./answers";
+export * from "./delivery-options";
+export * from "./endpoints";
