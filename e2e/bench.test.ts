@@ -137,3 +137,53 @@ test("a gesture ends by itself after a burst of keys, so that panels are no long
     expect(await page.locator("tbody tr").count()).toBe(left);
   }
 });
+
+test("a number field's arrows step it, ten times as far with Shift; a run of them is one step back", async () => {
+  await page.keyboard.press("4");
+  const width = page.getByLabel("Width, px");
+  const before = Number(await width.inputValue());
+  await width.focus();
+  for (let i = 0; i < 3; i++) await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Shift+ArrowUp");
+  expect(Number(await width.inputValue())).toBe(before - 3 + 10);
+  // The run is over by itself; what comes later is a step of its own.
+  await page.waitForTimeout(1200);
+  await page.keyboard.press("ArrowUp");
+  expect(Number(await width.inputValue())).toBe(before + 8);
+  await page
+    .getByTestId("sheet")
+    .focus()
+    .catch(() => undefined);
+  for (const left of [before + 7, before]) {
+    await page.getByRole("button", { name: "Undo" }).click();
+    expect(Number(await width.inputValue())).toBe(left);
+  }
+});
+
+test("the late answer to an old version's save does not say that the new one is saved, or is not", async () => {
+  await page.getByText("saved", { exact: true }).waitFor();
+  const url = page.url();
+  // The old version's save is answered only later, and with a failure.
+  let release = (): void => undefined;
+  const released = new Promise<void>((resolve) => (release = resolve));
+  const old = url.split("/").at(-1)!;
+  await page.route(`**/api/versions/${old}/revisions`, async (route) => {
+    await released;
+    await route.fulfill({ status: 500, json: { error: "The server stumbled.", details: null } });
+  });
+  await page.getByLabel("Width, px").focus();
+  await page.keyboard.press("ArrowUp");
+  await page.getByRole("button", { name: "New version from this one" }).click();
+  await page.waitForURL((u) => u.href !== url);
+  await rested(page);
+  await page.getByText("saved", { exact: true }).waitFor();
+  release();
+  await page.waitForTimeout(400);
+  expect(await page.getByText("saved", { exact: true }).count()).toBe(1);
+  await page.unroute(`**/api/versions/${old}/revisions`);
+  // Back on the old one its work is there, taken up from this browser and saved.
+  await page.getByRole("link", { name: "A", exact: true }).click();
+  await page.waitForURL(url);
+  await rested(page);
+  await page.getByText("saved", { exact: true }).waitFor();
+});

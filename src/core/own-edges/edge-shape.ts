@@ -1,0 +1,177 @@
+import type { VanishingPoint } from "./directions";
+import type { FlatEdges, IdealNodes } from "./own-edge";
+
+/** Radial terms at most. */
+export const MOST_TERMS = 3;
+
+/**
+ * What one edge says, taken apart into its slope against a direction and its bow: the slope depends on lens, focal length
+ * and attitude, the bow on the lens alone, and their noises are independent. First order in both.
+ */
+export class EdgeShape {
+  /** Tangent of the angle between the edge and the direction it is held against; its deviation from the nodes alone. */
+  slope = 0;
+  slopeSigma = 1;
+  /** Derivatives of the slope by the radial terms. */
+  readonly slopeByTerm = new Float64Array(MOST_TERMS);
+  /** By the direction's: the angle to the vanishing point turns by this a unit. */
+  private turn: readonly [number, number, number] = [0, 0, 0];
+  /** By which the direction turns as the edge's middle moves across it, a unit. */
+  private turnByMiddle = 0;
+  /** Squares of the bow's parts in their deviations, summed, and how many independent ones there are. */
+  bow2 = 0;
+  bowCount = 0;
+  /** The bow's part in the normal equations of the radial terms. */
+  readonly bowNormal = new Float64Array(MOST_TERMS * MOST_TERMS);
+  readonly bowGradient = new Float64Array(MOST_TERMS);
+  /** Middle of the edge, ideal. */
+  mx = 0;
+  my = 0;
+  /** Unit direction it is held against. */
+  ux = 1;
+  uy = 0;
+
+  private readonly weights = new Float64Array(64);
+  private readonly t = new Float64Array(64);
+  private readonly moved = new Float64Array(64 * MOST_TERMS);
+
+  constructor(
+    private readonly edges: FlatEdges,
+    private readonly terms: number,
+  ) {}
+
+  /** Takes an edge to hand. @param towards null: its own direction; then there is a bow and no slope. */
+  take(e: number, ideal: IdealNodes, towards: VanishingPoint | null): void {
+    const { starts, sigma } = this.edges;
+    const from = starts[e]!;
+    const count = starts[e + 1]! - from;
+    const { x, y, along, across } = ideal;
+    let mx = 0;
+    let my = 0;
+    for (let i = 0; i < count; i++) {
+      mx += x[from + i]!;
+      my += y[from + i]!;
+    }
+    mx /= count;
+    my /= count;
+    this.direct(from, count, x, y, mx, my, towards);
+    // Deviations across the edge as the lens stretches them, and the middle by their weights.
+    let sum = 0;
+    let wx = 0;
+    let wy = 0;
+    for (let i = 0; i < count; i++) {
+      const n = from + i;
+      const r = Math.sqrt(x[n]! * x[n]! + y[n]! * y[n]!);
+      const c = r > 1e-9 ? (-this.uy * x[n]! + this.ux * y[n]!) / r : 0;
+      const stretch2 = (c * c) / (along[n]! * along[n]!) + (1 - c * c) / (across[n]! * across[n]!);
+      const w = 1 / (sigma[n]! * sigma[n]! * stretch2);
+      this.weights[i] = w;
+      sum += w;
+      wx += w * x[n]!;
+      wy += w * y[n]!;
+    }
+    this.mx = wx / sum;
+    this.my = wy / sum;
+    if (towards) this.direct(from, count, x, y, this.mx, this.my, towards);
+    this.measure(from, count, ideal, sum, towards !== null);
+  }
+
+  private direct(
+    from: number,
+    count: number,
+    x: Float64Array,
+    y: Float64Array,
+    mx: number,
+    my: number,
+    towards: VanishingPoint | null,
+  ): void {
+    let ux: number;
+    let uy: number;
+    if (towards) {
+      const [vx, vy, vw] = towards.at;
+      ux = vx - vw * mx;
+      uy = vy - vw * my;
+      const length2 = ux * ux + uy * uy;
+      // The angle turns by cross(u, du) / |u|², where du = d(v_xy) − m d(v_w).
+      this.turn = [-uy / length2, ux / length2, (uy * mx - ux * my) / length2];
+      this.turnByMiddle = -vw / Math.sqrt(length2);
+    } else {
+      this.turnByMiddle = 0;
+      let [xx, xy, yy] = [0, 0, 0];
+      for (let i = 0; i < count; i++) {
+        const dx = x[from + i]! - mx;
+        const dy = y[from + i]! - my;
+        xx += dx * dx;
+        xy += dx * dy;
+        yy += dy * dy;
+      }
+      const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
+      ux = Math.cos(angle);
+      uy = Math.sin(angle);
+    }
+    const length = Math.hypot(ux, uy) || 1;
+    this.ux = ux / length;
+    this.uy = uy / length;
+  }
+
+  private measure(from: number, count: number, ideal: IdealNodes, sum: number, sloped: boolean): void {
+    const { terms, weights, t, moved, mx, my, ux, uy } = this;
+    const { x, y, along } = ideal;
+    let tt = 0;
+    let tr = 0;
+    const mean = [0, 0, 0];
+    const tilt = [0, 0, 0];
+    for (let i = 0; i < count; i++) {
+      const n = from + i;
+      const dx = x[n]! - mx;
+      const dy = y[n]! - my;
+      const w = weights[i]!;
+      t[i] = ux * dx + uy * dy;
+      tt += w * t[i]! * t[i]!;
+      tr += w * t[i]! * (-uy * dx + ux * dy);
+      // ∂p/∂k_j = −p r^2j / slope, here across the edge.
+      const off = -(-uy * x[n]! + ux * y[n]!) / along[n]!;
+      const s = x[n]! * x[n]! + y[n]! * y[n]!;
+      let power = s;
+      for (let j = 0; j < terms; j++) {
+        const g = off * power;
+        moved[i * MOST_TERMS + j] = g;
+        mean[j]! += (w * g) / sum;
+        tilt[j]! += w * t[i]! * g;
+        power *= s;
+      }
+    }
+    this.slope = tr / tt;
+    this.slopeSigma = 1 / Math.sqrt(tt);
+    for (let j = 0; j < terms; j++) {
+      tilt[j]! /= tt;
+      this.slopeByTerm[j] = tilt[j]! - this.turnByMiddle * mean[j]!;
+    }
+    this.bow2 = 0;
+    this.bowCount = Math.max(0, count - 2);
+    this.bowNormal.fill(0);
+    this.bowGradient.fill(0);
+    if (count > 2) {
+      for (let i = 0; i < count; i++) {
+        const n = from + i;
+        const w = weights[i]!;
+        const c = -uy * (x[n]! - mx) + ux * (y[n]! - my) - this.slope * t[i]!;
+        this.bow2 += w * c * c;
+        for (let j = 0; j < terms; j++) {
+          const g = moved[i * MOST_TERMS + j]! - mean[j]! - tilt[j]! * t[i]!;
+          this.bowGradient[j]! += w * g * c;
+          for (let l = 0; l <= j; l++) {
+            const h = moved[i * MOST_TERMS + l]! - mean[l]! - tilt[l]! * t[i]!;
+            this.bowNormal[j * MOST_TERMS + l]! += w * g * h;
+          }
+        }
+      }
+    }
+    if (!sloped) this.slope = 0;
+  }
+
+  /** By how much the slope changes as the vanishing point moves. @param by its derivative. */
+  slopeBy([x, y, w]: readonly [number, number, number]): number {
+    return -(this.turn[0] * x + this.turn[1] * y + this.turn[2] * w);
+  }
+}

@@ -1,0 +1,85 @@
+import type { Size, Vec2 } from "../geometry";
+
+/** A place on an edge, settled across it to a fraction of a pixel. */
+export interface EdgeNode {
+  /** Recorded, pixels of the original. */
+  readonly place: Vec2;
+  /** Standard deviation across the edge, pixels. */
+  readonly sigmaPx: number;
+}
+
+/** An edge of the picture as a chain of places along it: something that is straight in reality, or seems so. */
+export interface OwnEdge {
+  readonly nodes: readonly EdgeNode[];
+}
+
+/**
+ * Edges in plain arrays, in half diagonals about the middle of the picture: what is gone through thousands of times.
+ * Edge e has the nodes starts[e] … starts[e + 1] − 1.
+ */
+export interface FlatEdges {
+  readonly count: number;
+  readonly starts: Int32Array;
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly sigma: Float64Array;
+}
+
+export function flatEdges(edges: readonly OwnEdge[], size: Size): FlatEdges {
+  const unit = Math.hypot(size[0], size[1]) / 2;
+  const nodes = edges.flatMap((e) => e.nodes);
+  const starts = new Int32Array(edges.length + 1);
+  edges.forEach((e, i) => (starts[i + 1] = starts[i]! + e.nodes.length));
+  return {
+    count: edges.length,
+    starts,
+    x: Float64Array.from(nodes, (n) => (n.place[0] - size[0] / 2) / unit),
+    y: Float64Array.from(nodes, (n) => (n.place[1] - size[1] / 2) / unit),
+    sigma: Float64Array.from(nodes, (n) => n.sigmaPx / unit),
+  };
+}
+
+/** The same edges without the lens: where each node ideally lies, and how the lens stretches there. */
+export interface IdealNodes {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  /** Slope of the recorded radius over the ideal one, and their quotient. */
+  readonly along: Float64Array;
+  readonly across: Float64Array;
+}
+
+/** The lens must not come nearer to folding the picture than this slope. */
+const LEAST_SLOPE = 0.1;
+
+/**
+ * Undoes r_d = r (1 + k1 r² + k2 r⁴ + k3 r⁶) for every node.
+ *
+ * @returns null where the lens folds the picture within the nodes.
+ */
+export function idealNodes({ x, y }: FlatEdges, k: readonly number[]): IdealNodes | null {
+  const n = x.length;
+  const [k1 = 0, k2 = 0, k3 = 0] = k;
+  const out = { x: new Float64Array(n), y: new Float64Array(n), along: new Float64Array(n), across: new Float64Array(n) };
+  for (let i = 0; i < n; i++) {
+    const rd = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]!);
+    let r = rd;
+    let s = r * r;
+    let across = 1 + s * (k1 + s * (k2 + s * k3));
+    let along = 1 + s * (3 * k1 + s * (5 * k2 + s * 7 * k3));
+    for (let round = 0; round < 30; round++) {
+      if (!(along > LEAST_SLOPE)) return null;
+      const step = (r * across - rd) / along;
+      r -= step;
+      s = r * r;
+      across = 1 + s * (k1 + s * (k2 + s * k3));
+      along = 1 + s * (3 * k1 + s * (5 * k2 + s * 7 * k3));
+      if (Math.abs(step) < 1e-14) break;
+    }
+    if (!(along > LEAST_SLOPE && across > LEAST_SLOPE)) return null;
+    out.x[i] = x[i]! / across;
+    out.y[i] = y[i]! / across;
+    out.along[i] = along;
+    out.across[i] = across;
+  }
+  return out;
+}
