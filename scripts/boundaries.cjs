@@ -14,6 +14,7 @@ const courses = [
   "lens",
   "lines",
   "attitude",
+  "own-edges",
   "planes",
   "mesh",
   "proportion",

@@ -14,7 +14,9 @@ export const usage = `Usage:
                    [--chroma auto|4:4:4|4:2:0] [--progressive] [--compression deflate|lzw] [--colour own|srgb]
   flatstone recipe DELIVERED
   flatstone solve PHOTO|--size W,H (--recipe R.json | --recipes FILE.ndjson)
-  flatstone solve PHOTO --find [--recipe R.json]
+  flatstone solve PHOTO --find [--lens] [--recipe R.json]
+  flatstone true PHOTO --out OUT.(jpg|png|tif|webp|avif) [--recipe-out R.json] [--quality 92]
+  flatstone lens PHOTO… [--out PROFILE.json]
   flatstone lines PHOTO [--recipe R.json]
   flatstone frame PHOTO|--size W,H --recipe R.json
   flatstone calibrate PHOTO… --corners 9x6 [--kind checker|lines]`;

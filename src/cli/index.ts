@@ -11,6 +11,8 @@ const COMMANDS: Readonly<Record<string, () => Promise<{ run(args: string[]): Pro
   lines: () => import("./lines"),
   frame: () => import("./frame"),
   calibrate: () => import("./calibrate"),
+  true: () => import("./true-up"),
+  lens: () => import("./lens"),
 };
 
 async function main([command, ...args]: string[]): Promise<void> {

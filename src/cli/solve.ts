@@ -1,9 +1,12 @@
 import { outOfTrue } from "@/core/lines";
+import { takeOwnLens } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
+import { ownWords, proposalOf } from "@/core/own-edges";
 import { type Recipe, RecipeError, emptyRecipe, endsOf, foundLine, parseRecipe } from "@/core/recipe";
 import { compile, solveRecipe, withCamera } from "@/core/render";
 import { UsageError, options, readRecipeFile, readText } from "./arguments";
 import { foundLines } from "./lines";
+import { NOTHING_STRAIGHT, ownEdgesIn } from "./own-edges";
 import { type Subject, inspected, subjectOf } from "./subject";
 
 /** One recipe's solution as the command prints it. */
@@ -46,14 +49,45 @@ async function withFoundLines(photo: string, recipe: Recipe, subject: Subject): 
   return { ...recipe, lines, attitude: { ...recipe.attitude, from: "lines" } };
 }
 
+/** What a photo's own edges say, as the command prints it: as of lines found, and the lens with its deviation. */
+async function solvedWithLens(photo: string, recipe: Recipe, subject: Subject): Promise<object> {
+  const found = await ownEdgesIn(photo, subject, recipe);
+  if (!found) throw new UsageError(NOTHING_STRAIGHT);
+  const proposal = proposalOf(found);
+  const { lens, focal, attitude, sigma } = proposal;
+  const taken = takeOwnLens({ ...proposal, focal: { ...focal, told: true } }, subject.size).apply(recipe);
+  const lines = found.grouped.groups.flatMap(({ id, kind, members }) =>
+    kind === "other"
+      ? []
+      : members.map((i) => foundLine(`${id}-${i}`, kind, found.edges[i]!, kind === "sill" ? id : undefined)),
+  );
+  const answer = solved({ ...taken, lines, attitude: { ...taken.attitude, from: "lines" } }, subject);
+  return {
+    ...answer,
+    // All of it measured together, so that the deviations hold the lens's own.
+    attitude,
+    sigma,
+    focalPx: focal.focalPx,
+    focalSigmaPx: focal.sigmaPx,
+    walls: found.solution.walls.map(({ heading, sigma: deviation }) => ({ heading, sigma: deviation })),
+    lens: { k: lens.k, centre: taken.lens.centre, sigmaPx: lens.sigmaPx },
+    messages: [...ownWords(proposal, subject.size), ...(answer as { messages: string[] }).messages],
+  };
+}
+
 export async function run(args: string[]): Promise<void> {
-  const { values, free, on } = options(args, ["size", "recipe", "recipes"], ["find"]);
+  const { values, free, on } = options(args, ["size", "recipe", "recipes"], ["find", "lens"]);
+  if (on.has("lens") && !on.has("find")) throw new UsageError("--lens goes with --find.");
   if (free.length > 1) throw new UsageError("Name one photo at a time.");
   if (on.has("find")) {
     if (free[0] === undefined || values.size !== undefined || values.recipes !== undefined)
       throw new UsageError("--find looks for lines in one photo, with at most one recipe.");
     const recipe = values.recipe === undefined ? emptyRecipe() : await readRecipeFile(values.recipe);
     const subject = await inspected(free[0]);
+    if (on.has("lens")) {
+      process.stdout.write(`${JSON.stringify(await solvedWithLens(free[0], recipe, subject))}\n`);
+      return;
+    }
     const found = await withFoundLines(free[0], recipe, subject);
     process.stdout.write(`${JSON.stringify(solved(found, subject))}\n`);
     return;

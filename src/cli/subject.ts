@@ -18,10 +18,15 @@ export async function subjectOf(photo: string | undefined, size: string | undefi
   return inspected(photo);
 }
 
-/** Size and focal length of a photo file. */
-export async function inspected(photo: string): Promise<Subject> {
+/** What a photo file says of itself. */
+export async function factsOf(photo: string) {
   await checkPhoto(photo);
   const { inspect } = await import("@/server/image/inspect");
-  const facts = await inspect(photo, photo, false);
+  return inspect(photo, photo, false);
+}
+
+/** Size and focal length of a photo file. */
+export async function inspected(photo: string): Promise<Subject> {
+  const facts = await factsOf(photo);
   return { size: [facts.width, facts.height], focal: { equivalent: facts.equivalentMm, focal: facts.focalMm } };
 }

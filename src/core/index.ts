@@ -10,6 +10,7 @@ export * from "./camera";
 export * from "./lens";
 export * from "./lines";
 export * from "./attitude";
+export * from "./own-edges";
 export * from "./frame";
 export * from "./recipe";
 export * from "./render";

@@ -117,12 +117,13 @@ const PAIRS = 2600;
 const DISTINCT_DEG = 1.5;
 const KEPT = 40;
 
-export function verticalCandidates(planes: readonly Plane[]): Candidate[] {
+/** @param pairs of segments tried at most. */
+export function verticalCandidates(planes: readonly Plane[], pairs = PAIRS): Candidate[] {
   const standing = planes.filter((p) => Math.abs(p.lean) < STANDING).sort((a, b) => b.weight - a.weight);
   const paired = standing.slice(0, PAIRED);
   const all: Candidate[] = [];
   const total = (paired.length * (paired.length - 1)) / 2;
-  const skip = Math.max(1, Math.floor(total / PAIRS));
+  const skip = Math.max(1, Math.floor(total / pairs));
   let n = 0;
   for (let i = 0; i < paired.length; i++)
     for (let j = i + 1; j < paired.length; j++) {

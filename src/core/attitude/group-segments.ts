@@ -3,7 +3,15 @@ import { type Attitude, type Intrinsics, LEVEL, downInCamera } from "../camera";
 import type { Lens } from "../lens";
 import { chooseFace } from "./choose-face";
 import { fitLines } from "./fit-lines";
-import { STANDING, headingPeaks, planeOf, support, verticalCandidates } from "./found-directions";
+import {
+  type HeadingPeak,
+  type Plane,
+  STANDING,
+  headingPeaks,
+  planeOf,
+  support,
+  verticalCandidates,
+} from "./found-directions";
 import { type ModelLine, type Unknowns, halfTurn } from "./line-model";
 import { observe } from "./plumb-residual";
 import { type SegmentGroup, type SegmentInput, assign, groupsOf, strongWalls } from "./segment-groups";
@@ -31,6 +39,52 @@ const ROUNDS = 6;
 /** Misses beyond this many deviations do not count. */
 const CUT = 3;
 
+/** A way the camera may have been held, with the walls it would have seen. */
+export interface AttitudeCandidate {
+  readonly pitch: number;
+  readonly roll: number;
+  readonly walls: readonly HeadingPeak[];
+  readonly worth: number;
+}
+
+/** Candidates for the vertical, judged by the segments along each and by the level edges on its horizon; the best first. */
+const candidatesAmong = (planes: readonly Plane[], pairs?: number): AttitudeCandidate[] =>
+  verticalCandidates(planes, pairs)
+    .map((c) => {
+      const down = downInCamera(c);
+      const lying = planes.filter((p) => support(p, down) === 0);
+      const { peaks, chance } = headingPeaks(lying, c);
+      const worth = Math.sqrt(c.support * (PLAIN + levelSupport(peaks, chance))) * heldLevel(c.roll);
+      return { pitch: c.pitch, roll: c.roll, walls: peaks, worth };
+    })
+    .sort((a, b) => b.worth - a.worth);
+
+/** Pairs of standing segments that are tried where many lenses and focal lengths are looked from. */
+const FEW_PAIRS = 700;
+/** A heading counts as a wall's where it has this much of the best one's support. */
+const LEAST_OF_BEST = 0.12;
+
+/**
+ * The ways the camera may have been held, from ideal segments about a principal point; angles in degrees, the best first.
+ *
+ * @param most candidates returned.
+ */
+export function candidatesOf(
+  camera: Intrinsics,
+  segments: readonly SegmentInput[],
+  most: number,
+): { readonly pitch: number; readonly roll: number; readonly headings: readonly number[]; readonly worth: number }[] {
+  const planes = segments.map((s) => planeOf(camera, s.points, s.sigmaPx));
+  return candidatesAmong(planes, FEW_PAIRS)
+    .slice(0, most)
+    .map(({ pitch, roll, walls, worth }) => ({
+      pitch,
+      roll,
+      headings: walls.filter((w) => w.support > LEAST_OF_BEST * walls[0]!.support).map((w) => w.heading),
+      worth,
+    }));
+}
+
 /**
  * Sorts segments by the direction in space they belong to: plumbs, the sills of each wall, and the rest, with the
  * attitude they agree on. Every pair of standing segments is a candidate for the vertical; it is judged by the segments
@@ -40,18 +94,7 @@ const CUT = 3;
 export function groupSegments(camera: Intrinsics, lens: Lens, segments: readonly SegmentInput[]): GroupedSegments {
   const observed = segments.map((s, i) => observe(lens, `${i}`, s.points));
   const planes = observed.map((o, i) => planeOf(camera, o.ends, segments[i]!.sigmaPx));
-  const best = verticalCandidates(planes)
-    .map((c) => {
-      const down = downInCamera(c);
-      const lying = planes.filter((p) => support(p, down) === 0);
-      const { peaks, chance } = headingPeaks(lying, c);
-      return {
-        ...c,
-        walls: peaks,
-        worth: Math.sqrt(c.support * (PLAIN + levelSupport(peaks, chance))) * heldLevel(c.roll),
-      };
-    })
-    .sort((a, b) => b.worth - a.worth)[0];
+  const best = candidatesAmong(planes)[0];
   if (!best) return untold(segments);
 
   const principal = camera.principal;

@@ -10,6 +10,7 @@ export * from "./found-edits";
 export * from "./frame-edits";
 export * from "./lens-edits";
 export * from "./line-edits";
+export * from "./own-edges-edits";
 export * from "./profile-edits";
 export * from "./pull-edit";
 export * from "./taut-edits";

@@ -3,7 +3,7 @@ import { coursePart, finite, point } from "../course";
 
 const lens = z.strictObject({
   on: z.boolean().default(true),
-  from: z.enum(["none", "profile", "traced", "by-hand"]).default("none"),
+  from: z.enum(["none", "profile", "traced", "by-hand", "own-edges"]).default("none"),
   profile: z.string().nullable().default(null),
   model: z.enum(["brown-conrady", "equidistant"]).default("brown-conrady"),
   k: z.tuple([finite, finite, finite]).default([0, 0, 0]).describe("Radial terms, r in half diagonals; barrel: k1 < 0"),

@@ -14,6 +14,16 @@ export interface StraightEdge {
   readonly found: number;
   /** Mean slope along it, grey levels a pixel, signed as the peaks are. */
   readonly slope: number;
+  /** Places along it, each the mean of a part of the way, where they were asked for. */
+  readonly nodes: readonly EdgeNode[];
+}
+
+/** A place on an edge, settled across it to a fraction of a pixel. */
+export interface EdgeNode {
+  /** Recorded, pixels of the original. */
+  readonly place: Vec2;
+  /** Standard deviation across the edge, pixels. */
+  readonly sigmaPx: number;
 }
 
 export interface EdgeSearch {
@@ -29,6 +39,8 @@ export interface EdgeSearch {
   readonly tries?: number;
   /** Stations along the way at most. */
   readonly stations?: number;
+  /** How far apart nodes are to lie, pixels; absent: none are made. */
+  readonly nodesApart?: number;
 }
 
 const TRIES = 22;
@@ -72,7 +84,7 @@ export function straightEdge(
     const worth = worthOf(refined.line, refined.good, search.aim);
     if (!best || worth > best.worth) best = { ...refined, worth };
   }
-  return best && settled(rail, lens, ideal, best.good, stations);
+  return best && settled(rail, lens, ideal, best.good, stations, search.nodesApart);
 }
 
 /** Offset across the rail over t: a + b t. */
@@ -199,6 +211,7 @@ function settled(
   ideal: readonly [Vec2, Vec2],
   good: readonly Peak[],
   stations: number,
+  nodesApart: number | undefined,
 ): StraightEdge {
   const places = good.map((p) => lens.undistort(placeOn(rail, p.t, p.offset)));
   const xs = Float64Array.from(places, (p) => p[0]);
@@ -224,7 +237,24 @@ function settled(
     sigmaPx: Math.hypot(FLOOR, (2 * scale) / Math.sqrt(places.length)),
     found: good.length / stations,
     slope: good.reduce((sum, p) => sum + p.slope, 0) / good.length,
+    nodes: nodesApart ? nodesOf(rail, good, weights, scale, nodesApart) : [],
   };
+}
+
+const MOST_NODES = 12;
+/** A node is the mean of this many places at least. */
+const FEWEST_PLACES = 3;
+
+/** The edge as a chain: the way cut into equal parts, of each the mean place across it. */
+function nodesOf(rail: Rail, good: readonly Peak[], weights: Float64Array, scale: number, apart: number): EdgeNode[] {
+  const parts = Math.max(2, Math.min(MOST_NODES, Math.round(rail.length / apart)));
+  return Array.from({ length: parts }, (_, part) => {
+    const own = good.flatMap((p, i) => (weights[i]! > 0 && Math.floor(((p.t + 1) / 2) * parts) === part ? [p] : []));
+    if (own.length < FEWEST_PLACES) return null;
+    const t = own.reduce((sum, p) => sum + p.t, 0) / own.length;
+    const offset = own.reduce((sum, p) => sum + p.offset, 0) / own.length;
+    return { place: placeOn(rail, t, offset), sigmaPx: Math.hypot(FLOOR, scale / Math.sqrt(own.length)) };
+  }).filter((node) => node !== null);
 }
 
 /** Part of a line, its ends given as shares of the way; beyond 0 and 1 it goes on. */

@@ -32,9 +32,19 @@ export const ROUGH_REACHES = REACHES.slice(0, 4);
 /** How plausible a slope by chance is, beside its own deviation, tangent: an edge belongs to a direction where that says more. */
 const CHANCE = 0.5;
 const LEAST_PRICE = 2;
-/** Steeper unknowns than these are no camera. */
-const MOST_PITCH = 75;
-const LEAST_EDGES = 3;
+/** Steeper unknowns than these are no camera, nor are focal lengths beyond these, half diagonals. */
+const MOST_PITCH = 62;
+const FOCALS = [0.35, 9] as const;
+/** A wall has this many edges, and they gain this much over belonging nowhere: fewer come about by chance, with a heading free. */
+const LEAST_EDGES = 5;
+const WALL_COST = 50;
+/** … nor does what has less than this share of the best wall's: something before it. */
+const LEAST_OF_BEST = 0.12;
+/** Headings nearer to each other than this are one wall's, degrees. */
+const SAME_WALL = 2;
+
+const isCamera = ({ pitch, logFocal }: OwnUnknowns): boolean =>
+  Math.abs(pitch) < MOST_PITCH && logFocal > Math.log(FOCALS[0]) && logFocal < Math.log(FOCALS[1]);
 
 /** What an edge costs that belongs to no direction: the logarithm of how much less likely that is. */
 const priceOf = (sigma: number): number => Math.max(LEAST_PRICE, 2 * Math.log(CHANCE / sigma));
@@ -43,6 +53,8 @@ interface Weights {
   readonly assigned: (number | null)[];
   readonly slope: Float64Array;
   readonly bow: Float64Array;
+  /** Each edge's slope against its nearest direction, in its own deviation, and that. */
+  readonly misses: Float64Array;
   readonly sigma: Float64Array;
   readonly scale: number;
 }
@@ -70,19 +82,18 @@ export function fitOwnEdges(
   for (const reach of reaches) {
     weights = weightsAt(edges, unknowns, priors, reach);
     if (!weights) return null;
-    const strong = unknowns.headings.map((_, w) => weights!.assigned.filter((a) => a === w).length >= LEAST_EDGES);
+    const strong = wallsOf(weights, unknowns.headings, reach);
     if (strong.includes(false)) {
       unknowns = { ...unknowns, headings: unknowns.headings.filter((_, w) => strong[w]) };
       weights = weightsAt(edges, unknowns, priors, reach);
       if (!weights) return null;
     }
     const fixed = weights;
-    here = dampedLeastSquares<OwnUnknowns, Place>(
-      (u) => placeAt(edges, u, priors, fixed),
-      moved,
-      unknowns,
-      { until: 1e-9, least: 1, rounds: reach > 0 ? 3 : 8 },
-    );
+    here = dampedLeastSquares<OwnUnknowns, Place>((u) => placeAt(edges, u, priors, fixed), moved, unknowns, {
+      until: 1e-9,
+      least: 1,
+      rounds: reach > 0 ? 3 : 8,
+    });
     if (!Number.isFinite(here.cost)) return null;
     unknowns = here.state;
   }
@@ -97,6 +108,27 @@ export function fitOwnEdges(
     scale: last.scale,
   };
 }
+
+/** Which walls are more than chance, and not another's once more. */
+function wallsOf({ assigned, misses, sigma }: Weights, headings: readonly number[], reach: number): boolean[] {
+  const counts = headings.map(() => 0);
+  const gains = headings.map(() => 0);
+  assigned.forEach((a, e) => {
+    if (a === null || a < 0) return;
+    counts[a]!++;
+    const own = Math.hypot(sigma[e]!, reach);
+    gains[a]! += priceOf(own) - ((misses[e]! * sigma[e]!) / own) ** 2;
+  });
+  const most = Math.max(...gains);
+  return headings.map((heading, w) => {
+    if (counts[w]! < LEAST_EDGES) return false;
+    if (headings.some((other, v) => gains[v]! > gains[w]! && apart(other, heading) < SAME_WALL)) return false;
+    return reach > 0 || gains[w]! > Math.max(WALL_COST, LEAST_OF_BEST * most);
+  });
+}
+
+/** Between two headings, degrees; a wall runs both ways. */
+const apart = (a: number, b: number): number => Math.abs(a - b - 180 * Math.round((a - b) / 180));
 
 const moved = (u: OwnUnknowns, step: readonly number[]): OwnUnknowns => {
   const t = u.k.length;
@@ -146,13 +178,13 @@ function weightsAt(edges: FlatEdges, u: OwnUnknowns, { built }: OwnPriors, reach
     // A bow is weighed by its root mean square, which scatters little about 1.
     bow[e] = biweight((bows[e]! / bowScale) * (TUKEY / 4));
   }
-  return { assigned, slope, bow, sigma, scale };
+  return { assigned, slope, bow, misses, sigma, scale };
 }
 
 function placeAt(edges: FlatEdges, state: OwnUnknowns, priors: OwnPriors, weights: Weights): Place {
   const terms = state.k.length;
   const size = terms + 3 + state.headings.length;
-  const ideal = Math.abs(state.pitch) < MOST_PITCH ? idealNodes(edges, state.k) : null;
+  const ideal = isCamera(state) ? idealNodes(edges, state.k) : null;
   const headings = state.headings.length;
   if (!ideal) return { state, headings, cost: Infinity, equations: () => ({ a: [], g: [] }) };
   const points = vanishingPoints(state);
@@ -212,8 +244,16 @@ function placeAt(edges: FlatEdges, state: OwnUnknowns, priors: OwnPriors, weight
   return { state, headings, cost, equations };
 }
 
-/** A wall more must explain this much. */
-const WALL_COST = 8;
+/**
+ * What speaks against a start before it is followed: as chargeOf, the directions reaching as widely as in a first round.
+ *
+ * @returns Infinity where the lens folds the picture.
+ */
+export function chargeOfStart(edges: FlatEdges, start: OwnUnknowns, priors: OwnPriors): number {
+  const wide = { ...priors, built: REACHES[1]! };
+  const weights = weightsAt(edges, start, wide, 0);
+  return weights ? chargeOf(edges, start, wide, weights) : Infinity;
+}
 
 /** What speaks against unknowns in all: every edge's miss, but no more than the price of belonging nowhere; and what is believed beforehand. */
 function chargeOf(edges: FlatEdges, u: OwnUnknowns, priors: OwnPriors, { assigned }: Weights): number {

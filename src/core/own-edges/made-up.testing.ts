@@ -40,10 +40,7 @@ export function madeUpScene(seed: number, wishes: SceneWishes = {}): MadeUpScene
   const headings = [first, first > 0 ? first - 90 : first + 90].slice(0, directions - 1);
   const count = wishes.count ?? Math.round(between(random, 40, 400));
   const lens = makeLens(size, { k, p: [0, 0], centre: [1500, 1000], amount: 1 });
-  const inCamera = [
-    downInCamera(attitude),
-    ...headings.map((h) => sillInCamera(attitude.pitch, attitude.roll, h)),
-  ];
+  const inCamera = [downInCamera(attitude), ...headings.map((h) => sillInCamera(attitude.pitch, attitude.roll, h))];
   const edges: OwnEdge[] = [];
   const truth: (number | null)[] = [];
   for (let tries = 0; edges.length < count && tries < 100 * count; tries++) {

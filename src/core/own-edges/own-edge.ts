@@ -1,12 +1,5 @@
-import type { Size, Vec2 } from "../geometry";
-
-/** A place on an edge, settled across it to a fraction of a pixel. */
-export interface EdgeNode {
-  /** Recorded, pixels of the original. */
-  readonly place: Vec2;
-  /** Standard deviation across the edge, pixels. */
-  readonly sigmaPx: number;
-}
+import type { Size } from "../geometry";
+import type { EdgeNode } from "../lines";
 
 /** An edge of the picture as a chain of places along it: something that is straight in reality, or seems so. */
 export interface OwnEdge {
@@ -59,7 +52,12 @@ const LEAST_SLOPE = 0.1;
 export function idealNodes({ x, y }: FlatEdges, k: readonly number[]): IdealNodes | null {
   const n = x.length;
   const [k1 = 0, k2 = 0, k3 = 0] = k;
-  const out = { x: new Float64Array(n), y: new Float64Array(n), along: new Float64Array(n), across: new Float64Array(n) };
+  const out = {
+    x: new Float64Array(n),
+    y: new Float64Array(n),
+    along: new Float64Array(n),
+    across: new Float64Array(n),
+  };
   for (let i = 0; i < n; i++) {
     const rd = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]!);
     let r = rd;

@@ -42,8 +42,9 @@ export function linesOf(recipe: Pick<Recipe, "lines" | "faces">): LineInput[] {
   return [...drawn, ...recipe.faces.filter((f) => f.on).flatMap(faceLines)];
 }
 
-/** Whether the focal length may be solved for: nobody has said it. */
-const isFree = ({ camera }: Recipe): boolean => camera.focalFrom === "assumed" || camera.focalFrom === "solved";
+/** Whether the focal length may be solved for: nobody has said it, nor was it measured along with the lens. */
+const isFree = ({ camera, lens }: Recipe): boolean =>
+  camera.focalFrom === "assumed" || (camera.focalFrom === "solved" && lens.from !== "own-edges");
 
 /**
  * What the recipe's lines say of the camera, and what to say about them.

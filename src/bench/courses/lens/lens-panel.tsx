@@ -21,6 +21,7 @@ const ORIGIN: Record<Recipe["lens"]["from"], string> = {
   profile: "by profile",
   traced: "from traced edges",
   "by-hand": "set by hand",
+  "own-edges": "by the picture's own edges",
 };
 
 /** Course 1: what the lens did, from a profile, from traces, or by hand. */

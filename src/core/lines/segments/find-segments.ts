@@ -1,7 +1,7 @@
 import { type Size, type Vec2, distance2 } from "../../geometry";
 import type { Lens } from "../../lens";
 import { type Luminance, brightnessAt } from "../luminance";
-import { straightEdge } from "../straight-edge";
+import { type EdgeNode, straightEdge } from "../straight-edge";
 import { growRegions } from "./regions";
 
 /** A straight edge found in a photo. */
@@ -10,6 +10,8 @@ export interface Segment {
   readonly points: readonly [Vec2, Vec2];
   /** Standard deviation of an end across the edge, pixels. */
   readonly sigmaPx: number;
+  /** Places along it, where they were asked for. */
+  readonly nodes?: readonly EdgeNode[];
 }
 
 export interface SegmentSearch {
@@ -17,12 +19,23 @@ export interface SegmentSearch {
   readonly shortest?: number;
   /** Segments kept at most, the longest. */
   readonly most?: number;
+  /** Runs longer than this share of the diagonal are cut: under a lens that is not known yet they are bowed. */
+  readonly longest?: number;
+  /** Whether nodes are wanted. */
+  readonly nodes?: boolean;
+  /** Places along an edge at which it is looked for, at most. */
+  readonly stations?: number;
 }
 
 /** Longest side of the picture in which edges are looked for; they are settled in the full one. */
 const SEARCH = 1500;
 const SHORTEST = 0.016;
+/** Spacing of nodes, as a share of the diagonal. */
+const NODES_APART = 0.012;
 const MOST = 2000;
+const STATIONS = 72;
+/** Runs looked at for each segment kept, where a few more or less do not matter. */
+const SOME_MORE = 1.4;
 /** Length over width of a straight run. */
 const SLENDER = 5;
 /** Gamma of the picture searched: in plain light the shadows would show no edge. */
@@ -37,10 +50,11 @@ export function findSegments(image: Luminance, lens: Lens, search: SegmentSearch
   const shortest = (search.shortest ?? SHORTEST) * Math.hypot(...size);
   const factor = Math.max(1, Math.max(...size) / SEARCH);
   const [w, h] = [Math.floor(size[0] / factor), Math.floor(size[1] / factor)];
-  const regions = growRegions(straightened(image, lens, w, h, factor), w, h)
+  const longest = search.longest ? (search.longest * Math.hypot(...size)) / factor : Infinity;
+  const regions = growRegions(straightened(image, lens, w, h, factor), w, h, longest)
     .filter(({ ends, width }) => distance2(...ends) > SLENDER * width && distance2(...ends) * factor >= 0.8 * shortest)
     .sort((a, b) => distance2(...b.ends) - distance2(...a.ends))
-    .slice(0, (search.most ?? MOST) * 2);
+    .slice(0, Math.ceil((search.most ?? MOST) * (search.nodes ? SOME_MORE : 2)));
   const found = regions.flatMap(({ ends }): Segment[] => {
     const ideal = ends.map(([x, y]): Vec2 => [x * factor, y * factor]) as [Vec2, Vec2];
     const edge = straightEdge(image, lens, ideal, {
@@ -49,10 +63,12 @@ export function findSegments(image: Luminance, lens: Lens, search: SegmentSearch
       sign: 0,
       least: 0.6,
       tries: 7,
-      stations: 72,
+      stations: search.stations ?? STATIONS,
+      ...(search.nodes ? { nodesApart: NODES_APART * Math.hypot(...size) } : {}),
     });
     const inside = edge && clipped({ points: edge.ends, sigmaPx: edge.sigmaPx }, size);
-    return inside && distance2(...inside.points) >= shortest ? [inside] : [];
+    if (!inside || distance2(...inside.points) < shortest) return [];
+    return [search.nodes ? { ...inside, nodes: edge.nodes } : inside];
   });
   return distinct(found).slice(0, search.most ?? MOST);
 }

@@ -1,4 +1,4 @@
-import type { Vec2 } from "../../geometry";
+import { type Vec2, distance2 } from "../../geometry";
 
 /** A run of pixels whose gradients point alike. */
 export interface Region {
@@ -22,9 +22,9 @@ const BUCKETS = 512;
  * Regions of like gradient direction, grown from the strongest pixels (the region growing of R. Grompone von Gioi et
  * al., "LSD: A Fast Line Segment Detector with a False Detection Control", IEEE PAMI 32, 2010), each with its axis.
  *
- * @param grey 0…255, row by row.
+ * @param grey 0…255, row by row. @param longest runs longer than this are cut into equal parts, pixels.
  */
-export function growRegions(grey: Float32Array, width: number, height: number): Region[] {
+export function growRegions(grey: Float32Array, width: number, height: number, longest = Infinity): Region[] {
   const count = width * height;
   const magnitude = new Float32Array(count);
   // The direction of the gradient, of length one.
@@ -79,7 +79,10 @@ export function growRegions(grey: Float32Array, width: number, height: number): 
           sumY += s;
         }
     }
-    if (size >= FEWEST) found.push(regionOf(members, size, magnitude, width));
+    if (size < FEWEST) continue;
+    const whole = regionOf(members, size, magnitude, width);
+    if (distance2(...whole.ends) <= longest) found.push(whole);
+    else found.push(...partsOf(whole, members.subarray(0, size), magnitude, width, longest));
   }
   return found;
 }
@@ -100,6 +103,27 @@ function strongestFirst(magnitude: Float32Array): Int32Array {
   for (let i = 0; i < magnitude.length; i++)
     if (magnitude[i]! >= LEAST_GRADIENT) order[starts[bucketOf(magnitude[i]!)]!++] = i;
   return order;
+}
+
+/** A long run in parts, each with an axis of its own. */
+function partsOf(
+  { ends: [a, b] }: Region,
+  members: Int32Array,
+  magnitude: Float32Array,
+  width: number,
+  longest: number,
+): Region[] {
+  const length = distance2(a, b);
+  const count = Math.ceil(length / longest);
+  const [ux, uy] = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+  const parts: number[][] = Array.from({ length: count }, () => []);
+  for (const i of members) {
+    const along = ((i % width) + 1 - a[0]) * ux + (Math.floor(i / width) + 1 - a[1]) * uy;
+    parts[Math.max(0, Math.min(count - 1, Math.floor((along / length) * count)))]!.push(i);
+  }
+  return parts
+    .filter((own) => own.length >= FEWEST)
+    .map((own) => regionOf(Int32Array.from(own), own.length, magnitude, width));
 }
 
 /** Axis, ends and width of a region, its pixels weighted by their gradients. */

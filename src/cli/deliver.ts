@@ -1,0 +1,65 @@
+import path from "node:path";
+import { fileURLToPath } from "node:url";
+import { z } from "zod";
+import type { FocalMetadata } from "@/core/camera";
+import { type DeliveryOptions, deliveryOptions, formatOfName } from "@/core/contract";
+import type { Size } from "@/core/geometry";
+import type { Recipe } from "@/core/recipe";
+import type { Decoded } from "@/server/image/decode";
+import { inThreads } from "@/server/render/bands";
+import { inProcess } from "@/server/render/in-process";
+import { renderPicture } from "@/server/render/render-picture";
+import { UsageError, usage } from "./arguments";
+
+/** Pictures up to this size are made without starting threads, pixels. */
+const SMALL = 4_000_000;
+
+/** How a result is to be written, from its name and the command's options. @throws UsageError */
+export function deliveryAsked(
+  target: string,
+  values: Partial<Record<"quality" | "chroma" | "colour" | "compression", string>>,
+  progressive: boolean,
+): DeliveryOptions {
+  const format = formatOfName(target);
+  if (!format) throw new UsageError(`"${target}" does not end in .jpg, .png, .tif, .webp or .avif.`);
+  const quality = Number(values.quality ?? "92");
+  if (!Number.isInteger(quality) || quality < 1 || quality > 100)
+    throw new UsageError(`The quality "${values.quality}" is not a whole number from 1 to 100.`);
+  const asked = deliveryOptions.safeParse({
+    format,
+    quality,
+    subsampling: values.chroma,
+    colour: values.colour,
+    compression: values.compression,
+    progressive,
+  });
+  if (!asked.success) throw new UsageError(`There is no such choice: ${z.prettifyError(asked.error)}\n${usage}`);
+  return asked.data;
+}
+
+interface Order {
+  readonly source: string;
+  readonly target: string;
+  readonly size: Size;
+  readonly focal: FocalMetadata;
+  readonly options: DeliveryOptions;
+  /** May be read while the photo is being decoded. */
+  readonly recipe: Recipe | Promise<Recipe>;
+  readonly decoding?: Promise<Decoded>;
+}
+
+/** Renders a photo into a file; threads start while the photo is being decoded, and not at all for a small one. */
+export async function deliver({ recipe, ...order }: Order): Promise<{ out: string; size: Size; bytes: number }> {
+  const here = path.dirname(fileURLToPath(import.meta.url));
+  const starting =
+    order.size[0] * order.size[1] <= SMALL
+      ? Promise.resolve(inProcess(path.join(here, "kernel.wasm")))
+      : inThreads(path.join(here, "band-thread.mjs"));
+  try {
+    const ready = await recipe;
+    const { bytes, width, height } = await renderPicture({ ...order, recipe: ready }, await starting);
+    return { out: order.target, size: [width, height], bytes };
+  } finally {
+    await (await starting).close();
+  }
+}

@@ -1,0 +1,23 @@
+import { focalFromMetadata } from "@/core/camera";
+import { METADATA_SIGMA, type OwnEdgesFound, ownEdgesOf } from "@/core/own-edges";
+import type { Recipe } from "@/core/recipe";
+import type { Subject } from "./subject";
+
+/** What a photo's own edges say; the focal length that metadata or the recipe tell is an observation beside them. */
+export async function ownEdgesIn(
+  photo: string,
+  { size, focal }: Subject,
+  recipe?: Recipe,
+): Promise<OwnEdgesFound | null> {
+  const { greenLight } = await import("@/server/image/luminance");
+  const known = recipe?.camera.focalPx ?? null;
+  const told = focalFromMetadata(size, focal);
+  const focalPx = known ?? (told.focalFrom === "metadata" ? told.focalPx : null);
+  return ownEdgesOf(await greenLight(photo), {
+    focal: focalPx === null ? null : { focalPx, sigma: METADATA_SIGMA },
+  });
+}
+
+/** Said where nothing is proposed. */
+export const NOTHING_STRAIGHT =
+  "There is too little in this photo that is straight and stands or lies as buildings do, so its own edges tell nothing.";

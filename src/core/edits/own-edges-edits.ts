@@ -1,0 +1,55 @@
+import type { Size } from "../geometry";
+import type { OwnProposal } from "../own-edges";
+import type { Edit } from "./edit";
+import { together } from "./edit";
+import { type FoundLines, bestOf, openIn, takeFound } from "./found-edits";
+import { cleanFrameAgain } from "./frame-edits";
+
+/** A proposal's edges as found lines. */
+export const foundIn = ({ segments, groups }: OwnProposal): FoundLines => ({ segments, groups, told: true });
+
+/** Takes the lens that the picture's own edges tell, and the focal length where they tell it. @param size of the photo, pixels. */
+export const takeOwnLens = ({ lens, focal }: OwnProposal, size: Size): Edit => ({
+  label: "Lens from the picture's own edges",
+  apply: (recipe) => ({
+    ...recipe,
+    camera: focal.told ? { ...recipe.camera, focalPx: focal.focalPx, focalFrom: "solved" } : recipe.camera,
+    lens: {
+      ...recipe.lens,
+      on: true,
+      from: "own-edges",
+      profile: null,
+      model: "brown-conrady",
+      k: [lens.k[0], lens.k[1], lens.k[2]],
+      p: [0, 0],
+      centre: [size[0] / 2, size[1] / 2],
+      amount: 1,
+    },
+  }),
+});
+
+/** Takes the best lines of every direction. */
+export const takeOwnLines = (proposal: OwnProposal, size: Size): Edit => ({
+  label: "Lines from the picture's own edges",
+  apply: (recipe) => {
+    const found = foundIn(proposal);
+    return proposal.groups
+      .filter((g) => g.kind !== "other")
+      .reduce((now, group) => {
+        const best = bestOf(found, openIn(found, group, now.lines), Math.max(size[0], size[1]));
+        return takeFound(found, group, best).apply(now);
+      }, recipe);
+  },
+});
+
+/** All of it in one step: lens, lines, the attitude they tell, and the largest frame without gaps. */
+export const trueUp = (proposal: OwnProposal, size: Size): Edit =>
+  together("True up", [
+    takeOwnLens(proposal, size),
+    takeOwnLines(proposal, size),
+    {
+      label: "Attitude from lines",
+      apply: (recipe) => ({ ...recipe, attitude: { ...recipe.attitude, on: true, from: "lines" } }),
+    },
+    cleanFrameAgain(),
+  ]);

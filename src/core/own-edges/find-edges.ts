@@ -1,0 +1,64 @@
+import { type GroupedSegments, groupSegments } from "../attitude";
+import type { Size } from "../geometry";
+import { type Lens, makeLens } from "../lens";
+import { type Luminance, type Segment, findSegments } from "../lines";
+import type { OwnEdge } from "./own-edge";
+import { type OwnOptions, type OwnSolution, solveOwnEdges } from "./solve";
+
+/** Runs are cut to this share of the diagonal while the lens is unknown: so short a piece is bowed by less than a pixel. */
+const PIECE = 0.045;
+/** Pieces, and edges whole, that count: the longest. */
+const MOST_PIECES = 500;
+const MOST = 1000;
+/** A short piece needs no more places. */
+const PIECE_STATIONS = 32;
+/** Fewer say nothing. */
+const FEWEST = 24;
+/** The found lines sorted under the lens and focal length must tell the same attitude, degrees. */
+const AGREE = 2;
+
+/** What a picture's own edges say, and the edges it was told by. */
+export interface OwnEdgesFound {
+  readonly solution: OwnSolution;
+  /** Under its lens, each whole; recorded places. */
+  readonly edges: readonly (OwnEdge & Segment)[];
+  /** The same sorted by direction, to be taken as lines; indices into `edges`. */
+  readonly grouped: GroupedSegments;
+}
+
+/** The lens of a solution, ready for the picture it came from. */
+export const lensOfSolution = ({ k, size }: OwnSolution): Lens =>
+  makeLens(size, { k, p: [0, 0], centre: [size[0] / 2, size[1] / 2], amount: 1 });
+
+/**
+ * Lens, focal length and attitude from the picture alone: first from short pieces of its edges, which need no lens to be
+ * found, then from the edges whole, as they run under the lens that the pieces told.
+ *
+ * @returns null where the picture has too little that is straight, or its lines do not bear out what was found.
+ */
+export function ownEdgesOf(image: Luminance, options: OwnOptions = {}): OwnEdgesFound | null {
+  const size: Size = [image.width, image.height];
+  const pieces = edgesOf(
+    findSegments(image, makeLens(size, null), {
+      longest: PIECE,
+      most: MOST_PIECES,
+      nodes: true,
+      stations: PIECE_STATIONS,
+    }),
+  );
+  if (pieces.length < FEWEST) return null;
+  const first = solveOwnEdges(pieces, size, options);
+  if (!first) return null;
+  const edges = edgesOf(findSegments(image, lensOfSolution(first), { most: MOST, nodes: true }));
+  if (edges.length < FEWEST) return null;
+  const solution = solveOwnEdges(edges, size, options, first);
+  if (!solution) return null;
+  const camera = { focalPx: solution.focalPx, principal: [size[0] / 2, size[1] / 2] as const };
+  const grouped = groupSegments(camera, lensOfSolution(solution), edges);
+  const { pitch, roll } = solution.attitude;
+  const off = Math.hypot(grouped.attitude.pitch - pitch, grouped.attitude.roll - roll);
+  return grouped.told && off < AGREE ? { solution, edges, grouped } : null;
+}
+
+const edgesOf = (segments: readonly Segment[]): (OwnEdge & Segment)[] =>
+  segments.flatMap((s) => (s.nodes && s.nodes.length >= 2 ? [{ ...s, nodes: s.nodes }] : []));

@@ -1,0 +1,52 @@
+import type { SegmentGroup } from "../attitude";
+import type { Attitude } from "../camera";
+import type { Segment } from "../lines";
+import type { OwnEdgesFound } from "./find-edges";
+
+/** What a picture proposes by itself, in pixels of the original; to be taken whole, in parts, or left. */
+export interface OwnProposal {
+  readonly lens: {
+    readonly k: readonly [number, number, number];
+    /** Of the displacement at the picture's corner: how far it goes there, and its standard deviation. */
+    readonly cornerPx: number;
+    readonly sigmaPx: number;
+  };
+  readonly focal: {
+    readonly focalPx: number;
+    readonly sigmaPx: number;
+    /** Whether the picture tells it well enough to be taken. */
+    readonly told: boolean;
+    /** What was told beforehand and is contradicted, pixels; null: nothing. */
+    readonly contradicted: number | null;
+  };
+  readonly attitude: Attitude;
+  /** Degrees; yaw null where no wall is turned. */
+  readonly sigma: { readonly pitch: number; readonly roll: number; readonly yaw: number | null };
+  readonly segments: readonly Segment[];
+  readonly groups: readonly SegmentGroup[];
+}
+
+/** A focal length known to this share of itself is worth taking. */
+const WORTH_TAKING = 0.03;
+
+/** @param scale pixels of the picture looked at to one of the original. */
+export function proposalOf({ solution, edges, grouped }: OwnEdgesFound, scale = 1): OwnProposal {
+  const { k, size, focalPx, sigma, attitude, contradicted } = solution;
+  const unit = Math.hypot(size[0], size[1]) / (2 * scale);
+  return {
+    lens: { k, cornerPx: (k[0] + k[1] + k[2]) * unit, sigmaPx: sigma.cornerPx / scale },
+    focal: {
+      focalPx: focalPx / scale,
+      sigmaPx: sigma.focalPx / scale,
+      told: sigma.focalPx < WORTH_TAKING * focalPx,
+      contradicted: contradicted === null ? null : contradicted / scale,
+    },
+    attitude,
+    sigma: { pitch: sigma.pitch, roll: sigma.roll, yaw: sigma.yaw },
+    segments: edges.map(({ points, sigmaPx }) => ({
+      points: points.map(([x, y]) => [x / scale, y / scale] as const) as unknown as Segment["points"],
+      sigmaPx: sigmaPx / scale,
+    })),
+    groups: grouped.groups,
+  };
+}

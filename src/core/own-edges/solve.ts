@@ -1,0 +1,243 @@
+import { type FaceChoice, chooseFace } from "../attitude";
+import type { Attitude } from "../camera";
+import type { Size } from "../geometry";
+import type { OwnUnknowns } from "./directions";
+import { MOST_TERMS } from "./edge-shape";
+import { type OwnFit, type OwnPriors, ROUGH_REACHES, chargeOfStart, fitOwnEdges } from "./fit";
+import { type FlatEdges, type OwnEdge, flatEdges } from "./own-edge";
+import { ownStarts } from "./starts";
+
+/** A focal length told by something else, pixels, with its relative deviation. */
+export interface FocalObservation {
+  readonly focalPx: number;
+  /** Of its logarithm. */
+  readonly sigma: number;
+}
+
+/** A 35 mm equivalent is a whole number, and lenses differ a little from what is engraved on them. */
+export const METADATA_SIGMA = 0.02;
+
+export interface OwnWall {
+  /** Degrees; 0 faces the camera. */
+  readonly heading: number;
+  readonly sigma: number;
+  readonly edges: readonly number[];
+}
+
+/** What a picture's own edges say of its lens and camera. */
+export interface OwnSolution {
+  readonly size: Size;
+  readonly k: readonly [number, number, number];
+  /** How many radial terms the picture tells. */
+  readonly terms: number;
+  readonly focalPx: number;
+  /** The wall that faces the camera turned face-on; yaw 0 where none is. */
+  readonly attitude: Attitude;
+  readonly walls: readonly OwnWall[];
+  /** Indices of the edges that are plumbs. */
+  readonly plumbs: readonly number[];
+  /** Standard deviations: degrees; pixels. */
+  readonly sigma: {
+    readonly pitch: number;
+    readonly roll: number;
+    readonly yaw: number | null;
+    readonly focalPx: number;
+    /** Of the displacement at the picture's corner. */
+    readonly cornerPx: number;
+  };
+  /** Covariance of (k…, log focal, pitch, roll, headings…), terms radial ones first; degrees where angles. */
+  readonly covariance: readonly (readonly number[])[];
+  /** How much speaks against it, and against the next best that is another. */
+  readonly cost: number;
+  readonly rival: { readonly cost: number; readonly attitude: Pick<Attitude, "pitch" | "roll"> } | null;
+  /** By how much slopes scatter more than their own deviations say. */
+  readonly scale: number;
+  /** The focal length that something else told, pixels, where the picture contradicts it; then it does not count. */
+  readonly contradicted: number | null;
+}
+
+/** Lenses are bowed this much, one deviation: at the corner, by each term. */
+export const LENSES = [0.08, 0.03, 0.01];
+/** Focal lengths that nobody has told, widths of the longer side, and the deviation of the logarithm. */
+const USUAL = { focal: 0.85, sigma: 0.45 } as const;
+/** Edges of buildings are out of true by themselves: half a millimetre in a metre. */
+export const BUILT = 0.0005;
+/** Starts are weighed and followed on this many edges, the longest, three nodes of each; … */
+const LOOKED_AT = 260;
+/** … so many of them are followed, and of those so many to the end, on all edges. */
+const FOLLOWED = 16;
+const FINISHED = 5;
+/** A term more must gain this much. */
+const TERM_COST = 8;
+
+export interface OwnOptions {
+  readonly focal?: FocalObservation | null;
+  /** What edges are out of true by themselves, tangent. */
+  readonly built?: number;
+  readonly face?: FaceChoice;
+}
+
+/** The picture contradicts a focal length that lies further off than this, deviations of both together. */
+const CONTRADICTS = 4;
+
+/**
+ * Lens, focal length and attitude from edges: from many starts, the one that the fewest edges speak against. A focal length
+ * told beforehand is an observation beside them; where they contradict it they are believed.
+ *
+ * @param near a solution of the same picture, whose lens is gone on from. @returns null where the edges lead nowhere.
+ */
+export function solveOwnEdges(
+  edges: readonly OwnEdge[],
+  size: Size,
+  options: OwnOptions = {},
+  near: OwnSolution | null = null,
+): OwnSolution | null {
+  const { focal } = options;
+  if (!focal) return search(edges, size, options, near);
+  const told = search(edges, size, options, near);
+  // What the edges say by themselves, from there.
+  const alone = told && search(edges, size, { ...options, focal: null }, told, true);
+  if (!alone) return told;
+  const off = Math.log(alone.focalPx / focal.focalPx);
+  if (Math.abs(off) < CONTRADICTS * Math.hypot(alone.sigma.focalPx / alone.focalPx, focal.sigma)) return told;
+  const free = search(edges, size, { ...options, focal: null }, near);
+  return free && { ...free, contradicted: focal.focalPx };
+}
+
+/** @param only whether no other start is followed than `near`. */
+function search(
+  edges: readonly OwnEdge[],
+  size: Size,
+  { focal = null, built = BUILT, face = "auto" }: OwnOptions,
+  near: OwnSolution | null,
+  only = false,
+): OwnSolution | null {
+  const unit = Math.hypot(size[0], size[1]) / 2;
+  const priors: OwnPriors = {
+    k: LENSES,
+    logFocal: Math.log((focal?.focalPx ?? USUAL.focal * Math.max(size[0], size[1])) / unit),
+    logFocalSigma: focal?.sigma ?? USUAL.sigma,
+    built,
+  };
+  const all = flatEdges(edges, size);
+  if (all.count < 6) return null;
+  const some = flatEdges(longestOf(edges), size);
+  const starts = only ? [] : ownStarts(all, size, focal?.focalPx ?? null, near?.k.slice(0, near.terms) ?? null);
+  const followed = [...(near ? [startFrom(near)] : []), ...starts]
+    .map((start) => ({ start, charge: chargeOfStart(some, start, priors) }))
+    .sort((a, b) => a.charge - b.charge)
+    .slice(0, FOLLOWED)
+    .map(({ start }) => fitOwnEdges(some, start, priors, ROUGH_REACHES))
+    .filter((fit) => fit !== null)
+    .sort((a, b) => a.cost - b.cost);
+  const finished = various(distinct(followed))
+    .slice(0, FINISHED)
+    .map((fit) => fitOwnEdges(all, fit.unknowns, priors))
+    .filter((fit) => fit !== null && fit.covariance !== null)
+    .sort((a, b) => a!.cost - b!.cost) as OwnFit[];
+  const [best] = finished;
+  if (!best) return null;
+  const rival = distinct(finished)[1] ?? null;
+  return solutionOf(withTerm(all, best, priors), rival && rivalOf(rival), size, face);
+}
+
+function startFrom({ k, terms, focalPx, size, attitude, walls }: OwnSolution): OwnUnknowns {
+  return {
+    k: k.slice(0, terms),
+    logFocal: Math.log((2 * focalPx) / Math.hypot(size[0], size[1])),
+    pitch: attitude.pitch,
+    roll: attitude.roll,
+    headings: walls.map((w) => w.heading),
+  };
+}
+
+/** A fit with one radial term more, where that explains more than a term without meaning would. */
+function withTerm(edges: FlatEdges, fit: OwnFit, priors: OwnPriors): OwnFit {
+  if (fit.unknowns.k.length >= MOST_TERMS) return fit;
+  const more = fitOwnEdges(edges, { ...fit.unknowns, k: [...fit.unknowns.k, 0] }, priors, [0, 0, 0]);
+  return more?.covariance && more.cost < fit.cost - TERM_COST ? more : fit;
+}
+
+const rivalOf = ({ cost, unknowns: { pitch, roll } }: OwnFit): NonNullable<OwnSolution["rival"]> => ({
+  cost,
+  attitude: { pitch, roll },
+});
+
+function longestOf(edges: readonly OwnEdge[]): OwnEdge[] {
+  const length = ({ nodes }: OwnEdge): number => {
+    const [a, b] = [nodes[0]!.place, nodes[nodes.length - 1]!.place];
+    return Math.hypot(a[0] - b[0], a[1] - b[1]);
+  };
+  return [...edges]
+    .sort((a, b) => length(b) - length(a))
+    .slice(0, LOOKED_AT)
+    .map(({ nodes }) => ({
+      nodes: nodes.length <= 3 ? nodes : [nodes[0]!, nodes[nodes.length >> 1]!, nodes[nodes.length - 1]!],
+    }));
+}
+
+/** Fits less those that are nearly one before them. */
+function distinct(fits: readonly OwnFit[]): OwnFit[] {
+  const kept: OwnFit[] = [];
+  for (const fit of fits) if (kept.every((other) => !alike(other.unknowns, fit.unknowns))) kept.push(fit);
+  return kept;
+}
+
+/** Of fits that see the same vertical only the first few: a thing that leans has many edges, and would have all places. */
+function various(fits: readonly OwnFit[]): OwnFit[] {
+  const kept: OwnFit[] = [];
+  for (const fit of fits) {
+    const same = kept.filter(({ unknowns: { roll } }) => Math.abs(roll - fit.unknowns.roll) < SAME_ROLL);
+    if (same.length < EACH_ROLL) kept.push(fit);
+  }
+  return kept;
+}
+const SAME_ROLL = 1;
+const EACH_ROLL = 2;
+
+const alike = (a: OwnUnknowns, b: OwnUnknowns): boolean =>
+  Math.abs(a.pitch - b.pitch) + Math.abs(a.roll - b.roll) < 1 &&
+  Math.abs(a.logFocal - b.logFocal) < 0.05 &&
+  Math.abs(a.k[0]! - b.k[0]!) < 0.01;
+
+function solutionOf(fit: OwnFit, rival: OwnSolution["rival"], size: Size, choice: FaceChoice): OwnSolution {
+  const unit = Math.hypot(size[0], size[1]) / 2;
+  const { unknowns: u, covariance, assigned } = fit;
+  const t = u.k.length;
+  const c = covariance!;
+  const members = (which: number): number[] => assigned.flatMap((a, e) => (a === which ? [e] : []));
+  const walls = u.headings.map((h, w): OwnWall => ({
+    heading: h - 180 * Math.round(h / 180),
+    sigma: Math.sqrt(c[t + 3 + w]![t + 3 + w]!),
+    edges: members(w),
+  }));
+  const chosen = chooseFace(
+    walls.map(({ heading, edges }) => ({ heading, lines: edges.map(String) })),
+    choice,
+  );
+  const facing = chosen.wall === null ? null : walls[chosen.wall]!;
+  const focalPx = Math.exp(u.logFocal) * unit;
+  let corner = 0;
+  for (let i = 0; i < t; i++) for (let j = 0; j < t; j++) corner += c[i]![j]!;
+  return {
+    size,
+    k: [u.k[0] ?? 0, u.k[1] ?? 0, u.k[2] ?? 0],
+    terms: t,
+    focalPx,
+    attitude: { pitch: u.pitch, yaw: facing?.heading ?? 0, roll: u.roll },
+    walls,
+    plumbs: members(-1),
+    sigma: {
+      pitch: Math.sqrt(c[t + 1]![t + 1]!),
+      roll: Math.sqrt(c[t + 2]![t + 2]!),
+      yaw: facing?.sigma ?? null,
+      focalPx: Math.sqrt(c[t]![t]!) * focalPx,
+      cornerPx: Math.sqrt(Math.max(0, corner)) * unit,
+    },
+    covariance: c,
+    cost: fit.cost,
+    rival,
+    contradicted: null,
+    scale: fit.scale,
+  };
+}

@@ -1,0 +1,31 @@
+import { equivalentOf } from "../camera";
+import type { Size } from "../geometry";
+import type { OwnProposal } from "./proposal";
+
+/** A displacement is said as it is measured: to a tenth of a pixel where it is known so well. */
+const px = (value: number, sigma: number): string => `${Math.abs(value).toFixed(sigma < 1 ? 1 : 0)} px`;
+
+/** A bow within this many of its deviations is none. */
+const NONE = 2;
+
+/** What a picture says by itself, in sentences: the lens, the focal length, and what contradicts or is not known. */
+export function ownWords({ lens, focal }: OwnProposal, size: Size): string[] {
+  const words: string[] = [];
+  const { cornerPx, sigmaPx } = lens;
+  if (Math.abs(cornerPx) < NONE * sigmaPx)
+    words.push(`The lens is straight within ± ${px(sigmaPx, sigmaPx)} at the corner.`);
+  else
+    words.push(
+      `The lens bows ${cornerPx < 0 ? "outwards (barrel)" : "inwards (pincushion)"}: by ${px(cornerPx, sigmaPx)} ± ${px(sigmaPx, sigmaPx)} at the corner.`,
+    );
+  const mm = (f: number): string => `${equivalentOf(size, f).toFixed(1)} mm`;
+  if (focal.contradicted !== null)
+    words.push(
+      `The picture contradicts the focal length it came with: it shows ${mm(focal.focalPx)} (35 mm equivalent), not ${mm(focal.contradicted)}. Was it cropped, or a converter on the lens?`,
+    );
+  else if (!focal.told)
+    words.push(
+      "The picture does not tell the focal length: it shows too little that runs in two directions, or the camera was held level. The one it came with is kept.",
+    );
+  return words;
+}
