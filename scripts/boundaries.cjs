@@ -106,7 +106,7 @@ module.exports = {
     ...courses.map((course, i) => ({
       name: `core-${course}`,
       severity: "error",
-      from: { path: `^src/core/${course}/`, pathNot: "\\.test\\.ts$" },
+      from: { path: `^src/core/${course}/`, pathNot: "\\.test(ing)?\\.ts$" },
       to: {
         path: `^src/core/(${courses
           .slice(i + 1)

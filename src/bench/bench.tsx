@@ -14,6 +14,7 @@ import { benchCourse } from "./courses";
 import { TitleBlock } from "./title-block";
 import { ConflictBar, DeletedBar } from "./save-state";
 import { Sheet } from "./sheet/sheet";
+import { useOwnEdges } from "./own-edges/use-own-edges";
 import { ToolStrip } from "./tool-strip";
 import { useAsideWidth } from "./use-aside-width";
 import { useSaving } from "./use-saving";
@@ -31,6 +32,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
   const { width, grip } = useAsideWidth();
   const alone = useBench((s) => s.alone);
   const { context, shown, show } = useCommands(opened.photo);
+  useOwnEdges(opened.photo, opened.version.id);
   const derived = useDerived();
   const paced = usePaced(derived);
   const { photo } = opened;

@@ -2,9 +2,15 @@ import { createContext, useContext } from "react";
 import { type StoreApi, createStore, useStore } from "zustand";
 import { type Edit, type FoundLines, edited, withLine } from "@/core/edits";
 import type { Size, Vec2 } from "@/core/geometry";
+import type { OwnProposal } from "@/core/own-edges";
 import { type CourseKey, type Line, type Recipe, emptyRecipe } from "@/core/recipe";
 
 export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict" | "deleted";
+
+/** What is known of the photo's own edges. */
+export type OwnState =
+  | { readonly state: "unlooked" | "looking" | "nothing" }
+  | { readonly state: "found"; readonly proposal: OwnProposal; readonly left: boolean };
 
 interface Step {
   readonly recipe: Recipe;
@@ -38,6 +44,8 @@ export interface BenchState {
   places: readonly Vec2[];
   /** Lines are being looked for. */
   finding: boolean;
+  /** What the photo proposes by its own edges. */
+  own: OwnState;
   /** Only the picture is shown, without what stands around it. */
   alone: boolean;
   /** While held, the original alone is shown. */
@@ -69,6 +77,7 @@ export interface BenchState {
         | "stretch"
         | "found"
         | "finding"
+        | "own"
         | "places"
         | "alone"
         | "holding"
@@ -77,6 +86,8 @@ export interface BenchState {
     >,
   ): void;
 }
+
+const UNLOOKED: OwnState = { state: "unlooked" };
 
 export const createBenchStore = () =>
   createStore<BenchState>()((set) => ({
@@ -97,6 +108,7 @@ export const createBenchStore = () =>
     found: null,
     places: [],
     finding: false,
+    own: UNLOOKED,
     alone: false,
     holding: false,
     save: "saved",
@@ -112,6 +124,7 @@ export const createBenchStore = () =>
         selected: null,
         found: null,
         places: [],
+        own: UNLOOKED,
         save: "saved",
       }),
     edit: (edit, gesture) =>

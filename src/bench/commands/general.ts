@@ -1,5 +1,6 @@
 import { COURSES } from "@/core/recipe";
 import { isReady } from "../courses/ready";
+import { lookForOwnEdges, trueUpNow } from "../own-edges/look";
 import type { Command } from "./command";
 
 /** One command a course: the rail's keys. */
@@ -63,6 +64,25 @@ const look: readonly Command[] = [
   { id: "smaller", words: "Smaller", group: "Look", keys: ["-"], run: ({ sheet }) => sheet.zoomBy(1 / 1.4) },
 ];
 
+const own: readonly Command[] = [
+  {
+    id: "true-up",
+    words: "True up: lens, lines, attitude and frame from the picture's own edges",
+    group: "Courses",
+    keys: ["z"],
+    can: ({ get }) => get().own.state !== "looking",
+    run: ({ get, photo }) => void trueUpNow(get, photo),
+  },
+  {
+    id: "own-edges",
+    words: "Look at the picture's own edges",
+    group: "Courses",
+    keys: [],
+    can: ({ get }) => get().own.state !== "looking",
+    run: ({ get, photo }) => void lookForOwnEdges(get, photo),
+  },
+];
+
 const steps: readonly Command[] = [
   {
     id: "undo",
@@ -88,7 +108,7 @@ const help: readonly Command[] = [
 ];
 
 /** What can be done in any course. */
-export const GENERAL: readonly Command[] = [...courses, ...look, ...steps, ...help];
+export const GENERAL: readonly Command[] = [...courses, ...own, ...look, ...steps, ...help];
 
 /** What only the pointer does, for the card of keys. */
 export const BY_POINTER: readonly (readonly [string, string])[] = [

@@ -24,6 +24,17 @@ export function FoundMarks({ projection, colours }: { projection: Projection; co
       ),
     [found, lines],
   );
+  return found ? <FaintLines groups={open} projection={projection} colours={colours} /> : null;
+}
+
+interface FaintParts {
+  readonly groups: readonly { readonly kind: "plumb" | "sill"; readonly segments: readonly Drawn[] }[];
+  readonly projection: Projection;
+  readonly colours: SheetColours;
+}
+
+/** Lines that are only proposed; one shape, so that thousands cost little. */
+export function FaintLines({ groups: open, projection, colours }: FaintParts) {
   const groups = useMemo(
     () =>
       open.map(({ kind, segments }) => ({
@@ -35,7 +46,6 @@ export function FoundMarks({ projection, colours }: { projection: Projection; co
       })),
     [open, projection],
   );
-  if (!found) return null;
   return (
     <Shape
       listening={false}

@@ -12,6 +12,7 @@ import type { SheetColours } from "./colours";
 import { FaceMark } from "./face-mark";
 import { FoundMarks } from "./found-marks";
 import { FrameMark } from "./frame-mark";
+import { OwnMarks } from "./own-marks";
 import { GridMark } from "./grid-mark";
 import { fieldOf, firstSeen } from "./layout";
 import { ClickedMark, LineMark } from "./line-mark";
@@ -74,6 +75,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
           />
         )}
         {stretch && !asShot && <StretchMap map={derived.map} view={view} sheet={sheet} colours={colours} />}
+        {shown && <OwnMarks projection={projection} colours={colours} />}
         {onLines && <FoundMarks projection={projection} colours={colours} />}
         {onLines &&
           recipe.faces.map((face, i) => (

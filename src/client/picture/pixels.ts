@@ -6,13 +6,16 @@ import { previewUrl } from "../api";
 /** The closest preview of the photo last asked for, decoded once. */
 let kept: { readonly sha256: string; readonly bitmap: Promise<ImageBitmap> } | null = null;
 
-async function fetched(sha256: string): Promise<ImageBitmap> {
-  const response = await fetch(previewUrl(sha256, "close"));
+type Level = "bench" | "close";
+
+async function fetched(sha256: string, level: Level = "close"): Promise<ImageBitmap> {
+  const response = await fetch(previewUrl(sha256, level));
   if (!response.ok) throw new Error(`The picture could not be fetched (${response.status}).`);
   return createImageBitmap(await response.blob(), { colorSpaceConversion: "none", premultiplyAlpha: "none" });
 }
 
-function bitmapOf(sha256: string): Promise<ImageBitmap> {
+function bitmapOf(sha256: string, level: Level = "close"): Promise<ImageBitmap> {
+  if (level !== "close") return fetched(sha256, level);
   if (kept?.sha256 !== sha256) {
     const bitmap = fetched(sha256);
     const own = { sha256, bitmap };
@@ -40,13 +43,15 @@ export async function coloursOf(photo: {
 
 /**
  * Green light of part of a photo: red and blue lie elsewhere where the lens has fringes. @param area pixels of the original.
+ * @param level of the preview: the closest, or the Bench's, which is there already.
  * @returns the part, in pixels of the preview, and how many of those there are to one of the original.
  */
 export async function luminanceOf(
   photo: { sha256: string; width: number; height: number },
   area: Rect,
-): Promise<{ image: Luminance; scale: number }> {
-  const bitmap = await bitmapOf(photo.sha256);
+  level: Level = "close",
+): Promise<{ image: Luminance & { readonly data: Uint8Array<ArrayBuffer> }; scale: number }> {
+  const bitmap = await bitmapOf(photo.sha256, level);
   const scale = bitmap.width / photo.width;
   const left = Math.max(0, Math.floor(area[0] * scale));
   const top = Math.max(0, Math.floor(area[1] * scale));
@@ -58,6 +63,7 @@ export async function luminanceOf(
   const context = canvas.getContext("2d", { willReadFrequently: true });
   if (!context) throw new Error("This browser cannot read the picture's pixels.");
   context.drawImage(bitmap, -left, -top);
+  if (level !== "close") bitmap.close();
   const { data } = context.getImageData(0, 0, size[0], size[1]);
   const grey = new Uint8Array(size[0] * size[1]);
   for (let i = 0, p = 1; i < grey.length; i++, p += 4) grey[i] = data[p]!;

@@ -7,6 +7,7 @@ import { cornerBow } from "@/core/lens";
 import type { Recipe } from "@/core/recipe";
 import { Fold } from "@/ui";
 import type { Derived } from "../../derived";
+import { OwnEdgesCard } from "../../own-edges/own-edges-card";
 import { CourseSwitch } from "../course-switch";
 import { BowFields } from "./bow-fields";
 import { FocalField } from "./focal-field";
@@ -34,6 +35,7 @@ export function LensPanel({ photo, derived }: { photo: Photo; derived: Derived }
   const unit = Math.hypot(size[0], size[1]) / 2;
   return (
     <>
+      <OwnEdgesCard photo={photo} />
       <CourseSwitch title="Lens" course="lens" />
       <ProfilePart photo={photo} />
       <p className="ruled border-b px-3.5 py-2" data-testid="lens-state">

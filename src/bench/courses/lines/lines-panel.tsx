@@ -8,6 +8,7 @@ import { Fold } from "@/ui";
 import type { Derived } from "../../derived";
 import { clingLine, lengthenLine } from "./cling-line";
 import { changeKind, turnFaceOn } from "@/core/edits";
+import { OwnEdgesCard } from "../../own-edges/own-edges-card";
 import { CourseSwitch } from "../course-switch";
 import { LensNudge } from "../lens-nudge";
 import { AttitudePanel } from "./attitude-panel";
@@ -21,6 +22,7 @@ import { WallPart } from "./wall-part";
 export function LinesPanel({ photo, derived }: { photo: Photo; derived: Derived }) {
   return (
     <>
+      <OwnEdgesCard photo={photo} />
       <LensNudge photo={photo} />
       <CourseSwitch title="Line schedule" course="attitude" />
       <Schedule rows={derived.rows} />

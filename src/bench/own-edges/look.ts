@@ -1,0 +1,56 @@
+import type { Photo } from "@/client";
+import type { BenchState } from "@/client/bench-store";
+import { lookAtOwnEdges } from "@/client/own-edges";
+import { trueUp } from "@/core/edits";
+import type { OwnProposal } from "@/core/own-edges";
+import { laidCourses } from "@/core/recipe";
+import { notify } from "@/ui";
+
+type Bench = () => BenchState;
+
+/** Nothing has been done to it: what it proposes by itself is the next step. */
+export const isUntouched = ({ recipe, past }: BenchState): boolean =>
+  past.length === 0 && recipe.lines.length === 0 && recipe.faces.length === 0 && laidCourses(recipe).length === 0;
+
+/** Whether a proposal still has something to give that has not been taken or left. */
+export const isOpen = ({ own, recipe }: Pick<BenchState, "own" | "recipe">): boolean =>
+  own.state === "found" && !own.left && (recipe.lens.from !== "own-edges" || recipe.lines.length === 0);
+
+let running: AbortController | null = null;
+
+/** Looks at the photo's own edges. @returns what they propose; null where they tell nothing, or it was cancelled. */
+export async function lookForOwnEdges(bench: Bench, photo: Photo): Promise<OwnProposal | null> {
+  running?.abort();
+  const stop = (running = new AbortController());
+  const { versionId, recipe, set } = bench();
+  set({ own: { state: "looking" } });
+  try {
+    const proposal = await lookAtOwnEdges(photo, recipe.camera, stop.signal);
+    if (bench().versionId !== versionId || stop.signal.aborted) return null;
+    bench().set({ own: proposal ? { state: "found", proposal, left: false } : { state: "nothing" } });
+    return proposal;
+  } catch (error) {
+    if (stop.signal.aborted) return null;
+    if (bench().versionId === versionId) bench().set({ own: { state: "unlooked" } });
+    notify(`The picture's own edges could not be looked at: ${(error as Error).message}`, "error");
+    return null;
+  } finally {
+    if (running === stop) running = null;
+  }
+}
+
+/** Stops looking. */
+export function stopLooking(bench: Bench): void {
+  running?.abort();
+  running = null;
+  if (bench().own.state === "looking") bench().set({ own: { state: "unlooked" } });
+}
+
+/** Takes lens, lines, attitude and the clean frame from the picture's own edges, as one step; looks at them first where need be. */
+export async function trueUpNow(bench: Bench, photo: Photo): Promise<void> {
+  const { own } = bench();
+  const proposal = own.state === "found" ? own.proposal : await lookForOwnEdges(bench, photo);
+  if (proposal) bench().edit(trueUp(proposal, bench().size));
+  else if (bench().own.state === "nothing")
+    notify("This picture has too little that is straight to go by. Draw lines by hand.");
+}

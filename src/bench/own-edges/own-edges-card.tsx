@@ -1,0 +1,95 @@
+"use client";
+
+import type { Photo } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { takeOwnLens, takeOwnLines, together, trueUp } from "@/core/edits";
+import { type OwnProposal, ownWords } from "@/core/own-edges";
+import { isOpen, isUntouched, lookForOwnEdges, stopLooking } from "./look";
+
+/** What the picture proposes by its own edges, with its ±: the next step on an untouched photo. */
+export function OwnEdgesCard({ photo }: { photo: Photo }) {
+  const bench = useBench();
+  const { own } = bench;
+  if (own.state === "looking")
+    return (
+      <Card>
+        <span className="flex items-center gap-2">
+          <span className="loading loading-spinner loading-xs" aria-hidden />
+          Looking at the picture&apos;s own edges …
+          <button className="btn btn-ghost btn-xs ml-auto" onClick={() => stopLooking(useBench.getState)}>
+            Stop
+          </button>
+        </span>
+      </Card>
+    );
+  if (own.state === "nothing" && isUntouched(bench))
+    return (
+      <Card>
+        The picture has too little that is straight to go by, so it proposes nothing. Draw lines by hand, or leave it as
+        it is.
+      </Card>
+    );
+  if (own.state === "found" && isOpen(bench)) return <Proposal proposal={own.proposal} />;
+  if (own.state === "unlooked" && isUntouched(bench))
+    return (
+      <Card>
+        <button className="btn btn-sm" onClick={() => void lookForOwnEdges(useBench.getState, photo)}>
+          Look at the picture&apos;s own edges
+        </button>
+      </Card>
+    );
+  return null;
+}
+
+function Proposal({ proposal }: { proposal: OwnProposal }) {
+  const { edit, set, size, own } = useBench();
+  const lines = together("Lines from the picture's own edges", [takeOwnLines(proposal, size)]);
+  return (
+    <Card>
+      {ownWords(proposal, size).map((words) => (
+        <span key={words}>{words}</span>
+      ))}
+      <span data-testid="own-attitude">{heldWords(proposal)}</span>
+      <span className="flex flex-wrap gap-1.5 pt-0.5">
+        <button className="btn btn-primary btn-sm" title="Z" onClick={() => edit(trueUp(proposal, size))}>
+          True up (Z)
+        </button>
+        <button className="btn btn-sm" onClick={() => edit(takeOwnLens(proposal, size))}>
+          Lens alone
+        </button>
+        <button className="btn btn-sm" onClick={() => edit(lines)}>
+          Lines alone
+        </button>
+        <button
+          className="btn btn-ghost btn-sm"
+          onClick={() => own.state === "found" && set({ own: { ...own, left: true } })}
+        >
+          Leave it
+        </button>
+      </span>
+    </Card>
+  );
+}
+
+const degrees = (value: number, sigma: number): string =>
+  `${Math.abs(value).toFixed(sigma < 0.05 ? 2 : 1)}° ± ${sigma < 0.01 ? "0.01" : sigma.toFixed(sigma < 0.095 ? 2 : 1)}`;
+
+/** How the camera was held, in words. */
+function heldWords({ attitude: { pitch, yaw, roll }, sigma }: OwnProposal): string {
+  const parts = [`tipped ${pitch < 0 ? "down" : "up"} ${degrees(pitch, sigma.pitch)}`];
+  if (sigma.yaw !== null) parts.push(`the wall turned by ${degrees(yaw, sigma.yaw)}`);
+  parts.push(`rolled ${roll < 0 ? "anticlockwise" : "clockwise"} ${degrees(roll, sigma.roll)}`);
+  return `The camera was ${parts[0]}, ${parts.slice(1).join(", ")}.`;
+}
+
+function Card({ children }: { children: React.ReactNode }) {
+  return (
+    <div
+      role="status"
+      aria-label="The picture's own edges"
+      className="ruled flex flex-col gap-1 border-b bg-info/15 px-3.5 py-2"
+    >
+      {children}
+    </div>
+  );
+}
