@@ -29,6 +29,8 @@ export interface OwnFit {
 /** How far directions reach in each round, tangent: wide at first, so that a poor start is led home. */
 const REACHES = [0.02, 0.012, 0.006, 0.003, 0.001, 0, 0, 0, 0, 0];
 export const ROUGH_REACHES = REACHES.slice(0, 4);
+/** From where a rough fit has led. */
+export const FINE_REACHES = [0.005, 0.0015, 0, 0, 0, 0];
 /** How plausible a slope by chance is, beside its own deviation, tangent: an edge belongs to a direction where that says more. */
 const CHANCE = 0.5;
 const LEAST_PRICE = 2;

@@ -24,6 +24,7 @@ export interface SceneWishes {
   readonly astray?: number;
   readonly directions?: 1 | 2 | 3;
   readonly count?: number;
+  readonly k?: readonly [number, number];
 }
 
 /** A scene by its seed: 40 to 400 edges of 20 to 300 px, seen by a lens of the trade held as the trade holds it. */
@@ -33,7 +34,8 @@ export function madeUpScene(seed: number, wishes: SceneWishes = {}): MadeUpScene
   const { noisePx = 0.25, astray = 0.1 } = wishes;
   const size: Size = [3000, 2000];
   const focalPx = between(random, 0.5, 1.5) * size[0];
-  const k = [between(random, -0.09, 0.04), between(random, -0.02, 0.02), 0] as const;
+  const [k1, k2] = [between(random, -0.09, 0.04), between(random, -0.02, 0.02)];
+  const k = [...(wishes.k ?? [k1, k2]), 0] as unknown as readonly [number, number, number];
   const attitude = { pitch: between(random, -12, 25), roll: between(random, -4, 4) };
   const directions = wishes.directions ?? ((1 + Math.floor(random() * 3)) as 1 | 2 | 3);
   const first = random() < 0.3 ? between(random, 30, 60) : between(random, -25, 25);
@@ -61,7 +63,7 @@ export function madeUpScene(seed: number, wishes: SceneWishes = {}): MadeUpScene
     });
     truth.push(lost ? null : which - 1);
   }
-  return { size, focalPx, k: [...k], attitude, headings, edges, truth };
+  return { size, focalPx, k, attitude, headings, edges, truth };
 }
 
 function straying(random: () => number): Vec2 {

@@ -3,7 +3,7 @@ import type { Attitude } from "../camera";
 import type { Size } from "../geometry";
 import type { OwnUnknowns } from "./directions";
 import { MOST_TERMS } from "./edge-shape";
-import { type OwnFit, type OwnPriors, ROUGH_REACHES, chargeOfStart, fitOwnEdges } from "./fit";
+import { type OwnFit, FINE_REACHES, type OwnPriors, ROUGH_REACHES, chargeOfStart, fitOwnEdges } from "./fit";
 import { type FlatEdges, type OwnEdge, flatEdges } from "./own-edge";
 import { ownStarts } from "./starts";
 
@@ -57,7 +57,7 @@ export interface OwnSolution {
 }
 
 /** Lenses are bowed this much, one deviation: at the corner, by each term. */
-export const LENSES = [0.08, 0.03, 0.01];
+export const LENSES = [0.08, 0.03, 0.004];
 /** Focal lengths that nobody has told, widths of the longer side, and the deviation of the logarithm. */
 const USUAL = { focal: 0.85, sigma: 0.45 } as const;
 /** Edges of buildings are out of true by themselves: half a millimetre in a metre. */
@@ -66,9 +66,7 @@ export const BUILT = 0.0005;
 const LOOKED_AT = 260;
 /** … so many of them are followed, and of those so many to the end, on all edges. */
 const FOLLOWED = 16;
-const FINISHED = 5;
-/** A term more must gain this much. */
-const TERM_COST = 8;
+const FINISHED = { lensKnown: 5, anyLens: 3 } as const;
 
 export interface OwnOptions {
   readonly focal?: FocalObservation | null;
@@ -131,14 +129,14 @@ function search(
     .filter((fit) => fit !== null)
     .sort((a, b) => a.cost - b.cost);
   const finished = various(distinct(followed))
-    .slice(0, FINISHED)
-    .map((fit) => fitOwnEdges(all, fit.unknowns, priors))
+    .slice(0, near ? FINISHED.lensKnown : FINISHED.anyLens)
+    .map((fit) => fitOwnEdges(all, fit.unknowns, priors, FINE_REACHES))
     .filter((fit) => fit !== null && fit.covariance !== null)
     .sort((a, b) => a!.cost - b!.cost) as OwnFit[];
   const [best] = finished;
   if (!best) return null;
   const rival = distinct(finished)[1] ?? null;
-  return solutionOf(withTerm(all, best, priors), rival && rivalOf(rival), size, face);
+  return solutionOf(withAllTerms(all, best, priors), rival && rivalOf(rival), size, face);
 }
 
 function startFrom({ k, terms, focalPx, size, attitude, walls }: OwnSolution): OwnUnknowns {
@@ -151,11 +149,15 @@ function startFrom({ k, terms, focalPx, size, attitude, walls }: OwnSolution): O
   };
 }
 
-/** A fit with one radial term more, where that explains more than a term without meaning would. */
-function withTerm(edges: FlatEdges, fit: OwnFit, priors: OwnPriors): OwnFit {
-  if (fit.unknowns.k.length >= MOST_TERMS) return fit;
-  const more = fitOwnEdges(edges, { ...fit.unknowns, k: [...fit.unknowns.k, 0] }, priors, [0, 0, 0]);
-  return more?.covariance && more.cost < fit.cost - TERM_COST ? more : fit;
+/**
+ * A fit with all radial terms: what the picture does not tell of the higher ones stays as small as lenses are, and is in
+ * the deviations.
+ */
+function withAllTerms(edges: FlatEdges, fit: OwnFit, priors: OwnPriors): OwnFit {
+  const k = [...fit.unknowns.k, 0, 0].slice(0, MOST_TERMS);
+  if (fit.unknowns.k.length === k.length) return fit;
+  const more = fitOwnEdges(edges, { ...fit.unknowns, k }, priors, [0, 0, 0]);
+  return more?.covariance ? more : fit;
 }
 
 const rivalOf = ({ cost, unknowns: { pitch, roll } }: OwnFit): NonNullable<OwnSolution["rival"]> => ({

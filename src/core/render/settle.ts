@@ -102,7 +102,7 @@ export function withSolvedAttitude<R extends Recipe>(recipe: R, size: Size): R {
   const { focalPx, focalFrom } = recipe.camera;
   const camera = solution.focal
     ? { ...recipe.camera, focalPx: solution.focal.focalPx, focalFrom: "solved" as const }
-    : focalFrom === "solved"
+    : focalFrom === "solved" && options.freeFocal
       ? { ...recipe.camera, focalPx: null, focalFrom: "assumed" as const }
       : { ...recipe.camera, focalPx, focalFrom };
   return {
