@@ -19,6 +19,7 @@ const proposal: OwnProposal = {
   focal: { focalPx: 2205, sigmaPx: 8, told: true, contradicted: null },
   attitude: { pitch: 12, yaw: 12, roll: -1 },
   sigma: { pitch: 0.02, roll: 0.01, yaw: 0.05 },
+  rival: null,
   segments: [...plumbs, ...sills].map((points) => ({ points, sigmaPx: 0.05 })),
   groups: [
     {

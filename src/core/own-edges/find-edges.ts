@@ -16,6 +16,8 @@ const PIECE_STATIONS = 32;
 const FEWEST = 24;
 /** The found lines sorted under the lens and focal length must tell the same attitude, degrees. */
 const AGREE = 2;
+/** Edges that belong to directions, over those that would by chance: stones come to three, buildings to twenty and more. */
+const MORE_THAN_CHANCE = 8;
 
 /** What a picture's own edges say, and the edges it was told by. */
 export interface OwnEdgesFound {
@@ -57,7 +59,8 @@ export function ownEdgesOf(image: Luminance, options: OwnOptions = {}): OwnEdges
   const grouped = groupSegments(camera, lensOfSolution(solution), edges);
   const { pitch, roll } = solution.attitude;
   const off = Math.hypot(grouped.attitude.pitch - pitch, grouped.attitude.roll - roll);
-  return grouped.told && off < AGREE ? { solution, edges, grouped } : null;
+  const told = grouped.told && off < AGREE && solution.counted > MORE_THAN_CHANCE * solution.chance;
+  return told ? { solution, edges, grouped } : null;
 }
 
 const edgesOf = (segments: readonly Segment[]): (OwnEdge & Segment)[] =>

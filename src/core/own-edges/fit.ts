@@ -24,6 +24,8 @@ export interface OwnFit {
   readonly covariance: readonly (readonly number[])[] | null;
   /** By how much slopes scatter more than their own deviations say, at least 1. */
   readonly scale: number;
+  /** How many edges would belong to these directions by chance, were all of them strewn about. */
+  readonly chance: number;
 }
 
 /** How far directions reach in each round, tangent: wide at first, so that a poor start is led home. */
@@ -108,7 +110,15 @@ export function fitOwnEdges(
     cost: chargeOf(edges, unknowns, priors, last),
     covariance: inverse && inverse.map((row) => row.map((v) => v * last.scale ** 2)),
     scale: last.scale,
+    chance: byChance(last.sigma, unknowns.headings.length + 1),
   };
+}
+
+/** Of edges in any direction, those within their price of one of several. */
+function byChance(sigma: Float64Array, directions: number): number {
+  let sum = 0;
+  for (const s of sigma) if (s > 0) sum += Math.min(1, (directions * 2 * s * Math.sqrt(priceOf(s))) / Math.PI);
+  return sum;
 }
 
 /** Which walls are more than chance, and not another's once more. */
@@ -257,6 +267,11 @@ export function chargeOfStart(edges: FlatEdges, start: OwnUnknowns, priors: OwnP
   return weights ? chargeOf(edges, start, wide, weights) : Infinity;
 }
 
+/** How far from upright cameras are held, degrees; a weak word, that only weighs answers against each other. */
+const HELD = { roll: 2.5, pitch: 12 } as const;
+/** Edges of one thing do not speak independently, so what is usual counts by more than its own deviation. */
+const USUALLY = 8;
+
 /** What speaks against unknowns in all: every edge's miss, but no more than the price of belonging nowhere; and what is believed beforehand. */
 function chargeOf(edges: FlatEdges, u: OwnUnknowns, priors: OwnPriors, { assigned }: Weights): number {
   const ideal = idealNodes(edges, u.k)!;
@@ -272,5 +287,7 @@ function chargeOf(edges: FlatEdges, u: OwnUnknowns, priors: OwnPriors, { assigne
     sum += Math.min(shape.bow2, 9 * shape.bowCount);
   }
   u.k.forEach((k, i) => (sum += (k / priors.k[i]!) ** 2));
-  return sum + ((u.logFocal - priors.logFocal) / priors.logFocalSigma) ** 2;
+  // Three directions at right angles could each be the vertical: cameras are held about upright.
+  sum += (u.roll / HELD.roll) ** 2 + (u.pitch / HELD.pitch) ** 2;
+  return sum + USUALLY * ((u.logFocal - priors.logFocal) / priors.logFocalSigma) ** 2;
 }

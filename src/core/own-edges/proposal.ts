@@ -22,16 +22,26 @@ export interface OwnProposal {
   readonly attitude: Attitude;
   /** Degrees; yaw null where no wall is turned. */
   readonly sigma: { readonly pitch: number; readonly roll: number; readonly yaw: number | null };
+  /** Another way the camera may have been held that the edges speak for about as much, degrees; null: there is none. */
+  readonly rival: Pick<Attitude, "pitch" | "roll"> | null;
   readonly segments: readonly Segment[];
   readonly groups: readonly SegmentGroup[];
 }
 
 /** A focal length known to this share of itself is worth taking. */
 const WORTH_TAKING = 0.03;
+/** Two answers that differ by less than this in what speaks against them are about equally likely; … */
+const ABOUT_EQUAL = 25;
+/** … if they are two: degrees. */
+const ANOTHER = 1;
 
 /** @param scale pixels of the picture looked at to one of the original. */
 export function proposalOf({ solution, edges, grouped }: OwnEdgesFound, scale = 1): OwnProposal {
-  const { k, size, focalPx, sigma, attitude, contradicted } = solution;
+  const { k, size, focalPx, sigma, attitude, contradicted, rival, cost } = solution;
+  const isAnother =
+    rival !== null &&
+    rival.cost < cost + ABOUT_EQUAL &&
+    Math.hypot(rival.attitude.pitch - attitude.pitch, rival.attitude.roll - attitude.roll) > ANOTHER;
   const unit = Math.hypot(size[0], size[1]) / (2 * scale);
   return {
     lens: { k, cornerPx: (k[0] + k[1] + k[2]) * unit, sigmaPx: sigma.cornerPx / scale },
@@ -43,6 +53,7 @@ export function proposalOf({ solution, edges, grouped }: OwnEdgesFound, scale = 
     },
     attitude,
     sigma: { pitch: sigma.pitch, roll: sigma.roll, yaw: sigma.yaw },
+    rival: isAnother ? rival.attitude : null,
     segments: edges.map(({ points, sigmaPx }) => ({
       points: points.map(([x, y]) => [x / scale, y / scale] as const) as unknown as Segment["points"],
       sigmaPx: sigmaPx / scale,

@@ -6,6 +6,7 @@ import { MOST_TERMS } from "./edge-shape";
 import { type OwnFit, FINE_REACHES, type OwnPriors, ROUGH_REACHES, chargeOfStart, fitOwnEdges } from "./fit";
 import { type FlatEdges, type OwnEdge, flatEdges } from "./own-edge";
 import { ownStarts } from "./starts";
+import { turnedOver } from "./turned-over";
 
 /** A focal length told by something else, pixels, with its relative deviation. */
 export interface FocalObservation {
@@ -52,6 +53,9 @@ export interface OwnSolution {
   readonly rival: { readonly cost: number; readonly attitude: Pick<Attitude, "pitch" | "roll"> } | null;
   /** By how much slopes scatter more than their own deviations say. */
   readonly scale: number;
+  /** Edges that belong to a direction, and how many would by chance. */
+  readonly counted: number;
+  readonly chance: number;
   /** The focal length that something else told, pixels, where the picture contradicts it; then it does not count. */
   readonly contradicted: number | null;
 }
@@ -128,11 +132,13 @@ function search(
     .map(({ start }) => fitOwnEdges(some, start, priors, ROUGH_REACHES))
     .filter((fit) => fit !== null)
     .sort((a, b) => a.cost - b.cost);
-  const finished = various(distinct(followed))
+  const fine = (start: OwnUnknowns): OwnFit | null => fitOwnEdges(all, start, priors, FINE_REACHES);
+  const led = various(distinct(followed))
     .slice(0, near ? FINISHED.lensKnown : FINISHED.anyLens)
-    .map((fit) => fitOwnEdges(all, fit.unknowns, priors, FINE_REACHES))
-    .filter((fit) => fit !== null && fit.covariance !== null)
-    .sort((a, b) => a!.cost - b!.cost) as OwnFit[];
+    .map((fit) => fine(fit.unknowns))
+    .filter((fit) => fit !== null);
+  const [first] = byCost(led);
+  const finished = byCost([...led, ...(first ? turnedOver(first.unknowns).map(fine) : [])]);
   const [best] = finished;
   if (!best) return null;
   const rival = distinct(finished)[1] ?? null;
@@ -148,6 +154,10 @@ function startFrom({ k, terms, focalPx, size, attitude, walls }: OwnSolution): O
     headings: walls.map((w) => w.heading),
   };
 }
+
+/** Fits that are sound, the one that least speaks against first. */
+const byCost = (fits: readonly (OwnFit | null)[]): OwnFit[] =>
+  fits.filter((fit) => fit !== null && fit.covariance !== null).sort((a, b) => a!.cost - b!.cost) as OwnFit[];
 
 /**
  * A fit with all radial terms: what the picture does not tell of the higher ones stays as small as lenses are, and is in
@@ -241,5 +251,7 @@ function solutionOf(fit: OwnFit, rival: OwnSolution["rival"], size: Size, choice
     rival,
     contradicted: null,
     scale: fit.scale,
+    counted: assigned.filter((a) => a !== null).length,
+    chance: fit.chance,
   };
 }

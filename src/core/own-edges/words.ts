@@ -9,7 +9,7 @@ const px = (value: number, sigma: number): string => `${Math.abs(value).toFixed(
 const NONE = 2;
 
 /** What a picture says by itself, in sentences: the lens, the focal length, and what contradicts or is not known. */
-export function ownWords({ lens, focal }: OwnProposal, size: Size): string[] {
+export function ownWords({ lens, focal, rival }: OwnProposal, size: Size): string[] {
   const words: string[] = [];
   const { cornerPx, sigmaPx } = lens;
   if (Math.abs(cornerPx) < NONE * sigmaPx)
@@ -26,6 +26,10 @@ export function ownWords({ lens, focal }: OwnProposal, size: Size): string[] {
   else if (!focal.told)
     words.push(
       "The picture does not tell the focal length: it shows too little that runs in two directions, or the camera was held level. The one it came with is kept.",
+    );
+  if (rival)
+    words.push(
+      `Another reading is about as likely: tipped by ${rival.pitch.toFixed(1)}°, rolled by ${rival.roll.toFixed(1)}°. Draw a plumb along something that surely stands.`,
     );
   return words;
 }

@@ -1,0 +1,102 @@
+import { spawnSync } from "node:child_process";
+import { copyFileSync, readFileSync } from "node:fs";
+import path from "node:path";
+import type { Browser, Page } from "playwright-core";
+import sharp from "sharp";
+import { address, launch, openPage, rested } from "./app";
+
+/** Photos that say nothing of themselves: what their own edges propose, taken by one key. */
+const photos = path.join(__dirname, "../demo/photos");
+const truth = JSON.parse(readFileSync(path.join(photos, "SM-0420.truth.json"), "utf8"));
+let browser: Browser;
+let page: Page;
+const problems: string[] = [];
+
+beforeAll(async () => {
+  browser = await launch();
+  page = await openPage(browser, problems);
+  await page.goto(address);
+  await page.getByLabel("Name of the new assignment").fill("Own edges");
+  await page.getByRole("button", { name: "New assignment" }).click();
+  await page.waitForURL(/assignments\//);
+  // Encoded anew, without a word about camera and lens.
+  const bare = await sharp(path.join(photos, "SM-0420.jpg")).jpeg({ quality: 96 }).toBuffer();
+  await page.getByTestId("photo-input").setInputFiles([
+    { name: "bare.jpg", mimeType: "image/jpeg", buffer: bare },
+    { name: "stones.png", mimeType: "image/png", buffer: readFileSync(path.join(photos, "SM-0427.png")) },
+  ]);
+  await page.getByRole("link", { name: "stones.png", exact: true }).waitFor();
+}, 90_000);
+afterAll(() => browser.close());
+afterEach(() => expect(problems.splice(0)).toEqual([]));
+
+const card = () => page.getByLabel("The picture's own edges");
+const lines = () => page.locator("tbody tr").count();
+const angles = async (): Promise<number[]> =>
+  (await page.getByTestId("attitude").getAttribute("data-angles"))!.split(" ").map(Number);
+
+test("an untouched photo is looked at; one key takes lens, lines, attitude and frame, one step gives them back", async () => {
+  await page.getByRole("link", { name: "bare.jpg", exact: true }).click();
+  await rested(page);
+  await page.getByRole("button", { name: "True up (Z)" }).waitFor({ timeout: 60_000 });
+  await card().getByText("barrel").waitFor();
+  await page.getByTestId("own-attitude").getByText("tipped up 5.5").waitFor();
+  expect(await lines()).toBe(0);
+  await page.keyboard.press("z");
+  await page.getByRole("button", { name: "True up (Z)" }).waitFor({ state: "detached" });
+  expect(await lines()).toBe(32);
+  const [pitch, yaw, roll] = await angles();
+  expect(Math.abs(pitch! - truth.attitude.pitch)).toBeLessThan(0.1);
+  expect(Math.abs(yaw! - truth.attitude.yaw)).toBeLessThan(0.2);
+  expect(Math.abs(roll! - truth.attitude.roll)).toBeLessThan(0.1);
+  await page.keyboard.press("1");
+  await page.getByTestId("lens-state").getByText("by the picture's own edges").waitFor();
+  await page.keyboard.press("2");
+  await page.keyboard.press("Control+z");
+  expect(await lines()).toBe(0);
+  expect(await angles()).toEqual([0, 0, 0]);
+  expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
+  // It is proposed again, and made again by the other way.
+  await page.getByRole("button", { name: "True up (Z)" }).click();
+  expect(await lines()).toBe(32);
+  await page.getByText("saved", { exact: true }).waitFor();
+}, 120_000);
+
+test("what was taken is delivered: level, upright and face-on, as the command line sees it", async () => {
+  await page.getByRole("button", { name: "Deliver …" }).click();
+  await page.getByRole("button", { name: "Render at full resolution" }).click();
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Download" }).click({ timeout: 60_000 });
+  const file = await (await download).path();
+  await page.keyboard.press("Escape");
+  const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? "dist", "flatstone.mjs");
+  const copy = `${file}.jpg`;
+  copyFileSync(file, copy);
+  const { stdout } = spawnSync(process.execPath, [program, "solve", copy, "--find"], { encoding: "utf8" });
+  const { pitch, yaw, roll } = JSON.parse(stdout).attitude;
+  expect(Math.abs(pitch)).toBeLessThan(0.15);
+  expect(Math.abs(roll)).toBeLessThan(0.1);
+  expect(Math.abs(yaw)).toBeLessThan(0.5);
+}, 120_000);
+
+test("parts can be taken alone, and the whole left", async () => {
+  await page.keyboard.press("Control+z");
+  await page.getByRole("button", { name: "Lens alone" }).click();
+  expect(await lines()).toBe(0);
+  await page.getByRole("button", { name: "Lines alone" }).click();
+  expect(await lines()).toBe(32);
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await page.getByRole("button", { name: "Leave it" }).click();
+  expect(await card().count()).toBe(0);
+});
+
+test("stones and rope propose nothing, and say so; the key as well", async () => {
+  await page.getByRole("link", { name: "Own edges" }).click();
+  await page.getByRole("link", { name: "stones.png", exact: true }).click();
+  await rested(page);
+  await card().getByText("too little that is straight").waitFor({ timeout: 60_000 });
+  await page.keyboard.press("z");
+  await page.getByText("Draw lines by hand.").first().waitFor({ timeout: 60_000 });
+  expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
+}, 120_000);

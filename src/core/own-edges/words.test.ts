@@ -1,0 +1,42 @@
+import { vanishingPoints } from "./directions";
+import type { OwnProposal } from "./proposal";
+import { turnedOver } from "./turned-over";
+import { ownWords } from "./words";
+
+const plain: OwnProposal = {
+  lens: { k: [-0.02, 0, 0], cornerPx: -36, sigmaPx: 0.4 },
+  focal: { focalPx: 2000, sigmaPx: 5, told: true, contradicted: null },
+  attitude: { pitch: 5, yaw: 0, roll: 0 },
+  sigma: { pitch: 0.01, roll: 0.01, yaw: null },
+  rival: null,
+  segments: [],
+  groups: [],
+};
+const said = (change: Partial<OwnProposal>): string[] => ownWords({ ...plain, ...change }, [3000, 2000]);
+
+test("the bow is said with its kind and its ±, and a straight lens as one", () => {
+  expect(said({})).toEqual(["The lens bows outwards (barrel): by 36.0 px ± 0.4 px at the corner."]);
+  expect(said({ lens: { k: [0.01, 0, 0], cornerPx: 18.2, sigmaPx: 3 } })[0]).toContain(
+    "inwards (pincushion): by 18 px ± 3 px",
+  );
+  expect(said({ lens: { k: [0, 0, 0], cornerPx: 0.3, sigmaPx: 0.4 } })[0]).toContain("straight within ± 0.4 px");
+});
+
+test("a focal length that is contradicted or not told, and a rival, each get a sentence", () => {
+  expect(said({ focal: { ...plain.focal, contradicted: 2800 } })[1]).toMatch(/shows 24\.0 mm .* not 33\.6 mm/);
+  expect(said({ focal: { ...plain.focal, told: false } })[1]).toContain("does not tell the focal length");
+  expect(said({ rival: { pitch: 54.6, roll: -5.2 } })[1]).toContain("about as likely: tipped by 54.6°");
+});
+
+test("turned over, three directions at right angles are the same three with another upright", () => {
+  const u = { k: [0, 0], logFocal: 0, pitch: 12, roll: 30, headings: [25, -65] };
+  const others = turnedOver(u);
+  expect(others.length).toBeGreaterThan(0);
+  const directions = (v: typeof u | (typeof others)[number]) =>
+    vanishingPoints(v).map(({ at }) => {
+      const n = Math.hypot(...at);
+      const sign = at[1] < 0 || (Math.abs(at[1]) < 1e-9 && at[0] < 0) ? -1 : 1;
+      return at.map((x) => ((sign * x) / n).toFixed(6)).join();
+    });
+  for (const other of others) expect(directions(other).sort()).toEqual(directions(u).sort());
+});
