@@ -1,4 +1,5 @@
 import { likelyCause } from "./likely-cause";
+import { END_SIGMA_PX } from "./solve-plumbs";
 import type { LineInput } from "./line-model";
 import { type OddOne, oddOne } from "./odd-one";
 import type { LineQuestion } from "./line-question";
@@ -6,12 +7,15 @@ import type { LineSolution, SolvedWall } from "./solve-lines";
 
 /** A sentence about the lines, with a code for the interface to act on. */
 export interface LineMessage {
-  readonly code: "none" | "one" | "missing" | "undetermined" | "uncertain" | "contradicts" | "agree" | "face" | "focal";
+  readonly code:
+    "none" | "one" | "missing" | "undetermined" | "uncertain" | "contradicts" | "misfit" | "agree" | "face" | "focal";
   readonly text: string;
   /** The lines it speaks of. */
   readonly lines: readonly string[];
 }
 
+/** Lines that miss by more than this many times what hands do have something wrong in common. */
+const MISFIT = 2.4;
 /** A pitch or roll less certain than this deserves a word, degrees. */
 const UNCERTAIN_DEG = 0.3;
 /** With a pitch or turn below this the focal length hardly matters, degrees. */
@@ -25,6 +29,8 @@ export function explainLines(solution: LineSolution, question: LineQuestion): Li
   const doubt = uncertain(solution, question);
   if (doubt) messages.push(doubt);
   const face = faceWords(solution, question);
+  const misfit = odd ? null : misfitWords(solution, question);
+  if (misfit) messages.push(misfit);
   if (messages.length === 0) messages.push(agreement(solution, question));
   if (face) messages.push(face);
   const focal = focalWords(solution, question);
@@ -111,6 +117,19 @@ function uncertain({ sigma, lines }: LineSolution, { inputs }: LineQuestion): Li
   return {
     code: "uncertain",
     text: `${lines.length === 2 ? "These two" : `These ${lines.length}`} fix the ${what} to ±${most.toFixed(1)}° only; ${where}`,
+    lines: [],
+  };
+}
+
+function misfitWords({ lines, endSigmaPx, freedom }: LineSolution, { lens }: LineQuestion): LineMessage | null {
+  if (freedom < 4 || endSigmaPx < MISFIT * END_SIGMA_PX) return null;
+  const most = Math.max(...lines.map((l) => l.residualPx)).toFixed(1);
+  const cause = lens.straight
+    ? "The lens has not been taken out, which bows every edge: settle Lens first, or press Z."
+    : "Is the focal length right, and is every sill level?";
+  return {
+    code: "misfit",
+    text: `These ${lines.length} lines miss each other by up to ${most} px, more than hands do. ${cause}`,
     lines: [],
   };
 }

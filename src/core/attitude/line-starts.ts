@@ -11,7 +11,15 @@ const STARTS = [0, 12, -12, 25];
 /** Of many starts only this many are followed up. */
 const MOST_FITS = 8;
 
-/** Two plumbs tell pitch and roll by themselves; without them several tilts are tried. */
+/** Plumbs that know pitch and roll better than this, degrees, are where the search starts; otherwise others are weighed beside them. */
+const WELL_KNOWN = 0.25;
+/** Fewer sills have no grouping that could go wrong. */
+const GROUPED = 3;
+
+/**
+ * Two plumbs tell pitch and roll by themselves; without them, or where they lie so near together that they hardly do,
+ * several tilts are tried and the horizons through meeting points of sills, all weighed by what the lines say in the end.
+ */
 export function startsOf(camera: Intrinsics, lens: Lens, usable: readonly LineInput[]): Start[] {
   const plumbs = solvePlumbs(
     camera,
@@ -25,16 +33,21 @@ export function startsOf(camera: Intrinsics, lens: Lens, usable: readonly LineIn
     focalPx: camera.focalPx,
     tilt,
   });
+  const sills = usable.filter((l) => l.kind === "sill");
+  const own: Start[] = [];
   if (plumbs.status === "solved") {
     const { pitch, roll } = plumbs.attitude;
-    return [at(pitch, roll, Math.max(plumbs.sigma.pitch!, plumbs.sigma.roll!))];
+    const tilt = Math.max(plumbs.sigma.pitch!, plumbs.sigma.roll!);
+    own.push(at(pitch, roll, tilt));
+    if (tilt < WELL_KNOWN || sills.length < GROUPED) return own;
+    // Along what they do not know.
+    for (const by of [-2, -1, 1, 2]) own.push(at(pitch + by * plumbs.sigma.pitch!, roll, tilt / 2));
   }
-  const sills = usable.filter((l) => l.kind === "sill");
   const byHorizon = horizonStarts(
     camera,
     sills.map(({ ends }) => [lens.undistort(ends[0]), lens.undistort(ends[1])] as const),
   );
-  return [...STARTS.map((pitch) => at(pitch, 0, 5)), ...byHorizon.map((h) => at(h.pitch, h.roll, 0.5))];
+  return [...own, ...STARTS.map((pitch) => at(pitch, 0, 5)), ...byHorizon.map((h) => at(h.pitch, h.roll, 0.5))];
 }
 
 /** The starts worth a fit: those under which the lines fall into the fewest walls with the smallest misses. */

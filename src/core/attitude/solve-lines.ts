@@ -7,6 +7,7 @@ import { type LineShare, PRIOR_WEIGHT, sharesOf } from "./line-shares";
 import { promising, startsOf } from "./line-starts";
 import { observe } from "./plumb-residual";
 import { END_SIGMA_PX } from "./solve-plumbs";
+import type { Fit } from "./fit-lines";
 import { type Found, type Prepared, type Start, searched, wholeTurn } from "./walled-fit";
 
 export type LineStatus = "none" | "one" | "undetermined" | "solved";
@@ -77,7 +78,7 @@ export function solveLines(
   const free = freeFocal && mayTellFocal(fixed) ? withFocal(camera, lens, lines, fixed, freeFocal === "near") : null;
   const found = free ?? fixed;
   const { fit, model } = found;
-  const variance = (PRIOR_WEIGHT + fit.cost) / Math.max(1, PRIOR_WEIGHT + lines.length - fit.count);
+  const variance = varianceOf(fit, lines.length);
   const deviation = (i: number): number => Math.sqrt(Math.max(0, fit.cofactor![i]![i]!) * variance);
   if (!fit.cofactor || Math.max(deviation(0), deviation(1)) > HOPELESS_DEG || Math.abs(fit.unknowns.pitch) > 89)
     return unsolved(inputs, "undetermined");
@@ -100,6 +101,19 @@ export function solveLines(
     focal: free ? { focalPx, sigmaPx: focalPx * deviation(fit.count - 1) * DEG } : null,
     freedom: lines.length - fit.count,
   };
+}
+
+/** So many lines more than unknowns tell by themselves how well they agree, … */
+const ENOUGH = 4;
+/** … and where their misses' squares come to more than this times what was stated, what was stated is no longer believed. */
+const BEYOND_HANDS = 6;
+
+/** By how much the lines' deviations, squared, are to be multiplied: what they show, blended with what is believed beforehand. */
+function varianceOf(fit: Fit, lines: number): number {
+  const freedom = lines - fit.count;
+  const shown = fit.cost / Math.max(1, freedom);
+  if (freedom >= ENOUGH && shown > BEYOND_HANDS) return shown;
+  return (PRIOR_WEIGHT + fit.cost) / Math.max(1, PRIOR_WEIGHT + freedom);
 }
 
 const NO_SHARE = { residualPx: 0, studentised: 0, leverage: 0, pull: 0, wall: null } as const;
