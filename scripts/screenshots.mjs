@@ -79,7 +79,7 @@ await page.keyboard.press("4");
 await shot("frame");
 await page.keyboard.press("1");
 await shot("lens");
-const open = async (name) => {
+const open = async (name, withProfile = true) => {
   const asked = async (route, init) => (await fetch(address + route, init)).json();
   const mill = (await asked("/api/assignments")).find((a) => a.name.startsWith("Sallow"));
   const photo = (await asked(`/api/assignments/${mill.id}/photos`)).find((p) => p.name.startsWith(name));
@@ -90,9 +90,16 @@ const open = async (name) => {
   });
   await page.goto(`${address}/bench/${made.id}`);
   await rested();
-  await page.keyboard.press("l");
+  if (withProfile) await page.keyboard.press("l");
 };
 const worked = page.url();
+await open("SM-0426", false);
+await page.keyboard.press("2");
+await page.getByRole("button", { name: "True up (Z)" }).waitFor({ timeout: 60_000 });
+await shot("own-edges");
+await page.keyboard.press("z");
+await rested();
+await shot("trued-up");
 await open("SM-0420");
 await page.keyboard.press("q");
 await page.getByRole("table", { name: "Found groups" }).waitFor({ timeout: 60_000 });

@@ -106,3 +106,14 @@ test("wrong input is refused before anything is looked at", () => {
     expect(stderr).toMatch(words);
   }
 });
+
+test("solve --find without a lens says that these edges bow, and its ± holds what that does", async () => {
+  const truth = truthOf("SM-0430");
+  const photo = demo("SM-0430.jpg");
+  const { attitude, sigma, messages } = JSON.parse(flatstone("solve", photo, "--find").stdout);
+  expect(messages[0]).toMatch(/bow by \d+\.\d px at the corner; the lens has not been taken out/);
+  for (const angle of ["pitch", "roll"])
+    expect(Math.abs(attitude[angle] - truth.attitude[angle])).toBeLessThan(3 * sigma[angle]);
+  // A photo whose lens is straight gets no such word.
+  expect(JSON.parse(flatstone("solve", demo("SM-0412.jpg"), "--find").stdout).messages.join()).not.toContain("bow by");
+}, 60_000);

@@ -10,7 +10,7 @@ import { NOTHING_STRAIGHT, ownEdgesIn } from "./own-edges";
 import { type Subject, inspected, subjectOf } from "./subject";
 
 /** One recipe's solution as the command prints it. */
-export function solved(recipe: Recipe, { size, focal }: Subject): object {
+export function solved(recipe: Recipe, { size, focal }: Subject) {
   const settled = withCamera(recipe, size, focal);
   const { solution, messages } = solveRecipe(settled, size);
   const angles = solution.attitude;
@@ -49,6 +49,38 @@ async function withFoundLines(photo: string, recipe: Recipe, subject: Subject): 
   return { ...recipe, lines, attitude: { ...recipe.attitude, from: "lines" } };
 }
 
+/** A bow of less than this, or of less than so many of its deviations, is none, pixels. */
+const BOWED_PX = 1;
+const BOWED_SIGMAS = 3;
+
+interface Answer {
+  readonly attitude: { readonly pitch: number; readonly yaw: number; readonly roll: number };
+  readonly sigma: { readonly pitch: number | null; readonly yaw: number | null; readonly roll: number | null };
+  readonly messages: readonly string[];
+}
+
+/**
+ * Where the lens has not been taken out and the photo's edges show that it bows: says so, and widens the deviations by what
+ * that does to the angles.
+ */
+async function bowNoticed<A extends Answer>(answer: A, photo: string, recipe: Recipe, subject: Subject): Promise<A> {
+  if (recipe.lens.from !== "none" || recipe.lens.k.some((k) => k !== 0)) return answer;
+  const found = await ownEdgesIn(photo, subject, recipe);
+  if (!found) return answer;
+  const { lens, attitude } = proposalOf(found);
+  if (Math.abs(lens.cornerPx) < Math.max(BOWED_PX, BOWED_SIGMAS * lens.sigmaPx)) return answer;
+  const wider = (key: "pitch" | "yaw" | "roll"): number | null =>
+    answer.sigma[key] === null ? null : Math.hypot(answer.sigma[key], answer.attitude[key] - attitude[key]);
+  return {
+    ...answer,
+    sigma: { pitch: wider("pitch"), yaw: wider("yaw"), roll: wider("roll") },
+    messages: [
+      `These edges bow by ${Math.abs(lens.cornerPx).toFixed(1)} px at the corner; the lens has not been taken out. --lens takes it out.`,
+      ...answer.messages,
+    ],
+  };
+}
+
 /** What a photo's own edges say, as the command prints it: as of lines found, and the lens with its deviation. */
 async function solvedWithLens(photo: string, recipe: Recipe, subject: Subject): Promise<object> {
   const found = await ownEdgesIn(photo, subject, recipe);
@@ -71,7 +103,7 @@ async function solvedWithLens(photo: string, recipe: Recipe, subject: Subject): 
     focalSigmaPx: focal.sigmaPx,
     walls: found.solution.walls.map(({ heading, sigma: deviation }) => ({ heading, sigma: deviation })),
     lens: { k: lens.k, centre: taken.lens.centre, sigmaPx: lens.sigmaPx },
-    messages: [...ownWords(proposal, subject.size), ...(answer as { messages: string[] }).messages],
+    messages: [...ownWords(proposal, subject.size), ...answer.messages],
   };
 }
 
@@ -89,7 +121,8 @@ export async function run(args: string[]): Promise<void> {
       return;
     }
     const found = await withFoundLines(free[0], recipe, subject);
-    process.stdout.write(`${JSON.stringify(solved(found, subject))}\n`);
+    const answer = await bowNoticed(solved(found, subject), free[0], recipe, subject);
+    process.stdout.write(`${JSON.stringify(answer)}\n`);
     return;
   }
   if ((values.recipe === undefined) === (values.recipes === undefined))

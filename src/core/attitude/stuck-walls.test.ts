@@ -74,11 +74,11 @@ test("lines through a lens that was not taken out are said to miss, and its caus
   const bowed = makeLens(size, { k: [-0.06, 0, 0], p: [0, 0], centre: [3000, 2000], amount: 1 });
   const camera = { focalPx: 4000, principal: [3000, 2000] as const };
   const attitude = { pitch: 12, yaw: 0, roll: 1 };
-  const lines = [-0.62, -0.45, -0.2, 0.05, 0.3, 0.5, 0.64].map((x, i) => {
-    const middle = -Math.tan((12 * Math.PI) / 180);
-    const [a, b] = [-0.3, 0.38].map((y) =>
-      bowed.distort(seenBy(camera, attitude, [x, middle + y * (i % 2 ? 1 : 0.6), 1])!),
-    );
+  const middle = -Math.tan((12 * Math.PI) / 180);
+  const lines = [-0.62, -0.55, -0.4, -0.2, 0.1, 0.3, 0.45, 0.56, 0.64].map((x, i) => {
+    // Above and below in turn, where the bow leans them the one way and the other.
+    const [from, to] = i % 2 ? [-0.4, -0.1] : [0.12, 0.4];
+    const [a, b] = [from, to].map((y) => bowed.distort(seenBy(camera, attitude, [x, middle + y, 1])!));
     return line(`p${i}`, "plumb", a!, b!);
   });
   const solution = solveLines(camera, lens, lines);
