@@ -102,10 +102,18 @@ describe("the line that contradicts the others is named with its likely cause", 
     expect(first!.text).toMatch(/^No\. p4 misses .* Is that edge truly vertical\?$/);
   });
 
-  test("far out with the lens untouched, the lens is suspected", () => {
+  test("far out with the lens untouched, the lens is suspected where a lens can bow so much, and not where none does", () => {
+    const bowed = makeLens([3000, 2000], { k: [-0.07, 0, 0], p: [0, 0], centre: [1500, 1000], amount: 1 });
+    const out = ({ ends }: LineInput): number => Math.max(...ends.map(([x, y]) => Math.hypot(x - 1500, y - 1000)));
     const plumbs = plumbsOf(7);
-    plumbs[3] = moved(plumbs[3]!, 50);
-    expect(said(plumbs)[0]!.text).toContain("settle Lens first");
+    const far = plumbs.reduce((best, l, i) => (out(l) > out(plumbs[best]!) ? i : best), 0);
+    // As the lens bows it: its ends lie where a straight edge's would not.
+    const [p, q] = plumbs[far]!.ends;
+    const bent = { ...plumbs[far]!, ends: [bowed.distort(p), bowed.distort(q)] as const };
+    const first = said(plumbs.with(far, bent))[0]!;
+    expect(first).toMatchObject({ code: "contradicts", lines: [bent.id] });
+    expect(first.text).toContain("settle Lens first");
+    expect(said(plumbs.with(far, moved(plumbs[far]!, 150)))[0]!.text).toContain("Is that edge truly vertical?");
   });
 
   test("a sill drawn as a plumb", () => {

@@ -1,5 +1,5 @@
 import type { Intrinsics } from "../camera";
-import { type Lens } from "../lens";
+import { type Lens, makeLens } from "../lens";
 import type { LineInput, ModelLine, Unknowns } from "./line-model";
 import { missOf } from "./line-model";
 import { observe } from "./plumb-residual";
@@ -11,6 +11,8 @@ export type Cause = "wrong-kind" | "other-wall" | "bowed" | "leaning";
 const FITS_PX = 2.5;
 /** Lines further out than this (half diagonals) bow under a lens that has not been undone. */
 const OUTER = 0.55;
+/** Lenses bow no more than this, by the first radial term: barrel and pincushion. */
+const BOWS = [-0.1, 0.05];
 
 export interface LikelyCause {
   readonly cause: Cause;
@@ -38,5 +40,13 @@ export function likelyCause(
   if (line.kind === "sill" && fit && fit.miss < FITS_PX) return { cause: "other-wall", wall: fit.w };
   const [cx, cy] = camera.principal;
   const outer = Math.max(...line.ends.map(([x, y]) => Math.hypot(x - cx, y - cy))) / Math.hypot(cx, cy);
-  return { cause: lens.straight && outer > OUTER ? "bowed" : "leaning", wall: null };
+  // Whether taking out as strong a bow as lenses have would bring the line to what the others say, or beyond it.
+  const signed = (bow: number): number => {
+    const bowed = makeLens([2 * cx, 2 * cy], { k: [bow, 0, 0], p: [0, 0], centre: camera.principal, amount: 1 });
+    const seen = { ...observe(bowed, line.id, line.ends), kind: line.kind, sigmaPx: 1, wall: own ?? 0 };
+    return missOf(seen, camera.principal, u);
+  };
+  const now = signed(0);
+  const explained = BOWS.some((bow) => signed(bow) * now <= 0 || Math.abs(signed(bow)) < FITS_PX);
+  return { cause: lens.straight && outer > OUTER && explained ? "bowed" : "leaning", wall: null };
 }

@@ -7,7 +7,7 @@ import { worstStretch } from "@/core/render";
 import { Fold } from "@/ui";
 import type { Derived } from "../../derived";
 import { clingLine, lengthenLine } from "./cling-line";
-import { changeKind, turnFaceOn } from "@/core/edits";
+import { changeKind, switchLine, turnFaceOn } from "@/core/edits";
 import { OwnEdgesCard } from "../../own-edges/own-edges-card";
 import { CourseSwitch } from "../course-switch";
 import { LensNudge } from "../lens-nudge";
@@ -31,6 +31,7 @@ export function LinesPanel({ photo, derived }: { photo: Photo; derived: Derived 
         {derived.messages.map((m, i) => (
           <p key={`${m.code}-${i}`} className={m.code === "contradicts" ? "font-semibold text-error" : ""}>
             {m.text}
+            {m.code === "contradicts" && <SetAside id={m.lines[0]} />}
           </p>
         ))}
         {derived.next && (
@@ -51,6 +52,17 @@ export function LinesPanel({ photo, derived }: { photo: Photo; derived: Derived 
         </Fold>
       )}
     </>
+  );
+}
+
+/** Sets a line that contradicts the others aside: it is kept, and does not count. The sides of faces have no line of their own. */
+function SetAside({ id }: { id: string | undefined }) {
+  const { recipe, edit } = useBench();
+  if (!recipe.lines.some((l) => l.id === id && l.on)) return null;
+  return (
+    <button className="btn btn-xs ml-1.5" onClick={() => edit(switchLine(id!))}>
+      Set it aside
+    </button>
   );
 }
 
