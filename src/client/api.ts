@@ -70,6 +70,7 @@ export const api = {
   changeAssignment: (id: string, json: Asked<"changeAssignment">) => call(ENDPOINTS.changeAssignment, { id, json }),
   photos: (assignmentId: string) => call(ENDPOINTS.photos, { id: assignmentId }),
   changePhoto: (id: string, json: Asked<"changePhoto">) => call(ENDPOINTS.changePhoto, { id, json }),
+  ownProfile: (photoId: string) => call(ENDPOINTS.ownProfile, { id: photoId }),
   version: (id: string) => call(ENDPOINTS.version, { id }),
   createVersion: (photoId: string, recipe?: Recipe) => call(ENDPOINTS.createVersion, { id: photoId, json: { recipe } }),
   saveRevision: (versionId: string, base: number, recipe: Recipe, token: string) =>

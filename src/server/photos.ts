@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { type CourseKey, type Recipe, emptyRecipe } from "@/core/recipe";
 import { focalFromMetadata } from "@/core/camera";
+import { type LensProfile, profileFromOpcodes } from "@/core/lens";
 import { getAssignment } from "./assignments";
 import { database } from "./db/client";
 import { isTaken } from "./db/errors";
@@ -8,6 +9,7 @@ import { type PhotoRow, type VersionRow, photos, revisions, versions } from "./d
 import { exists, keepOriginal, originalPath, receive } from "./files/store";
 import { desk, limitsFor } from "./image/desks";
 import type { Inspected } from "./image/inspect";
+import { lensOpcodesOf } from "./image/opcodes";
 import { dropPreviews } from "./image/preview";
 import { dropDeveloped, isRaw, moveDeveloped } from "./image/raw";
 import { previewsAhead } from "./image/shown";
@@ -88,6 +90,16 @@ export async function getPhoto(id: string): Promise<PhotoRow> {
     .where(and(eq(photos.id, id), isNull(photos.deletedAt)));
   if (!row) throw notFound("photo");
   return row;
+}
+
+/** The lens that a raw photo itself describes, as a profile for it alone; null where it describes none. */
+export async function photoOwnProfile(id: string): Promise<{ document: LensProfile } | null> {
+  const photo = await getPhoto(id);
+  if (photo.format !== "dng") return null;
+  const stored =
+    photo.orientation > 4 ? ([photo.height, photo.width] as const) : ([photo.width, photo.height] as const);
+  const document = profileFromOpcodes(await lensOpcodesOf(originalPath(photo.sha256)), stored, photo);
+  return document && { document };
 }
 
 /** An assignment's photos in the order they were taken, with their versions and settled courses. */

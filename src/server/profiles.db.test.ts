@@ -10,11 +10,15 @@ import {
   listPhotos,
   listProfiles,
   openVersion,
+  photoOwnProfile,
   saveRevision,
   takeProfileForAll,
 } from ".";
 import { ascii, rational, short } from "./image/tiff-directory";
 import { embedInJpeg } from "./image/embed";
+import { madeUpDng } from "./testing-dng";
+import { readProfile } from "@/core/lens";
+import { opcodeList } from "@/core/lens/dng-opcodes.testing";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "./testing";
 
 process.env["FLATSTONE_FILES"] = temporaryFolder();
@@ -85,4 +89,17 @@ test("charts shot with the camera held two ways are refused by name", async () =
   const photoIds = (await listPhotos(id)).map((p) => p.id);
   const order = { photoIds, columns: 5, rows: 4, kind: "checker" } as const;
   await expect(calibratePhotos(id, order)).rejects.toThrow("held-8.jpg was shot with the camera held another way");
+});
+
+test("the lens that a raw photo itself describes is offered for it; others describe none", async () => {
+  const { id } = await createAssignment("In the file");
+  const warp = { id: 1, planes: 1, numbers: [1, -0.04, 0.01, 0, 0, 0, 0.5, 0.5] };
+  const raw = madeUpDng(240, 160, () => [0.2, 0.2, 0.2], 6, opcodeList(warp));
+  const { photo } = await addPhoto(id, "own.dng", chunksOf(raw));
+  const own = await photoOwnProfile(photo.id);
+  expect(own!.document).toMatchObject({ lens: ["Quarl 24 mm"], distortion: [{ focalMm: 24, k: [-0.04, 0.01, 0] }] });
+  expect(readProfile(JSON.parse(JSON.stringify(own!.document)))).toEqual(own!.document);
+  const plain = await addPhoto(id, "plain.jpg", chunksOf(await taken(64, "Quarl 16-35 mm", 16)));
+  expect(await photoOwnProfile(plain.photo.id)).toBeNull();
+  await expect(photoOwnProfile("00000000-0000-4000-8000-000000000000")).rejects.toMatchObject({ status: 404 });
 });

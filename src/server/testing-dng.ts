@@ -29,13 +29,14 @@ const fractions = (tag: number, type: 5 | 10, values: number[]): Entry => {
 /**
  * A DNG (1.4) of a sensor with RGGB filters, uncompressed, 16 bits.
  *
- * @param light linear red, green and blue of a place, 0…1. @param orientation as in EXIF.
+ * @param light linear red, green and blue of a place, 0…1. @param orientation as in EXIF. @param opcodes its third list.
  */
 export function madeUpDng(
   width: number,
   height: number,
   light: (x: number, y: number) => readonly [number, number, number],
   orientation = 1,
+  opcodes: Uint8Array | null = null,
 ): Buffer {
   const data = Buffer.alloc(width * height * 2);
   for (let y = 0; y < height; y++)
@@ -67,6 +68,7 @@ export function madeUpDng(
     fractions(50_721, 10, MATRIX),
     fractions(50_728, 5, [1, 1, 1]),
     shorts(50_778, [21]),
+    ...(opcodes ? [{ tag: 51_022, type: 7, count: opcodes.length, bytes: Buffer.from(opcodes) }] : []),
   ];
   const exif = [ascii(0xa434, "Quarl 24 mm"), fractions(0x920a, 5, [24])];
   const { bytes, mainAt } = writeDirectories({ main, exif, gps: [] }, 8 + data.length);

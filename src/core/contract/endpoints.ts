@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { profileSchema } from "../lens";
 import type { Recipe } from "../recipe";
 import {
   assignmentAnswer,
@@ -54,6 +55,8 @@ export const ENDPOINTS = {
   ),
   photos: endpoint("GET", "/api/assignments/{id}/photos", NOTHING, z.array(photoOnBoard)),
   changePhoto: endpoint("PATCH", "/api/photos/{id}", z.object({ deleted: z.boolean() }), photoAnswer),
+  /** The lens that the photo itself describes. */
+  ownProfile: endpoint("GET", "/api/photos/{id}/profile", NOTHING, z.object({ document: profileSchema }).nullable()),
   version: endpoint("GET", "/api/versions/{id}", NOTHING, openedVersion),
   createVersion: endpoint("POST", "/api/photos/{id}/versions", z.object({ recipe: recipe.optional() }), versionAnswer),
   saveRevision: endpoint(

@@ -27,7 +27,8 @@ export function withProfile<P extends LensProfile>(
   photo: ProfileSetting,
   size: readonly [number, number],
 ): Recipe["lens"] {
-  const measured = profileAt(profile, { focalMm: photo.focalMm!, aperture: photo.aperture ?? null });
+  const focalMm = photo.focalMm ?? profile.distortion[0]!.focalMm;
+  const measured = profileAt(profile, { focalMm, aperture: photo.aperture ?? null });
   const at: LensAt = asDisplayed(onSensor(measured, factor), orientationOf(photo.orientation));
   const unit = Math.hypot(size[0], size[1]) / 2;
   return {

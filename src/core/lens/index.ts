@@ -14,3 +14,4 @@ export * from "./pulled-bow";
 export * from "./profile";
 export * from "./traced";
 export * from "./chart";
+export * from "./dng-opcodes";

@@ -11,6 +11,8 @@ import { madeUpDng } from "../testing-dng";
 import { decode } from "./decode";
 import { deliveryOptions } from "@/core/contract";
 import { inspect } from "./inspect";
+import { opcodeList } from "@/core/lens/dng-opcodes.testing";
+import { lensOpcodesOf } from "./opcodes";
 import { isRaw, readable } from "./raw";
 
 const folder = temporaryFolder();
@@ -84,4 +86,18 @@ test("a raw photo that its developer silently makes nothing of is refused as dam
     writeFileSync(place(name), bytes);
     await expect(readable(place(name)).then(() => "read")).rejects.toMatchObject({ status: 422 });
   }
+});
+
+test("the opcodes about its lens are read from where they lie, and no others", async () => {
+  const warp = { id: 1, planes: 1, numbers: [1, -0.05, 0.01, 0, 0, 0, 0.5, 0.5] };
+  writeFileSync(place("lens.dng"), madeUpDng(240, 160, thirds, 1, opcodeList({ id: 9, numbers: [1] }, warp)));
+  expect(await lensOpcodesOf(place("lens.dng"))).toEqual([
+    { kind: "rectilinear", planes: [{ radial: [1, -0.05, 0.01, 0], tangential: [0, 0] }], centre: [0.5, 0.5] },
+  ]);
+  // It is developed and looked at as before.
+  expect(await inspect(place("lens.dng"), "lens.dng")).toMatchObject({ format: "dng", width: 240 });
+  writeFileSync(place("none.dng"), madeUpDng(240, 160, thirds));
+  expect(await lensOpcodesOf(place("none.dng"))).toEqual([]);
+  await pictureOf(gradient(30, 20)).png().toFile(place("no.png"));
+  expect(await lensOpcodesOf(place("no.png"))).toEqual([]);
 });

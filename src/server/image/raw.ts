@@ -1,12 +1,13 @@
 import { execFile } from "node:child_process";
 import { createHash } from "node:crypto";
-import { mkdir, open, rename, rm, stat, utimes } from "node:fs/promises";
+import { mkdir, rename, rm, stat, utimes } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { promisify } from "node:util";
 import { filesFolder } from "../config";
 import { Problem } from "../problem";
-import { sniff, sniffFile } from "./kinds";
+import { sniffFile } from "./kinds";
+import { withTiffTags } from "./tiff-tags";
 
 /**
  * Raw photos as DNG: developed neutrally by LibRaw's command (Debian's package libraw-bin) to a 16-bit TIFF in sRGB,
@@ -21,28 +22,9 @@ const NEUTRAL = ["-6", "-T", "-w", "-W", "-o", "1", "-g", "2.4", "12.92", "-q", 
 /** A photo that takes longer than this is damaged. */
 const MOST_MS = 180_000;
 const DNG_VERSION = 50706;
-const MOST_ENTRIES = 512;
 
-/** The tags of a TIFF's first directory, without reading more of the file. */
-async function firstTags(file: string): Promise<Set<number>> {
-  const handle = await open(file, "r");
-  try {
-    const read = async (at: number, length: number): Promise<Buffer> =>
-      (await handle.read(Buffer.alloc(length), 0, length, at)).buffer;
-    const head = await read(0, 8);
-    if (sniff(head) !== "tiff") return new Set();
-    const big = head[0] === 0x4d;
-    const u16 = (b: Buffer, at: number): number => (big ? b.readUInt16BE(at) : b.readUInt16LE(at));
-    const offset = big ? head.readUInt32BE(4) : head.readUInt32LE(4);
-    const count = Math.min(MOST_ENTRIES, u16(await read(offset, 2), 0));
-    const entries = await read(offset + 2, 12 * count);
-    return new Set(Array.from({ length: count }, (_, i) => u16(entries, 12 * i)));
-  } finally {
-    await handle.close();
-  }
-}
-
-export const isRaw = async (file: string): Promise<boolean> => (await firstTags(file)).has(DNG_VERSION);
+export const isRaw = (file: string): Promise<boolean> =>
+  withTiffTags(file, async ([first = []]) => first.some((t) => t.tag === DNG_VERSION));
 
 const inHand = new Map<string, Promise<string>>();
 

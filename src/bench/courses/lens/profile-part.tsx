@@ -6,7 +6,7 @@ import { type Photo, api } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { takeProfile } from "@/core/edits";
 import { notify } from "@/ui";
-import { type KeptProposal, useProfiles } from "./use-profiles";
+import { IN_THE_FILE, type KeptProposal, useProfiles } from "./use-profiles";
 import { ChartDialog } from "./chart-dialog";
 import { ProfilesDialog } from "./profiles-dialog";
 
@@ -57,7 +57,7 @@ export function ProfilePart({ photo }: { photo: Photo }) {
             Take this profile (L)
           </button>
         )}
-        {proposal && <OnTheOthers photo={photo} proposal={proposal} />}
+        {proposal && proposal.profile.id !== IN_THE_FILE && <OnTheOthers photo={photo} proposal={proposal} />}
         <button className="btn btn-ghost btn-sm" onClick={() => setListing(true)}>
           All profiles …
         </button>

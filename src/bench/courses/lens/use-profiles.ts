@@ -5,17 +5,31 @@ import { type LensProfile, type Proposal, proposeProfiles } from "@/core/lens";
 
 export type KeptProposal = Proposal<LensProfile & { readonly id: string }>;
 
-/** The kept profiles, and those of them that fit a photo, the best first. */
+/** The id under which a photo's own profile stands among the others; it is kept nowhere but in the photo. */
+export const IN_THE_FILE = "in-the-file";
+
+/** The kept profiles, and those of them that fit a photo, the best first; before them what the photo itself describes. */
 export function useProfiles(photo: Photo): { all: readonly KeptProfile[]; proposals: readonly KeptProposal[] } {
   const { data } = useQuery({ queryKey: ["profiles"], queryFn: api.profiles });
+  const { data: own } = useQuery({
+    queryKey: ["own-profile", photo.id],
+    queryFn: () => api.ownProfile(photo.id),
+    enabled: photo.format === "dng",
+    staleTime: Infinity,
+  });
   return useMemo(() => {
     const all = data ?? [];
-    return {
-      all,
-      proposals: proposeProfiles(
-        all.map(({ id, document }) => ({ ...document, id })),
-        photo,
-      ),
-    };
-  }, [data, photo]);
+    const kept = proposeProfiles(
+      all.map(({ id, document }) => ({ ...document, id })),
+      photo,
+    );
+    return { all, proposals: own ? [inTheFile(own.document), ...kept] : kept };
+  }, [data, own, photo]);
 }
+
+const inTheFile = (document: LensProfile): KeptProposal => ({
+  profile: { ...document, id: IN_THE_FILE },
+  factor: 1,
+  reason: "The camera itself describes this lens, in the file.",
+  caution: null,
+});
