@@ -1,5 +1,5 @@
 import { spawnSync } from "node:child_process";
-import { existsSync, readFileSync } from "node:fs";
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import { readProfile } from "@/core/lens";
@@ -116,4 +116,26 @@ test("solve --find without a lens says that these edges bow, and its ± holds wh
     expect(Math.abs(attitude[angle] - truth.attitude[angle])).toBeLessThan(3 * sigma[angle]);
   // A photo whose lens is straight gets no such word.
   expect(JSON.parse(flatstone("solve", demo("SM-0412.jpg"), "--find").stdout).messages.join()).not.toContain("bow by");
+}, 60_000);
+
+test("a picture that says it was stitched has no lens to measure; what is found in it is told all the same", async () => {
+  const file = place("stitched.jpg");
+  const bytes = await sharp(demo("SM-0425.jpg")).resize(1500).jpeg().toBuffer();
+  const head = Buffer.from(
+    'http://ns.adobe.com/xap/1.0/\0<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:Description GPano:ProjectionType="cylindrical"/></x:xmpmeta>',
+  );
+  const marker = Buffer.from([0xff, 0xe1, (head.length + 2) >> 8, (head.length + 2) & 255]);
+  writeFileSync(file, Buffer.concat([bytes.subarray(0, 2), marker, head, bytes.subarray(2)]));
+  for (const args of [
+    ["solve", file, "--find", "--lens"],
+    ["true", file, "--out", place("never.jpg")],
+  ]) {
+    const { status, stderr } = flatstone(...args);
+    expect(status).toBe(2);
+    expect(stderr).toContain("stitched (cylindrical)");
+  }
+  expect(existsSync(place("never.jpg"))).toBe(false);
+  const { attitude, messages } = JSON.parse(flatstone("solve", file, "--find").stdout);
+  expect(Math.abs(attitude.roll)).toBeLessThan(0.2);
+  expect(messages.join()).not.toContain("bow by");
 }, 60_000);

@@ -1,7 +1,20 @@
 import { focalFromMetadata } from "@/core/camera";
 import { METADATA_SIGMA, type OwnEdgesFound, ownEdgesOf } from "@/core/own-edges";
 import type { Recipe } from "@/core/recipe";
+import { UsageError } from "./arguments";
 import type { Subject } from "./subject";
+
+const projectionOf = async (photo: string): Promise<string | null> =>
+  (await import("@/server/image/projection")).statedProjection(photo);
+
+/** @throws UsageError for a picture that states that it was stitched. */
+export async function refuseStitched(photo: string): Promise<void> {
+  const projection = await projectionOf(photo);
+  if (projection)
+    throw new UsageError(
+      `"${photo}" says that it was stitched (${projection}): no one lens drew it, so none is measured from it.`,
+    );
+}
 
 /** What a photo's own edges say; the focal length that metadata or the recipe tell is an observation beside them. */
 export async function ownEdgesIn(
@@ -9,6 +22,7 @@ export async function ownEdgesIn(
   { size, focal }: Subject,
   recipe?: Recipe,
 ): Promise<OwnEdgesFound | null> {
+  if (await projectionOf(photo)) return null;
   const { greenLight } = await import("@/server/image/luminance");
   const known = recipe?.camera.focalPx ?? null;
   const told = focalFromMetadata(size, focal);

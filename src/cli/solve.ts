@@ -6,7 +6,7 @@ import { type Recipe, RecipeError, emptyRecipe, endsOf, foundLine, parseRecipe }
 import { compile, solveRecipe, withCamera } from "@/core/render";
 import { UsageError, options, readRecipeFile, readText } from "./arguments";
 import { foundLines } from "./lines";
-import { NOTHING_STRAIGHT, ownEdgesIn } from "./own-edges";
+import { NOTHING_STRAIGHT, ownEdgesIn, refuseStitched } from "./own-edges";
 import { type Subject, inspected, subjectOf } from "./subject";
 
 /** One recipe's solution as the command prints it. */
@@ -83,6 +83,7 @@ async function bowNoticed<A extends Answer>(answer: A, photo: string, recipe: Re
 
 /** What a photo's own edges say, as the command prints it: as of lines found, and the lens with its deviation. */
 async function solvedWithLens(photo: string, recipe: Recipe, subject: Subject): Promise<object> {
+  await refuseStitched(photo);
   const found = await ownEdgesIn(photo, subject, recipe);
   if (!found) throw new UsageError(NOTHING_STRAIGHT);
   const proposal = proposalOf(found);

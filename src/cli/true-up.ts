@@ -5,7 +5,7 @@ import { emptyRecipe } from "@/core/recipe";
 import { withCamera } from "@/core/render";
 import { UsageError, checkPhoto, checkTarget, options, required } from "./arguments";
 import { deliver, deliveryAsked } from "./deliver";
-import { NOTHING_STRAIGHT, ownEdgesIn } from "./own-edges";
+import { NOTHING_STRAIGHT, ownEdgesIn, refuseStitched } from "./own-edges";
 import { inspected } from "./subject";
 
 /** Trues a photo up by its own edges, and delivers it. */
@@ -24,6 +24,7 @@ export async function run(args: string[]): Promise<void> {
   await checkTarget(target, [source]);
   if (recipeOut !== undefined) await checkTarget(recipeOut, [source, target]);
   const subject = await inspected(source);
+  await refuseStitched(source);
   const found = await ownEdgesIn(source, subject);
   if (!found) throw new UsageError(NOTHING_STRAIGHT);
   const proposal = proposalOf(found);

@@ -10,6 +10,8 @@ export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict" |
 /** What is known of the photo's own edges. */
 export type OwnState =
   | { readonly state: "unlooked" | "looking" | "nothing" }
+  /** The picture states that it was stitched: no one lens drew it. */
+  | { readonly state: "stitched"; readonly projection: string }
   | { readonly state: "found"; readonly proposal: OwnProposal; readonly left: boolean };
 
 interface Step {

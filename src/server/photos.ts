@@ -11,6 +11,7 @@ import { desk, limitsFor } from "./image/desks";
 import type { Inspected } from "./image/inspect";
 import { lensOpcodesOf } from "./image/opcodes";
 import { dropPreviews } from "./image/preview";
+import { statedProjection } from "./image/projection";
 import { dropDeveloped, isRaw, moveDeveloped } from "./image/raw";
 import { previewsAhead } from "./image/shown";
 import { Problem, notFound } from "./problem";
@@ -92,14 +93,14 @@ export async function getPhoto(id: string): Promise<PhotoRow> {
   return row;
 }
 
-/** The lens that a raw photo itself describes, as a profile for it alone; null where it describes none. */
-export async function photoOwnProfile(id: string): Promise<{ document: LensProfile } | null> {
+/** What a photo's file itself says: the lens it describes, as a profile for it alone, and the projection it was stitched into. */
+export async function inTheFile(id: string): Promise<{ document: LensProfile | null; projection: string | null }> {
   const photo = await getPhoto(id);
-  if (photo.format !== "dng") return null;
+  const projection = await statedProjection(originalPath(photo.sha256));
+  if (photo.format !== "dng") return { document: null, projection };
   const stored =
     photo.orientation > 4 ? ([photo.height, photo.width] as const) : ([photo.width, photo.height] as const);
-  const document = profileFromOpcodes(await lensOpcodesOf(originalPath(photo.sha256)), stored, photo);
-  return document && { document };
+  return { document: profileFromOpcodes(await lensOpcodesOf(originalPath(photo.sha256)), stored, photo), projection };
 }
 
 /** An assignment's photos in the order they were taken, with their versions and settled courses. */

@@ -10,7 +10,7 @@ import {
   listPhotos,
   listProfiles,
   openVersion,
-  photoOwnProfile,
+  inTheFile,
   saveRevision,
   takeProfileForAll,
 } from ".";
@@ -96,10 +96,10 @@ test("the lens that a raw photo itself describes is offered for it; others descr
   const warp = { id: 1, planes: 1, numbers: [1, -0.04, 0.01, 0, 0, 0, 0.5, 0.5] };
   const raw = madeUpDng(240, 160, () => [0.2, 0.2, 0.2], 6, opcodeList(warp));
   const { photo } = await addPhoto(id, "own.dng", chunksOf(raw));
-  const own = await photoOwnProfile(photo.id);
-  expect(own!.document).toMatchObject({ lens: ["Quarl 24 mm"], distortion: [{ focalMm: 24, k: [-0.04, 0.01, 0] }] });
-  expect(readProfile(JSON.parse(JSON.stringify(own!.document)))).toEqual(own!.document);
+  const own = await inTheFile(photo.id);
+  expect(own.document).toMatchObject({ lens: ["Quarl 24 mm"], distortion: [{ focalMm: 24, k: [-0.04, 0.01, 0] }] });
+  expect(readProfile(JSON.parse(JSON.stringify(own.document)))).toEqual(own.document);
   const plain = await addPhoto(id, "plain.jpg", chunksOf(await taken(64, "Quarl 16-35 mm", 16)));
-  expect(await photoOwnProfile(plain.photo.id)).toBeNull();
-  await expect(photoOwnProfile("00000000-0000-4000-8000-000000000000")).rejects.toMatchObject({ status: 404 });
+  expect(await inTheFile(plain.photo.id)).toEqual({ document: null, projection: null });
+  await expect(inTheFile("00000000-0000-4000-8000-000000000000")).rejects.toMatchObject({ status: 404 });
 });

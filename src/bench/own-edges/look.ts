@@ -1,4 +1,4 @@
-import type { Photo } from "@/client";
+import { type Photo, api } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { lookAtOwnEdges } from "@/client/own-edges";
 import { trueUp } from "@/core/edits";
@@ -16,6 +16,10 @@ export const isUntouched = ({ recipe, past }: BenchState): boolean =>
 export const isOpen = ({ own, recipe }: Pick<BenchState, "own" | "recipe">): boolean =>
   own.state === "found" && !own.left && (recipe.lens.from !== "own-edges" || recipe.lines.length === 0);
 
+/** Said of a picture that states that it was stitched. */
+export const stitchedWords = (projection: string): string =>
+  `This picture says that it was stitched (${projection}): no one lens drew it, so none is measured from it. Lines can be drawn by hand.`;
+
 let running: AbortController | null = null;
 
 /** Looks at the photo's own edges. @returns what they propose; null where they tell nothing, or it was cancelled. */
@@ -25,6 +29,11 @@ export async function lookForOwnEdges(bench: Bench, photo: Photo): Promise<OwnPr
   const { versionId, recipe, set } = bench();
   set({ own: { state: "looking" } });
   try {
+    const { projection } = await api.inTheFile(photo.id);
+    if (bench().versionId === versionId && projection && !stop.signal.aborted) {
+      bench().set({ own: { state: "stitched", projection } });
+      return null;
+    }
     const proposal = await lookAtOwnEdges(photo, recipe.camera, stop.signal);
     if (bench().versionId !== versionId || stop.signal.aborted) return null;
     bench().set({ own: proposal ? { state: "found", proposal, left: false } : { state: "nothing" } });
@@ -50,7 +59,8 @@ export function stopLooking(bench: Bench): void {
 export async function trueUpNow(bench: Bench, photo: Photo): Promise<void> {
   const { own } = bench();
   const proposal = own.state === "found" ? own.proposal : await lookForOwnEdges(bench, photo);
-  if (proposal) bench().edit(trueUp(proposal, bench().size));
-  else if (bench().own.state === "nothing")
-    notify("This picture has too little that is straight to go by. Draw lines by hand.");
+  if (proposal) return bench().edit(trueUp(proposal, bench().size));
+  const now = bench().own;
+  if (now.state === "nothing") notify("This picture has too little that is straight to go by. Draw lines by hand.");
+  else if (now.state === "stitched") notify(stitchedWords(now.projection));
 }

@@ -4,7 +4,7 @@ import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { takeOwnLens, takeOwnLines, together, trueUp } from "@/core/edits";
 import { type OwnProposal, ownWords } from "@/core/own-edges";
-import { isOpen, isUntouched, lookForOwnEdges, stopLooking } from "./look";
+import { isOpen, isUntouched, lookForOwnEdges, stitchedWords, stopLooking } from "./look";
 
 /** What the picture proposes by its own edges, with its ±: the next step on an untouched photo. */
 export function OwnEdgesCard({ photo }: { photo: Photo }) {
@@ -29,6 +29,7 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
         it is.
       </Card>
     );
+  if (own.state === "stitched" && isUntouched(bench)) return <Card>{stitchedWords(own.projection)}</Card>;
   if (own.state === "found" && isOpen(bench)) return <Proposal proposal={own.proposal} />;
   if (own.state === "unlooked" && isUntouched(bench))
     return (

@@ -55,8 +55,13 @@ export const ENDPOINTS = {
   ),
   photos: endpoint("GET", "/api/assignments/{id}/photos", NOTHING, z.array(photoOnBoard)),
   changePhoto: endpoint("PATCH", "/api/photos/{id}", z.object({ deleted: z.boolean() }), photoAnswer),
-  /** The lens that the photo itself describes. */
-  ownProfile: endpoint("GET", "/api/photos/{id}/profile", NOTHING, z.object({ document: profileSchema }).nullable()),
+  /** What the photo's file itself says: the lens it describes, and the projection it was stitched into. */
+  inTheFile: endpoint(
+    "GET",
+    "/api/photos/{id}/file",
+    NOTHING,
+    z.object({ document: profileSchema.nullable(), projection: z.string().nullable() }),
+  ),
   version: endpoint("GET", "/api/versions/{id}", NOTHING, openedVersion),
   createVersion: endpoint("POST", "/api/photos/{id}/versions", z.object({ recipe: recipe.optional() }), versionAnswer),
   saveRevision: endpoint(

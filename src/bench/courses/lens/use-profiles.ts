@@ -12,8 +12,8 @@ export const IN_THE_FILE = "in-the-file";
 export function useProfiles(photo: Photo): { all: readonly KeptProfile[]; proposals: readonly KeptProposal[] } {
   const { data } = useQuery({ queryKey: ["profiles"], queryFn: api.profiles });
   const { data: own } = useQuery({
-    queryKey: ["own-profile", photo.id],
-    queryFn: () => api.ownProfile(photo.id),
+    queryKey: ["in-the-file", photo.id],
+    queryFn: () => api.inTheFile(photo.id),
     enabled: photo.format === "dng",
     staleTime: Infinity,
   });
@@ -23,7 +23,7 @@ export function useProfiles(photo: Photo): { all: readonly KeptProfile[]; propos
       all.map(({ id, document }) => ({ ...document, id })),
       photo,
     );
-    return { all, proposals: own ? [inTheFile(own.document), ...kept] : kept };
+    return { all, proposals: own?.document ? [inTheFile(own.document), ...kept] : kept };
   }, [data, own, photo]);
 }
 

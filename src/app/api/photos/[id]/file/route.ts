@@ -1,7 +1,7 @@
 import { ENDPOINTS } from "@/core/contract";
-import { photoOwnProfile } from "@/server";
+import { inTheFile } from "@/server";
 import { routeOf } from "../../../respond";
 
 export const dynamic = "force-dynamic";
 
-export const GET = routeOf(ENDPOINTS.ownProfile, ({ id }) => photoOwnProfile(id));
+export const GET = routeOf(ENDPOINTS.inTheFile, ({ id }) => inTheFile(id));

@@ -1,0 +1,37 @@
+import { writeFileSync } from "node:fs";
+import path from "node:path";
+import { gradient, pictureOf, temporaryFolder } from "../testing";
+import { statedProjection } from "./projection";
+
+const folder = temporaryFolder();
+const place = (name: string): string => path.join(folder, name);
+
+/** A picture with a packet of XMP. */
+async function picture(name: string, xmp: string | null): Promise<string> {
+  const bytes = await pictureOf(gradient(40, 30)).jpeg().toBuffer();
+  if (xmp === null) writeFileSync(place(name), bytes);
+  else {
+    const head = Buffer.from(`http://ns.adobe.com/xap/1.0/\0<x:xmpmeta xmlns:x="adobe:ns:meta/">${xmp}</x:xmpmeta>`);
+    const marker = Buffer.from([0xff, 0xe1, (head.length + 2) >> 8, (head.length + 2) & 255]);
+    writeFileSync(place(name), Buffer.concat([bytes.subarray(0, 2), marker, head, bytes.subarray(2)]));
+  }
+  return place(name);
+}
+
+test("a stitched picture's projection is read, as attribute and as element; others state none", async () => {
+  const attribute = await picture("a.jpg", '<rdf:Description GPano:ProjectionType="equirectangular"/>');
+  const element = await picture("b.jpg", "<GPano:ProjectionType>cylindrical</GPano:ProjectionType>");
+  expect(await statedProjection(attribute)).toBe("equirectangular");
+  expect(await statedProjection(element)).toBe("cylindrical");
+  expect(await statedProjection(await picture("c.jpg", "<rdf:Description dc:title='GPano'/>"))).toBeNull();
+  expect(await statedProjection(await picture("d.jpg", null))).toBeNull();
+});
+
+test("it is found at the end of a large file, and what is hostile is not taken", async () => {
+  const tail = "<GPano:ProjectionType>cylindrical</GPano:ProjectionType>";
+  writeFileSync(place("large.tif"), Buffer.concat([Buffer.alloc(1_400_000), Buffer.from(tail)]));
+  expect(await statedProjection(place("large.tif"))).toBe("cylindrical");
+  const hostile = await picture("e.jpg", `<rdf:Description GPano:ProjectionType="${"x".repeat(90)}"/>`);
+  expect(await statedProjection(hostile)).toBeNull();
+  expect(await statedProjection(await picture("f.jpg", '<a GPano:ProjectionType="<script>"/>'))).toBeNull();
+});
