@@ -1,18 +1,10 @@
-import { type Here, TUKEY, biweight, dampedLeastSquares, invertSymmetric, spreadOf } from "../numerics";
+import { type Here, dampedLeastSquares, invertSymmetric } from "../numerics";
+import { type Assignment, assignmentAt, byChance, wallsOf } from "./assignment";
+import { chargeOf } from "./charge";
 import { type OwnUnknowns, vanishingPoints } from "./directions";
 import { EdgeShape, MOST_TERMS } from "./edge-shape";
 import { type FlatEdges, idealNodes } from "./own-edge";
-
-/** What is known beforehand, each as a value with its deviation. */
-export interface OwnPriors {
-  /** Of the radial terms: they are small. */
-  readonly k: readonly number[];
-  /** Logarithm of the focal length in half diagonals. */
-  readonly logFocal: number;
-  readonly logFocalSigma: number;
-  /** What edges of buildings are out of true by themselves, tangent of the angle. */
-  readonly built: number;
-}
+import type { OwnPriors } from "./priors";
 
 export interface OwnFit {
   readonly unknowns: OwnUnknowns;
@@ -33,35 +25,12 @@ const REACHES = [0.02, 0.012, 0.006, 0.003, 0.001, 0, 0, 0, 0, 0];
 export const ROUGH_REACHES = REACHES.slice(0, 4);
 /** From where a rough fit has led. */
 export const FINE_REACHES = [0.005, 0.0015, 0, 0, 0, 0];
-/** How plausible a slope by chance is, beside its own deviation, tangent: an edge belongs to a direction where that says more. */
-const CHANCE = 0.5;
-const LEAST_PRICE = 2;
 /** Steeper unknowns than these are no camera, nor are focal lengths beyond these, half diagonals. */
 const MOST_PITCH = 62;
 const FOCALS = [0.35, 9] as const;
-/** A wall has this many edges, and they gain this much over belonging nowhere: fewer come about by chance, with a heading free. */
-const LEAST_EDGES = 5;
-const WALL_COST = 50;
-/** … nor does what has less than this share of the best wall's: something before it. */
-const LEAST_OF_BEST = 0.12;
-/** Headings nearer to each other than this are one wall's, degrees. */
-const SAME_WALL = 2;
 
 const isCamera = ({ pitch, logFocal }: OwnUnknowns): boolean =>
   Math.abs(pitch) < MOST_PITCH && logFocal > Math.log(FOCALS[0]) && logFocal < Math.log(FOCALS[1]);
-
-/** What an edge costs that belongs to no direction: the logarithm of how much less likely that is. */
-const priceOf = (sigma: number): number => Math.max(LEAST_PRICE, 2 * Math.log(CHANCE / sigma));
-
-interface Weights {
-  readonly assigned: (number | null)[];
-  readonly slope: Float64Array;
-  readonly bow: Float64Array;
-  /** Each edge's slope against its nearest direction, in its own deviation, and that. */
-  readonly misses: Float64Array;
-  readonly sigma: Float64Array;
-  readonly scale: number;
-}
 
 interface Place extends Here<OwnUnknowns> {
   readonly headings: number;
@@ -81,15 +50,15 @@ export function fitOwnEdges(
   reaches: readonly number[] = REACHES,
 ): OwnFit | null {
   let unknowns = start;
-  let weights: Weights | null = null;
+  let weights: Assignment | null = null;
   let here: Place | null = null;
   for (const reach of reaches) {
-    weights = weightsAt(edges, unknowns, priors, reach);
+    weights = assignmentAt(edges, unknowns, priors, reach);
     if (!weights) return null;
     const strong = wallsOf(weights, unknowns.headings, reach);
     if (strong.includes(false)) {
       unknowns = { ...unknowns, headings: unknowns.headings.filter((_, w) => strong[w]) };
-      weights = weightsAt(edges, unknowns, priors, reach);
+      weights = assignmentAt(edges, unknowns, priors, reach);
       if (!weights) return null;
     }
     const fixed = weights;
@@ -101,7 +70,7 @@ export function fitOwnEdges(
     if (!Number.isFinite(here.cost)) return null;
     unknowns = here.state;
   }
-  const last = weightsAt(edges, unknowns, priors, 0);
+  const last = assignmentAt(edges, unknowns, priors, 0);
   if (!here || !last) return null;
   const inverse = invertSymmetric(placeAt(edges, unknowns, priors, last).equations().a);
   return {
@@ -114,34 +83,6 @@ export function fitOwnEdges(
   };
 }
 
-/** Of edges in any direction, those within their price of one of several. */
-function byChance(sigma: Float64Array, directions: number): number {
-  let sum = 0;
-  for (const s of sigma) if (s > 0) sum += Math.min(1, (directions * 2 * s * Math.sqrt(priceOf(s))) / Math.PI);
-  return sum;
-}
-
-/** Which walls are more than chance, and not another's once more. */
-function wallsOf({ assigned, misses, sigma }: Weights, headings: readonly number[], reach: number): boolean[] {
-  const counts = headings.map(() => 0);
-  const gains = headings.map(() => 0);
-  assigned.forEach((a, e) => {
-    if (a === null || a < 0) return;
-    counts[a]!++;
-    const own = Math.hypot(sigma[e]!, reach);
-    gains[a]! += priceOf(own) - ((misses[e]! * sigma[e]!) / own) ** 2;
-  });
-  const most = Math.max(...gains);
-  return headings.map((heading, w) => {
-    if (counts[w]! < LEAST_EDGES) return false;
-    if (headings.some((other, v) => gains[v]! > gains[w]! && apart(other, heading) < SAME_WALL)) return false;
-    return reach > 0 || gains[w]! > Math.max(WALL_COST, LEAST_OF_BEST * most);
-  });
-}
-
-/** Between two headings, degrees; a wall runs both ways. */
-const apart = (a: number, b: number): number => Math.abs(a - b - 180 * Math.round((a - b) / 180));
-
 const moved = (u: OwnUnknowns, step: readonly number[]): OwnUnknowns => {
   const t = u.k.length;
   return {
@@ -153,47 +94,7 @@ const moved = (u: OwnUnknowns, step: readonly number[]): OwnUnknowns => {
   };
 };
 
-/** Which direction each edge belongs to, and how much its slope and its bow count. @returns null where the lens folds. */
-function weightsAt(edges: FlatEdges, u: OwnUnknowns, { built }: OwnPriors, reach: number): Weights | null {
-  const ideal = idealNodes(edges, u.k);
-  if (!ideal) return null;
-  const shape = new EdgeShape(edges, u.k.length);
-  const points = vanishingPoints(u);
-  const n = edges.count;
-  const assigned: (number | null)[] = new Array(n).fill(null);
-  const misses = new Float64Array(n);
-  const sigma = new Float64Array(n);
-  const bows = new Float64Array(n);
-  for (let e = 0; e < n; e++) {
-    let best = Infinity;
-    for (let d = 0; d < points.length; d++) {
-      shape.take(e, ideal, points[d]!);
-      const own = Math.hypot(shape.slopeSigma, built);
-      const off = Math.abs(shape.slope) / Math.hypot(own, reach);
-      if (off >= best) continue;
-      best = off;
-      misses[e] = shape.slope / own;
-      sigma[e] = own;
-      bows[e] = shape.bowCount > 0 ? Math.sqrt(shape.bow2 / shape.bowCount) : 0;
-      if (off * off < priceOf(Math.hypot(own, reach))) assigned[e] = d - 1;
-    }
-    if (best * best >= priceOf(Math.hypot(sigma[e]!, reach))) assigned[e] = null;
-  }
-  const counted = misses.filter((_, e) => assigned[e] !== null);
-  const scale = reach > 0 ? 1 : Math.max(1, counted.length > 4 ? spreadOf(counted) : 1);
-  const bowScale = Math.max(1, reach > 0 ? 1 + 60 * reach : 1);
-  const slope = new Float64Array(n);
-  const bow = new Float64Array(n);
-  for (let e = 0; e < n; e++) {
-    const off = assigned[e] === null ? Infinity : (misses[e]! * sigma[e]!) / Math.hypot(sigma[e]! * scale, reach);
-    slope[e] = biweight(off);
-    // A bow is weighed by its root mean square, which scatters little about 1.
-    bow[e] = biweight((bows[e]! / bowScale) * (TUKEY / 4));
-  }
-  return { assigned, slope, bow, misses, sigma, scale };
-}
-
-function placeAt(edges: FlatEdges, state: OwnUnknowns, priors: OwnPriors, weights: Weights): Place {
+function placeAt(edges: FlatEdges, state: OwnUnknowns, priors: OwnPriors, weights: Assignment): Place {
   const terms = state.k.length;
   const size = terms + 3 + state.headings.length;
   const ideal = isCamera(state) ? idealNodes(edges, state.k) : null;
@@ -254,40 +155,4 @@ function placeAt(edges: FlatEdges, state: OwnUnknowns, priors: OwnPriors, weight
     return { a, g };
   };
   return { state, headings, cost, equations };
-}
-
-/**
- * What speaks against a start before it is followed: as chargeOf, the directions reaching as widely as in a first round.
- *
- * @returns Infinity where the lens folds the picture.
- */
-export function chargeOfStart(edges: FlatEdges, start: OwnUnknowns, priors: OwnPriors): number {
-  const wide = { ...priors, built: REACHES[1]! };
-  const weights = weightsAt(edges, start, wide, 0);
-  return weights ? chargeOf(edges, start, wide, weights) : Infinity;
-}
-
-/** How far from upright cameras are held, degrees; a weak word, that only weighs answers against each other. */
-const HELD = { roll: 2.5, pitch: 12 } as const;
-/** Edges of one thing do not speak independently, so what is usual counts by more than its own deviation. */
-const USUALLY = 8;
-
-/** What speaks against unknowns in all: every edge's miss, but no more than the price of belonging nowhere; and what is believed beforehand. */
-function chargeOf(edges: FlatEdges, u: OwnUnknowns, priors: OwnPriors, { assigned }: Weights): number {
-  const ideal = idealNodes(edges, u.k)!;
-  const shape = new EdgeShape(edges, u.k.length);
-  const points = vanishingPoints(u);
-  let sum = WALL_COST * u.headings.length;
-  for (let e = 0; e < edges.count; e++) {
-    const belongs = assigned[e]!;
-    shape.take(e, ideal, belongs === null ? null : points[belongs + 1]!);
-    const own = Math.hypot(shape.slopeSigma, priors.built);
-    const price = priceOf(own);
-    sum += belongs === null ? price : Math.min(price, (shape.slope / own) ** 2);
-    sum += Math.min(shape.bow2, 9 * shape.bowCount);
-  }
-  u.k.forEach((k, i) => (sum += (k / priors.k[i]!) ** 2));
-  // Three directions at right angles could each be the vertical: cameras are held about upright.
-  sum += (u.roll / HELD.roll) ** 2 + (u.pitch / HELD.pitch) ** 2;
-  return sum + USUALLY * ((u.logFocal - priors.logFocal) / priors.logFocalSigma) ** 2;
 }

@@ -3,8 +3,11 @@ import type { Attitude } from "../camera";
 import type { Size } from "../geometry";
 import type { OwnUnknowns } from "./directions";
 import { MOST_TERMS } from "./edge-shape";
-import { type OwnFit, FINE_REACHES, type OwnPriors, ROUGH_REACHES, chargeOfStart, fitOwnEdges } from "./fit";
+import { chargeOfStart } from "./charge";
+import { FINE_REACHES, type OwnFit, ROUGH_REACHES, fitOwnEdges } from "./fit";
+import type { OwnPriors } from "./priors";
 import { type FlatEdges, type OwnEdge, flatEdges } from "./own-edge";
+import { byCost, distinct, various } from "./selection";
 import { ownStarts } from "./starts";
 import { turnedOver } from "./turned-over";
 
@@ -155,10 +158,6 @@ function startFrom({ k, terms, focalPx, size, attitude, walls }: OwnSolution): O
   };
 }
 
-/** Fits that are sound, the one that least speaks against first. */
-const byCost = (fits: readonly (OwnFit | null)[]): OwnFit[] =>
-  fits.filter((fit) => fit !== null && fit.covariance !== null).sort((a, b) => a!.cost - b!.cost) as OwnFit[];
-
 /**
  * A fit with all radial terms: what the picture does not tell of the higher ones stays as small as lenses are, and is in
  * the deviations.
@@ -187,30 +186,6 @@ function longestOf(edges: readonly OwnEdge[]): OwnEdge[] {
       nodes: nodes.length <= 3 ? nodes : [nodes[0]!, nodes[nodes.length >> 1]!, nodes[nodes.length - 1]!],
     }));
 }
-
-/** Fits less those that are nearly one before them. */
-function distinct(fits: readonly OwnFit[]): OwnFit[] {
-  const kept: OwnFit[] = [];
-  for (const fit of fits) if (kept.every((other) => !alike(other.unknowns, fit.unknowns))) kept.push(fit);
-  return kept;
-}
-
-/** Of fits that see the same vertical only the first few: a thing that leans has many edges, and would have all places. */
-function various(fits: readonly OwnFit[]): OwnFit[] {
-  const kept: OwnFit[] = [];
-  for (const fit of fits) {
-    const same = kept.filter(({ unknowns: { roll } }) => Math.abs(roll - fit.unknowns.roll) < SAME_ROLL);
-    if (same.length < EACH_ROLL) kept.push(fit);
-  }
-  return kept;
-}
-const SAME_ROLL = 1;
-const EACH_ROLL = 2;
-
-const alike = (a: OwnUnknowns, b: OwnUnknowns): boolean =>
-  Math.abs(a.pitch - b.pitch) + Math.abs(a.roll - b.roll) < 1 &&
-  Math.abs(a.logFocal - b.logFocal) < 0.05 &&
-  Math.abs(a.k[0]! - b.k[0]!) < 0.01;
 
 function solutionOf(fit: OwnFit, rival: OwnSolution["rival"], size: Size, choice: FaceChoice): OwnSolution {
   const unit = Math.hypot(size[0], size[1]) / 2;
