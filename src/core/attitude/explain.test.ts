@@ -85,6 +85,23 @@ describe("too little or nothing to go by is said in a sentence, and turns nothin
   });
 });
 
+test("a line without a length is not counted among those that agree", () => {
+  const plumbs = plumbsOf(3);
+  const dot: LineInput = {
+    id: "dot",
+    kind: "plumb",
+    ends: [
+      [500, 500],
+      [500, 500],
+    ],
+  };
+  expect(
+    said([...plumbs, dot])
+      .map((m) => m.text)
+      .join(),
+  ).toContain("3 plumbs agree");
+});
+
 describe("the line that contradicts the others is named with its likely cause", () => {
   const moved = (l: LineInput, by: number): LineInput => ({
     ...l,

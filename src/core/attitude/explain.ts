@@ -1,5 +1,6 @@
 import { likelyCause } from "./likely-cause";
-import { END_SIGMA_PX } from "./solve-plumbs";
+import { distance2 } from "../geometry";
+import { END_SIGMA_PX, SHORTEST_PX } from "./solve-plumbs";
 import type { LineInput } from "./line-model";
 import { type OddOne, oddOne } from "./odd-one";
 import type { LineQuestion } from "./line-question";
@@ -41,10 +42,14 @@ export function explainLines(solution: LineSolution, question: LineQuestion): Li
 const nameOf = ({ names }: LineQuestion, id: string): string => names.get(id) ?? id;
 const list = (all: readonly string[]): string =>
   all.length < 2 ? all.join("") : `${all.slice(0, -1).join(", ")} and ${all[all.length - 1]}`;
-const kinds = (inputs: readonly LineInput[]): { plumbs: number; sills: number } => ({
-  plumbs: inputs.filter((l) => l.kind === "plumb").length,
-  sills: inputs.filter((l) => l.kind === "sill").length,
-});
+/** How many of each there are; what is too short to have a direction is none. */
+const kinds = (inputs: readonly LineInput[]): { plumbs: number; sills: number } => {
+  const real = inputs.filter((l) => distance2(...l.ends) >= SHORTEST_PX);
+  return {
+    plumbs: real.filter((l) => l.kind === "plumb").length,
+    sills: real.filter((l) => l.kind === "sill").length,
+  };
+};
 
 function unsolved({ status }: LineSolution, { inputs }: LineQuestion): LineMessage {
   const lines = inputs.map((l) => l.id);

@@ -6,7 +6,7 @@ import { type LineInput, halfTurn } from "./line-model";
 import { type LineShare, PRIOR_WEIGHT, sharesOf } from "./line-shares";
 import { promising, startsOf } from "./line-starts";
 import { observe } from "./plumb-residual";
-import { END_SIGMA_PX } from "./solve-plumbs";
+import { END_SIGMA_PX, SHORTEST_PX } from "./solve-plumbs";
 import type { Fit } from "./fit-lines";
 import { type Found, type Prepared, type Start, searched, wholeTurn } from "./walled-fit";
 
@@ -48,8 +48,6 @@ const HOPELESS_FOCAL = 0.12;
 const FOCALS = [0.25, 6] as const;
 /** Where the search for a focal length starts, as factors of the one assumed. */
 const FOCAL_TRIES = [0.55, 0.7, 0.85, 1, 1.2, 1.45, 1.8];
-/** Ends closer than this make no line, pixels. */
-const SHORTEST_PX = 2;
 /**
  * Maximum-likelihood attitude from lines that are vertical or horizontal in reality: pitch and roll from all of them,
  * the heading of every wall with sills, and the focal length where it is unknown and the lines determine it.

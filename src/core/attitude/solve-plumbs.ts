@@ -54,7 +54,7 @@ const CONVERGED = 1e-16;
 /** How far an angle is moved to see its effect, degrees. */
 const STEP = 1e-4;
 /** Ends closer than this make no line, pixels. */
-const SHORTEST_PX = 2;
+export const SHORTEST_PX = 2;
 
 const NOTHING = { pitch: null, yaw: null, roll: null } as const;
 
