@@ -38,7 +38,7 @@ function commandLine(photo, out) {
   return { ms: performance.now() - began, mb: Number(/MB ([\d.]+)/.exec(stderr.toString())[1]) };
 }
 
-const DELIVERER = `import { inThreads } from "@/server/render/bands"; import { renderPicture } from "@/server/render/render-picture";
+const DELIVERER = `import { inThreads } from "@/server/render/in-threads"; import { renderPicture } from "@/server/render/render-picture";
 import { deliveryOptions } from "@/core/contract"; import { readRecipe } from "@/core/recipe";
 export async function deliverer(script, json) { const runner = await inThreads(script); const recipe = readRecipe(json);
 return { close: () => runner.close(), deliver: (source, target, format) => renderPicture({ source, target, recipe, focal: {}, options: deliveryOptions.parse({ format, quality: 92 }) }, runner) }; }`;

@@ -1,7 +1,7 @@
 /** What benchmarks/engine.mjs bundles: the engine in threads, over a made-up picture and a usual recipe. */
 import { emptyRecipe } from "@/core/recipe";
 import { type KernelName, type Raster, compile, resampleBand, settle } from "@/core/render";
-import { inThreads } from "@/server/render/bands";
+import { inThreads } from "@/server/render/in-threads";
 
 export const recipeFor = (width: number, height: number, fringes = false) => {
   const recipe = emptyRecipe();

@@ -103,3 +103,16 @@ export function usePage(take: (page: Page) => void): void {
   afterAll(() => browser?.close());
   afterEach(() => expect(problems.splice(0)).toEqual([]));
 }
+
+/** A new assignment, its photos added and its page open. */
+export async function freshAssignment(
+  page: Page,
+  name: string,
+  photos: Parameters<ReturnType<Page["getByTestId"]>["setInputFiles"]>[0],
+): Promise<void> {
+  await page.goto(address);
+  await page.getByLabel("Name of the new assignment").fill(name);
+  await page.getByRole("button", { name: "New assignment" }).click();
+  await page.waitForURL(/assignments\//);
+  await page.getByTestId("photo-input").setInputFiles(photos);
+}

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Browser, CDPSession, Page } from "playwright-core";
-import { address, launch, openPage, rested, shown, strokeByHand } from "./app";
+import { freshAssignment, launch, openPage, rested, shown, strokeByHand } from "./app";
 import { demoPhoto } from "./scene";
 
 /** The Bench itself, whatever the course: its keys, its search, its room, and fingers on its sheet. */
@@ -11,12 +11,8 @@ const problems: string[] = [];
 beforeAll(async () => {
   browser = await launch();
   page = await openPage(browser, problems);
-  await page.goto(address);
-  await page.getByLabel("Name of the new assignment").fill("The Bench itself");
-  await page.getByRole("button", { name: "New assignment" }).click();
-  await page.waitForURL(/assignments\//);
   const photo = { name: "street.jpg", mimeType: "image/jpeg", buffer: readFileSync(demoPhoto) };
-  await page.getByTestId("photo-input").setInputFiles(photo);
+  await freshAssignment(page, "The Bench itself", photo);
   await page.getByRole("link", { name: "street.jpg", exact: true }).click();
   await rested(page);
 }, 60_000);

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Browser, Page } from "playwright-core";
-import { address, fetched, launch, openPage, rested, strokeByHand } from "./app";
+import { address, fetched, launch, openPage, rested, strokeByHand, freshAssignment } from "./app";
 import { demoPhoto } from "./scene";
 
 let browser: Browser;
@@ -14,13 +14,7 @@ afterEach(() => expect(problems.splice(0)).toEqual([]));
 /** A fresh assignment with the demo picture, opened on the Bench. */
 async function freshBench(name: string): Promise<Page> {
   const page = await openPage(browser, problems);
-  await page.goto(address);
-  await page.getByLabel("Name of the new assignment").fill(name);
-  await page.getByRole("button", { name: "New assignment" }).click();
-  await page.waitForURL(/assignments\//);
-  await page
-    .getByTestId("photo-input")
-    .setInputFiles({ name: "street.jpg", mimeType: "image/jpeg", buffer: readFileSync(demoPhoto) });
+  await freshAssignment(page, name, { name: "street.jpg", mimeType: "image/jpeg", buffer: readFileSync(demoPhoto) });
   await page.getByRole("link", { name: "street.jpg", exact: true }).click();
   await rested(page);
   return page;

@@ -3,7 +3,7 @@ import { copyFileSync, readFileSync } from "node:fs";
 import path from "node:path";
 import type { Browser, Page } from "playwright-core";
 import sharp from "sharp";
-import { address, launch, openPage, rested } from "./app";
+import { freshAssignment, launch, openPage, rested } from "./app";
 
 /** Photos that say nothing of themselves: what their own edges propose, taken by one key. */
 const photos = path.join(__dirname, "../demo/photos");
@@ -15,13 +15,9 @@ const problems: string[] = [];
 beforeAll(async () => {
   browser = await launch();
   page = await openPage(browser, problems);
-  await page.goto(address);
-  await page.getByLabel("Name of the new assignment").fill("Own edges");
-  await page.getByRole("button", { name: "New assignment" }).click();
-  await page.waitForURL(/assignments\//);
   // Encoded anew, without a word about camera and lens.
   const bare = await sharp(path.join(photos, "SM-0420.jpg")).jpeg({ quality: 96 }).toBuffer();
-  await page.getByTestId("photo-input").setInputFiles([
+  await freshAssignment(page, "Own edges", [
     { name: "bare.jpg", mimeType: "image/jpeg", buffer: bare },
     { name: "stones.png", mimeType: "image/png", buffer: readFileSync(path.join(photos, "SM-0427.png")) },
   ]);
@@ -62,7 +58,7 @@ test("an untouched photo is looked at; one key takes lens, lines, attitude and f
   await page.getByText("saved", { exact: true }).waitFor();
 }, 120_000);
 
-test("what was taken is delivered: level, upright and face-on, as the command line sees it", async () => {
+test("what was taken is delivered: level, plumb and face-on, as the command line sees it", async () => {
   await page.getByRole("button", { name: "Deliver …" }).click();
   await page.getByRole("button", { name: "Render at full resolution" }).click();
   const download = page.waitForEvent("download");

@@ -18,7 +18,7 @@ const displaced = (k: readonly number[], r: number): number => r ** 3 * (k[0]! +
 
 test.each([
   ["the street", "SM-0413", true],
-  ["a view into a corner, upright", "SM-0414", true],
+  ["a view into a corner, taller than wide", "SM-0414", true],
   ["the reading room", "SM-0415", false],
   ["a view into a corner", "SM-0419", true],
   ["the canal wing from the side", "SM-0420", true],

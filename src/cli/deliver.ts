@@ -6,7 +6,7 @@ import { type DeliveryOptions, deliveryOptions, formatOfName } from "@/core/cont
 import type { Size } from "@/core/geometry";
 import type { Recipe } from "@/core/recipe";
 import type { Decoded } from "@/server/image/decode";
-import { inThreads } from "@/server/render/bands";
+import { inThreads } from "@/server/render/in-threads";
 import { inProcess } from "@/server/render/in-process";
 import { renderPicture } from "@/server/render/render-picture";
 import { UsageError, usage } from "./arguments";

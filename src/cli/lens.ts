@@ -2,7 +2,7 @@ import { writeFile } from "node:fs/promises";
 import { equivalentOf } from "@/core/camera";
 import { type OwnSolution, pooledLens, pooledProfile } from "@/core/own-edges";
 import { UsageError, checkPhoto, checkTarget, options } from "./arguments";
-import { ownEdgesIn } from "./own-edges";
+import { ownEdgesIn, refuseStitched } from "./own-edges";
 import { factsOf, inspected } from "./subject";
 
 /** Measures one lens from the own edges of several photos at one setting, and may keep it as a profile. */
@@ -16,6 +16,7 @@ export async function run(args: string[]): Promise<void> {
   const used: { photo: string; solution: OwnSolution }[] = [];
   const without: string[] = [];
   for (const photo of free) {
+    await refuseStitched(photo);
     const subject = await inspected(photo);
     const found = await ownEdgesIn(photo, subject);
     if (!found) {

@@ -4,7 +4,8 @@ import type { Recipe } from "@/core/recipe";
 import { UsageError } from "./arguments";
 import type { Subject } from "./subject";
 
-const projectionOf = async (photo: string): Promise<string | null> =>
+/** The projection that a picture states it was stitched into, or null. */
+export const projectionOf = async (photo: string): Promise<string | null> =>
   (await import("@/server/image/projection")).statedProjection(photo);
 
 /** @throws UsageError for a picture that states that it was stitched. */
@@ -22,7 +23,6 @@ export async function ownEdgesIn(
   { size, focal }: Subject,
   recipe?: Recipe,
 ): Promise<OwnEdgesFound | null> {
-  if (await projectionOf(photo)) return null;
   const { greenLight } = await import("@/server/image/luminance");
   const known = recipe?.camera.focalPx ?? null;
   const told = focalFromMetadata(size, focal);

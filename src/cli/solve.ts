@@ -6,7 +6,7 @@ import { type Recipe, RecipeError, emptyRecipe, endsOf, foundLine, parseRecipe }
 import { compile, solveRecipe, withCamera } from "@/core/render";
 import { UsageError, options, readRecipeFile, readText } from "./arguments";
 import { foundLines } from "./lines";
-import { NOTHING_STRAIGHT, ownEdgesIn, refuseStitched } from "./own-edges";
+import { NOTHING_STRAIGHT, ownEdgesIn, projectionOf, refuseStitched } from "./own-edges";
 import { type Subject, inspected, subjectOf } from "./subject";
 
 /** One recipe's solution as the command prints it. */
@@ -65,6 +65,7 @@ interface Answer {
  */
 async function bowNoticed<A extends Answer>(answer: A, photo: string, recipe: Recipe, subject: Subject): Promise<A> {
   if (recipe.lens.from !== "none" || recipe.lens.k.some((k) => k !== 0)) return answer;
+  if (await projectionOf(photo)) return answer;
   const found = await ownEdgesIn(photo, subject, recipe);
   if (!found) return answer;
   const { lens, attitude } = proposalOf(found);

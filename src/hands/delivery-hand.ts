@@ -1,7 +1,7 @@
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { serveTasks } from "@/server/hands/serve";
-import { inThreads } from "@/server/render/bands";
+import { inThreads } from "@/server/render/in-threads";
 import { type PictureOrder, renderPicture } from "@/server/render/render-picture";
 
 /** A process in which a worker has one delivery made at a time; its threads stay for the next. */

@@ -5,6 +5,7 @@ import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { takeProfile } from "@/core/edits";
 import { laidCourses } from "@/core/recipe";
+import { isOpen } from "../own-edges/look";
 import { useProfiles } from "./lens/use-profiles";
 
 const key = (photo: Photo): string => `flat-stone-nudged-${photo.id}`;
@@ -25,7 +26,10 @@ export function LensNudge({ photo }: { photo: Photo }) {
     <div role="status" className="ruled flex flex-col gap-1.5 border-b bg-info/15 px-3.5 py-2">
       <span>The lens comes first: no straight line fits a bowed edge. {proposal.reason}</span>
       <span className="flex gap-1.5">
-        <button className="btn btn-primary btn-sm" onClick={() => bench.edit(takeProfile(proposal, photo, bench.size))}>
+        <button
+          className={`btn btn-sm ${isOpen(bench) ? "" : "btn-primary"}`}
+          onClick={() => bench.edit(takeProfile(proposal, photo, bench.size))}
+        >
           Take it (L)
         </button>
         <button className="btn btn-ghost btn-sm" onClick={() => setSaid(true)}>

@@ -6,7 +6,7 @@ export interface PlaneWarp {
   readonly tangential: readonly [number, number];
 }
 
-/** What a DNG says of its lens (Adobe, "Digital Negative Specification" 1.7, chapter 7). Centres 0…1 across the picture. */
+/** What a DNG says of its lens ("Digital Negative Specification" 1.7, chapter 7). Centres 0…1 across the picture. */
 export type Opcode =
   | {
       readonly kind: "rectilinear" | "fisheye";

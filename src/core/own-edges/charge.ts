@@ -18,7 +18,7 @@ export function chargeOfStart(edges: FlatEdges, start: OwnUnknowns, priors: OwnP
   return weights ? chargeOf(edges, start, wide, weights) : Infinity;
 }
 
-/** How far from upright cameras are held, degrees; a weak word, that only weighs answers against each other. */
+/** How far from level cameras are held, degrees; a weak word, that only weighs answers against each other. */
 const HELD = { roll: 2.5, pitch: 12 } as const;
 /** Edges of one thing do not speak independently, so what is usual counts by more than its own deviation. */
 const USUALLY = 8;
@@ -38,7 +38,7 @@ export function chargeOf(edges: FlatEdges, u: OwnUnknowns, priors: OwnPriors, { 
     sum += Math.min(shape.bow2, 9 * shape.bowCount);
   }
   u.k.forEach((k, i) => (sum += (k / priors.k[i]!) ** 2));
-  // Three directions at right angles could each be the vertical: cameras are held about upright.
+  // Three directions at right angles could each be the vertical: cameras are held about level.
   sum += (u.roll / HELD.roll) ** 2 + (u.pitch / HELD.pitch) ** 2;
   return sum + USUALLY * ((u.logFocal - priors.logFocal) / priors.logFocalSigma) ** 2;
 }

@@ -28,7 +28,7 @@ test("a focal length that is contradicted or not told, and a rival, each get a s
   expect(said({ rival: { pitch: 54.6, roll: -5.2 } })[1]).toContain("about as likely: tipped by 54.6°");
 });
 
-test("turned over, three directions at right angles are the same three with another upright", () => {
+test("turned over, three directions at right angles are the same three with another of them standing", () => {
   const u = { k: [0, 0], logFocal: 0, pitch: 12, roll: 30, headings: [25, -65] };
   const others = turnedOver(u);
   expect(others.length).toBeGreaterThan(0);

@@ -9,7 +9,7 @@ import { STEPS, type StepOf, type Steps } from "./steps";
 
 /**
  * A course that exists only here, made as docs/adding-a-course.md says: its part of the recipe, when it is laid, and its
- * step in the chain. It folds the picture along an upright line: right of it everything is drawn out.
+ * step in the chain. It folds the picture along a vertical line: right of it everything is drawn out.
  */
 const SIZE: Size = [640, 480];
 const fold = z.strictObject({ at: z.number(), by: z.number().min(0.2).max(5).default(1) });

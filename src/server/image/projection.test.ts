@@ -11,7 +11,7 @@ async function picture(name: string, xmp: string | null): Promise<string> {
   const bytes = await pictureOf(gradient(40, 30)).jpeg().toBuffer();
   if (xmp === null) writeFileSync(place(name), bytes);
   else {
-    const head = Buffer.from(`http://ns.adobe.com/xap/1.0/\0<x:xmpmeta xmlns:x="adobe:ns:meta/">${xmp}</x:xmpmeta>`);
+    const head = Buffer.from(`<rdf:RDF>${xmp}</rdf:RDF>`);
     const marker = Buffer.from([0xff, 0xe1, (head.length + 2) >> 8, (head.length + 2) & 255]);
     writeFileSync(place(name), Buffer.concat([bytes.subarray(0, 2), marker, head, bytes.subarray(2)]));
   }

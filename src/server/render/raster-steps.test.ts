@@ -5,7 +5,8 @@ import { emptyRecipe } from "@/core/recipe";
 import { type Raster, compile, settle } from "@/core/render";
 import { MADE_UP_STEPS, madeUpLayer } from "@/core/render/made-up-steps.testing";
 import { temporaryFolder } from "../testing";
-import { type BandRunner, type Pixels, inThisThread, inThisThreadBy, inThreads } from "./bands";
+import { type BandRunner, type Pixels, inThisThread, inThisThreadBy } from "./bands";
+import { inThreads } from "./in-threads";
 import { inProcess } from "./in-process";
 import { BAND_ROWS, type PictureJob } from "./picture-job";
 
