@@ -31,7 +31,7 @@ function commandLine(photo, out) {
   const began = performance.now();
   const script = `import { readFileSync } from "node:fs"; process.argv = [process.argv[0], "flatstone", "render", ...process.argv.slice(1)];
     process.on("exit", () => process.stderr.write("\\nMB " + Number(/VmHWM:\\s+(\\d+)/.exec(readFileSync("/proc/self/status", "utf8"))[1]) / 1024));
-    await import(${JSON.stringify(pathToFileURL(path.resolve("dist/flatstone.mjs")).href)});`;
+    await import(${JSON.stringify(pathToFileURL(path.resolve("dist/flatstone.cjs")).href)});`;
   const args = ["--input-type=module", "-e", script, photo, "--recipe", at("r.json"), "--out", out];
   const { status, stderr } = spawnSync(process.execPath, args);
   if (status !== 0) throw new Error(stderr.toString());

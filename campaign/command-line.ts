@@ -23,7 +23,7 @@ function run(program: string, args: string[]): Promise<{ status: number | null; 
 
 /** Runs the command line over broken photos and recipes: it answers, or says in a sentence why not. */
 export async function commandLine({ instance, tally, stop }: Field, dice: Dice): Promise<void> {
-  const program = path.resolve(process.env["FLATSTONE_BUNDLES"] ?? "dist", "flatstone.mjs");
+  const program = path.resolve(process.env["FLATSTONE_BUNDLES"] ?? "dist", "flatstone.cjs");
   const at = (name: string): string => path.join(instance.folder, name);
   writeFileSync(
     at("r.json"),

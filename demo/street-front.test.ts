@@ -58,7 +58,7 @@ test("measured in the delivered file, the stone beside the door stands vertical"
   const recipeFile = path.join(folder, "r.json");
   writeFileSync(recipeFile, JSON.stringify(recipeWith("w11-left", "w28-right")));
   const root = path.join(__dirname, "..");
-  const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? path.join(root, "dist"), "flatstone.mjs");
+  const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? path.join(root, "dist"), "flatstone.cjs");
   const out = path.join(folder, "out.png");
   const photo = path.join(root, "demo/photos/SM-0412.jpg");
   const { status } = spawnSync(process.execPath, [program, "render", photo, "--recipe", recipeFile, "--out", out], {

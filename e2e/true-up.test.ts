@@ -65,7 +65,7 @@ test("what was taken is delivered: level, plumb and face-on, as the command line
   await page.getByRole("link", { name: "Download" }).click({ timeout: 60_000 });
   const file = await (await download).path();
   await page.keyboard.press("Escape");
-  const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? "dist", "flatstone.mjs");
+  const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? "dist", "flatstone.cjs");
   const copy = `${file}.jpg`;
   copyFileSync(file, copy);
   const { stdout } = spawnSync(process.execPath, [program, "solve", copy, "--find"], { encoding: "utf8" });

@@ -2,24 +2,22 @@
 import { copyFile, mkdir } from "node:fs/promises";
 import path from "node:path";
 import { build } from "esbuild";
+import { bundleCommandLine } from "./bundle-command-line.mjs";
 import { buildKernel } from "./kernel.mjs";
 
 const outdir = process.argv[2] ?? "dist";
 
 const shared = {
-  outdir,
-  outExtension: { ".js": ".mjs" },
   bundle: true,
-  format: "esm",
   platform: "node",
   target: "node20",
   tsconfig: "tsconfig.json",
   logLevel: "warning",
 };
+const modules = { ...shared, outdir, format: "esm", outExtension: { ".js": ".mjs" } };
 await build({
-  ...shared,
+  ...modules,
   entryPoints: {
-    flatstone: "src/cli/index.ts",
     worker: "src/worker/index.ts",
     serve: "src/serve/index.ts",
     campaign: "campaign/index.ts",
@@ -35,8 +33,9 @@ await build({
   external: ["sharp", "exifr", "pg", "piscina", "drizzle-orm", "next"],
 });
 // The threads start with every command: one file with no more in it than they need.
-await build({ ...shared, entryPoints: { "band-thread": "src/worker/band-thread.ts" }, external: ["sharp"] });
+await build({ ...modules, entryPoints: { "band-thread": "src/worker/band-thread.ts" }, external: ["sharp"] });
 await buildKernel(path.join(outdir, "kernel.wasm"));
+await bundleCommandLine(shared, outdir);
 // Where the browser's threads take the same kernel from when Next builds them (src/client/sharp/worker.ts).
 await mkdir(".local", { recursive: true });
 await copyFile(path.join(outdir, "kernel.wasm"), ".local/kernel.wasm");

@@ -4,7 +4,7 @@ import sharp from "sharp";
 import { temporaryFolder } from "@/server/testing";
 
 const root = path.join(__dirname, "../..");
-const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? path.join(root, "dist"), "flatstone.mjs");
+const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? path.join(root, "dist"), "flatstone.cjs");
 const chart = (n: number): string => path.join(root, `demo/photos/SM-0${n}.jpg`);
 const folder = temporaryFolder();
 

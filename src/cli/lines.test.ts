@@ -5,7 +5,7 @@ import { emptyRecipe } from "@/core/recipe";
 import { temporaryFolder } from "@/server/testing";
 
 const root = path.join(__dirname, "../..");
-const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? path.join(root, "dist"), "flatstone.mjs");
+const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? path.join(root, "dist"), "flatstone.cjs");
 const photo = path.join(root, "demo/photos/SM-0428.jpg");
 const truth = JSON.parse(readFileSync(path.join(root, "demo/photos/SM-0428.truth.json"), "utf8")) as {
   attitude: { pitch: number; yaw: number; roll: number };

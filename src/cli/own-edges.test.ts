@@ -8,7 +8,7 @@ import { temporaryFolder } from "@/server/testing";
 
 const folder = temporaryFolder();
 const root = path.join(__dirname, "../..");
-const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? path.join(root, "dist"), "flatstone.mjs");
+const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? path.join(root, "dist"), "flatstone.cjs");
 const demo = (name: string): string => path.join(root, "demo/photos", name);
 const place = (name: string): string => path.join(folder, name);
 const truthOf = (name: string) => JSON.parse(readFileSync(demo(`${name}.truth.json`), "utf8"));

@@ -6,6 +6,12 @@ export const CELL = 16;
 /** The interpolated map may be off by this, source pixels; where it would be more, cells are cut in four. */
 const TOLERANCE = 0.01;
 
+/** Cells that bend more than this are not cut by their bend alone: so near a steep end it is not steady. Source pixels. */
+const MOST_BENT = 16 * TOLERANCE;
+
+/** Into how many parts each way a cell is cut that bends by more than is tolerated. */
+const partsFor = (bend: number): number => (bend <= 4 * TOLERANCE ? 2 : 4);
+
 /** A part of the output, at most CELL × CELL pixels. */
 export interface Cell {
   /** First pixel, counted from the band's first row, and size. */
@@ -35,7 +41,8 @@ type Place = readonly [number, number, number];
 /**
  * Cuts a band of the output into cells and visits them row by row. The map is evaluated once per CELL pixels each way;
  * its second differences bound the error of interpolating it: at most (|Δ²u| + |Δ²v|) / 8 for a map with steady
- * curvature over a few cells. Along the map's breaks, where it has none, cells are cut to single pixels.
+ * curvature over a few cells, and a quarter of it for every halving. Where the map has none, along its breaks and where
+ * the photo ends in sight, cells are cut until they hold.
  *
  * @param y first row of the band, a multiple of CELL. @param visit gets the same object every time.
  */
@@ -127,6 +134,55 @@ export function eachCell(map: OutputMap, y: number, rows: number, visit: (cell: 
   };
 
   const { corners } = cell;
+  const finer = new Float64Array((CELL + 1) * (CELL + 1) * 2);
+  /**
+   * Cuts a cell into parts × parts at once: how many its bend asks for is known. @param first its first lattice point.
+   * @returns false where the map ends inside it.
+   */
+  const divide = (x: number, top: number, w: number, h: number, parts: number, first: number): boolean => {
+    const across = parts + 1;
+    const whole = w === CELL && h === CELL;
+    for (let j = 0, i = 0; j < across; j++)
+      for (let k = 0; k < across; k++, i += 2) {
+        if (whole && j % parts === 0 && k % parts === 0) {
+          const known = first + (j === 0 ? 0 : stride * 3) + (k === 0 ? 0 : 3);
+          finer[i] = lattice[known]!;
+          finer[i + 1] = lattice[known + 1]!;
+          continue;
+        }
+        const px = x + Math.round((w * k) / parts);
+        const py = y + top + Math.round((h * j) / parts);
+        map.toRecorded(fx + (px + 0.5) * stepX, fy + (py + 0.5) * stepY, out);
+        if (!(out[2]! > 0)) return false;
+        finer[i] = out[0]!;
+        finer[i + 1] = out[1]!;
+      }
+    cell.seen = true;
+    for (let j = 0; j < parts; j++)
+      for (let k = 0; k < parts; k++) {
+        const left = Math.round((w * k) / parts);
+        const upper = Math.round((h * j) / parts);
+        const wide = Math.round((w * (k + 1)) / parts) - left;
+        const high = Math.round((h * (j + 1)) / parts) - upper;
+        if (wide === 0 || high === 0) continue;
+        const p = 2 * (j * across + k);
+        const s = p + 2 * across;
+        cell.x = x + left;
+        cell.y = top + upper;
+        cell.w = wide;
+        cell.h = high;
+        for (let n = 0; n < 4; n++) {
+          corners[n] = finer[p + n]!;
+          corners[4 + n] = finer[s + n]!;
+        }
+        const [ux, vx] = [(corners[2]! - corners[0]!) / wide, (corners[4]! - corners[0]!) / high];
+        const [uy, vy] = [(corners[3]! - corners[1]!) / wide, (corners[5]! - corners[1]!) / high];
+        cell.shrinkX = Math.sqrt(ux * ux + vx * vx);
+        cell.shrinkY = Math.sqrt(uy * uy + vy * vy);
+        visit(cell);
+      }
+    return true;
+  };
   for (let r = 0; r < lines; r++)
     for (let c = 0; c < cols; c++) {
       const x = c * CELL;
@@ -142,7 +198,9 @@ export function eachCell(map: OutputMap, y: number, rows: number, visit: (cell: 
       const bent = r * bendStride + c;
       const below = bent + bendStride;
       const bend = Math.max(bends[bent]!, bends[bent + 1]!, bends[below]!, bends[below + 1]!);
-      if (!seen || !(bend <= TOLERANCE) || crossed?.(x, top, w, h)) {
+      const steady = seen && !crossed?.(x, top, w, h);
+      if (steady && bend > TOLERANCE && bend <= MOST_BENT && divide(x, top, w, h, partsFor(bend), p)) continue;
+      if (!steady || !(bend <= TOLERANCE)) {
         const at = (i: number, j: number): Place => place(x + i, top + j);
         cut(x, top, w, h, [at(0, 0), at(w, 0), at(0, h), at(w, h)]);
         continue;

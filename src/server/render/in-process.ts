@@ -2,7 +2,7 @@ import { STEPS, type Steps, resultChannels } from "@/core/render";
 import { samplesIn } from "@/core/render/engine";
 import { type BandRunner, type Pixels, engineWay, inThisThreadBy, kernelModule, planFor } from "./bands";
 import { MemoryPool } from "./memory-pool";
-import { BAND_ROWS, bandIn, bandMaker, mapOfJob } from "./picture-job";
+import { BAND_ROWS, SLOTS, bandIn, bandMaker, mapOfJob } from "./picture-job";
 
 /**
  * Works in this process's own thread with the WebAssembly engine: for pictures so small that threads would take longer to
@@ -24,14 +24,28 @@ export function inProcess(kernel: string, steps: Steps = STEPS): BandRunner {
       const make = bandMaker({ job, way, lane: 0 });
       onReady?.();
       const height = map.output[1];
-      for (let y = 0, index = 0; y < height; y += BAND_ROWS, index++) {
-        signal?.throwIfAborted();
-        const rows = Math.min(BAND_ROWS, height - y);
-        make(map, y, rows, 0);
-        if (takeBand) await takeBand(bandIn(way, 0, { index, slot: 0 }), index);
-        onRows(rows);
-        await new Promise((resolve) => setImmediate(resolve));
+      // Bands on their way out; the library takes them in threads of its own, so the next are made meanwhile.
+      const taken: Promise<void>[] = [];
+      try {
+        for (let y = 0, index = 0; y < height; y += BAND_ROWS, index++) {
+          signal?.throwIfAborted();
+          const rows = Math.min(BAND_ROWS, height - y);
+          const slot = index % SLOTS;
+          await taken[slot];
+          make(map, y, rows, slot);
+          if (takeBand) {
+            taken[slot] = takeBand(bandIn(way, 0, { index, slot }), index);
+            // It is waited for later on; a failure is told then.
+            taken[slot].catch(() => undefined);
+          }
+          onRows(rows);
+          await new Promise((resolve) => setImmediate(resolve));
+        }
+      } finally {
+        // Whatever happens, nobody reads the memory any more afterwards.
+        await Promise.allSettled(taken);
       }
+      await Promise.all(taken);
       if (takeBand) {
         memories.give(way.memory);
         return null;
