@@ -37,6 +37,7 @@ test("an untouched photo is looked at; one key takes lens, lines, attitude and f
   await page.getByRole("button", { name: "True up (Z)" }).waitFor({ timeout: 60_000 });
   await card().getByText("barrel").waitFor();
   await page.getByTestId("own-attitude").getByText("tipped up 5.5").waitFor();
+  const told = await page.getByTestId("own-attitude").textContent();
   expect(await lines()).toBe(0);
   await page.keyboard.press("z");
   await page.getByRole("button", { name: "True up (Z)" }).waitFor({ state: "detached" });
@@ -45,6 +46,9 @@ test("an untouched photo is looked at; one key takes lens, lines, attitude and f
   expect(Math.abs(pitch! - truth.attitude.pitch)).toBeLessThan(0.1);
   expect(Math.abs(yaw! - truth.attitude.yaw)).toBeLessThan(0.2);
   expect(Math.abs(roll! - truth.attitude.roll)).toBeLessThan(0.1);
+  // What it took is what it had told.
+  const turned = /turned to the (left|right) of the wall by ([\d.]+)°/.exec(told!)!;
+  expect(Math.abs(yaw! - (turned[1] === "left" ? -1 : 1) * Number(turned[2]))).toBeLessThan(0.051);
   await page.keyboard.press("1");
   await page.getByTestId("lens-state").getByText("by the picture's own edges").waitFor();
   await page.keyboard.press("2");

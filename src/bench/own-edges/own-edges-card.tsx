@@ -1,9 +1,10 @@
 "use client";
 
+import { useMemo } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { takeOwnLens, takeOwnLines, together, trueUp } from "@/core/edits";
-import { type OwnProposal, ownWords } from "@/core/own-edges";
+import { heldAfter, takeOwnLens, takeOwnLines, together, trueUp } from "@/core/edits";
+import { type OwnProposal, heldWords, ownWords } from "@/core/own-edges";
 import { isOpen, isUntouched, lookForOwnEdges, stitchedWords, stopLooking } from "./look";
 
 /** What the picture proposes by its own edges, with its ±: the next step on an untouched photo. */
@@ -43,14 +44,15 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
 }
 
 function Proposal({ proposal }: { proposal: OwnProposal }) {
-  const { edit, set, size, own } = useBench();
+  const { edit, set, size, own, recipe } = useBench();
+  const held = useMemo(() => heldAfter(recipe, proposal, size), [recipe, proposal, size]);
   const lines = together("Lines from the picture's own edges", [takeOwnLines(proposal, size)]);
   return (
     <Card>
       {ownWords(proposal, size).map((words) => (
         <span key={words}>{words}</span>
       ))}
-      <span data-testid="own-attitude">{heldWords(proposal)}</span>
+      <span data-testid="own-attitude">{heldWords(held.attitude, held.sigma)}</span>
       <span className="flex flex-wrap gap-1.5 pt-0.5">
         <button className="btn btn-primary btn-sm" title="Z" onClick={() => edit(trueUp(proposal, size))}>
           True up (Z)
@@ -70,17 +72,6 @@ function Proposal({ proposal }: { proposal: OwnProposal }) {
       </span>
     </Card>
   );
-}
-
-const degrees = (value: number, sigma: number): string =>
-  `${Math.abs(value).toFixed(sigma < 0.05 ? 2 : 1)}° ± ${sigma < 0.01 ? "0.01" : sigma.toFixed(sigma < 0.095 ? 2 : 1)}`;
-
-/** How the camera was held, in words. */
-function heldWords({ attitude: { pitch, yaw, roll }, sigma }: OwnProposal): string {
-  const parts = [`tipped ${pitch < 0 ? "down" : "up"} ${degrees(pitch, sigma.pitch)}`];
-  if (sigma.yaw !== null) parts.push(`the wall turned by ${degrees(yaw, sigma.yaw)}`);
-  parts.push(`rolled ${roll < 0 ? "anticlockwise" : "clockwise"} ${degrees(roll, sigma.roll)}`);
-  return `The camera was ${parts[0]}, ${parts.slice(1).join(", ")}.`;
 }
 
 function Card({ children }: { children: React.ReactNode }) {

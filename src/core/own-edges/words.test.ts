@@ -1,7 +1,7 @@
 import { vanishingPoints } from "./directions";
 import type { OwnProposal } from "./proposal";
 import { turnedOver } from "./turned-over";
-import { ownWords } from "./words";
+import { heldWords, ownWords } from "./words";
 
 const plain: OwnProposal = {
   lens: { k: [-0.02, 0, 0], cornerPx: -36, sigmaPx: 0.4 },
@@ -39,4 +39,13 @@ test("turned over, three directions at right angles are the same three with anot
       return at.map((x) => ((sign * x) / n).toFixed(6)).join();
     });
   for (const other of others) expect(directions(other).sort()).toEqual(directions(u).sort());
+});
+
+test("how the camera was held is said with directions, as exactly as it is known", () => {
+  expect(heldWords({ pitch: 3.38, yaw: -5.98, roll: 0.592 }, { pitch: 0.02, yaw: 0.3, roll: 0.004 })).toBe(
+    "The camera was tipped up 3.38° ± 0.02, turned to the left of the wall by 6.0° ± 0.3, rolled clockwise 0.59° ± 0.01.",
+  );
+  expect(heldWords({ pitch: -1, yaw: 0, roll: -0.2 }, { pitch: 0.1, yaw: null, roll: 0.06 })).toBe(
+    "The camera was tipped down 1.0° ± 0.1, rolled anticlockwise 0.2° ± 0.06.",
+  );
 });

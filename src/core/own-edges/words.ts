@@ -1,4 +1,4 @@
-import { equivalentOf } from "../camera";
+import { type Attitude, equivalentOf } from "../camera";
 import type { Size } from "../geometry";
 import type { OwnProposal } from "./proposal";
 
@@ -32,4 +32,16 @@ export function ownWords({ lens, focal, rival }: OwnProposal, size: Size): strin
       `Another reading is about as likely: tipped by ${rival.pitch.toFixed(1)}°, rolled by ${rival.roll.toFixed(1)}°. Draw a plumb along something that surely stands.`,
     );
   return words;
+}
+
+const degrees = (value: number, sigma: number): string =>
+  `${Math.abs(value).toFixed(sigma < 0.05 ? 2 : 1)}° ± ${sigma < 0.01 ? "0.01" : sigma.toFixed(sigma < 0.095 ? 2 : 1)}`;
+
+/** How the camera was held, in words. @param sigma degrees; yaw's null where no wall is turned. */
+export function heldWords({ pitch, yaw, roll }: Attitude, sigma: OwnProposal["sigma"]): string {
+  const parts = [`tipped ${pitch < 0 ? "down" : "up"} ${degrees(pitch, sigma.pitch)}`];
+  if (sigma.yaw !== null)
+    parts.push(`turned to the ${yaw < 0 ? "left" : "right"} of the wall by ${degrees(yaw, sigma.yaw)}`);
+  parts.push(`rolled ${roll < 0 ? "anticlockwise" : "clockwise"} ${degrees(roll, sigma.roll)}`);
+  return `The camera was ${parts.join(", ")}.`;
 }
