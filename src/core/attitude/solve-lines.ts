@@ -73,7 +73,7 @@ export function solveLines(
   const starts = promising(camera, lines, startsOf(camera, lens, usable));
   const fixed = searched(camera, lines, starts, false);
   const { freeFocal = false } = options;
-  const free = freeFocal && mayTellFocal(fixed) ? withFocal(camera, lens, lines, fixed, freeFocal === "near") : null;
+  const free = freeFocal && mayTellFocal(lines) ? withFocal(camera, lens, lines, fixed, freeFocal === "near") : null;
   const found = free ?? fixed;
   const { fit, model } = found;
   const variance = varianceOf(fit, lines.length);
@@ -130,11 +130,13 @@ function unsolved(inputs: readonly LineInput[], status: LineStatus): LineSolutio
   };
 }
 
-/** Two directions with two lines each: less cannot tell a focal length. */
-function mayTellFocal({ model }: Found): boolean {
-  const counts = new Map<number, number>();
-  for (const { wall } of model) counts.set(wall, (counts.get(wall) ?? 0) + 1);
-  return [...counts.values()].filter((n) => n >= 2).length >= 2;
+/**
+ * Two directions with two lines each: less cannot tell a focal length. Which sills share a wall is not asked here, since
+ * that hangs on the focal length.
+ */
+function mayTellFocal(lines: readonly Prepared[]): boolean {
+  const sills = lines.filter((l) => l.kind === "sill").length;
+  return sills >= 2 && (lines.length - sills >= 2 || sills >= 4);
 }
 
 /** The fit with the focal length free, or null where it stays uncertain. */
@@ -151,9 +153,12 @@ function withFocal(
     kind: l.kind,
     ends: [lens.distort(l.ends[0]), lens.distort(l.ends[1])],
   }));
-  const starts = (near ? [1] : FOCAL_TRIES).map((by): Start => {
+  const mayBeOne = lines.filter((l) => l.kind === "sill" && l.name === null).length;
+  const starts = (near ? [1] : FOCAL_TRIES).flatMap((by): Start[] => {
     const other = { ...camera, focalPx: camera.focalPx * by };
-    return by === 1 ? { ...fixed.fit.unknowns, tilt: 0.3 } : startsOf(other, lens, recorded)[0]!;
+    const start = by === 1 ? { ...fixed.fit.unknowns, tilt: 0.3 } : startsOf(other, lens, recorded)[0]!;
+    // Under another focal length sills of one wall seem to run apart.
+    return near || mayBeOne < 2 ? [start] : [start, { ...start, oneWall: true }];
   });
   const best = searched(camera, lines, starts, true);
   const { fit } = best;

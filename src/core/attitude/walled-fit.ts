@@ -1,7 +1,8 @@
 import type { Intrinsics } from "../camera";
 import { type Fit, ROUGHLY, fitLines } from "./fit-lines";
 import { groupSills } from "./group-sills";
-import type { ModelLine, Unknowns } from "./line-model";
+import { type ModelLine, type Unknowns, headingOf } from "./line-model";
+import { distance2 } from "../geometry";
 
 /** A line made ready, its wall not known yet. */
 export type Prepared = Omit<ModelLine, "wall"> & { readonly name: string | null };
@@ -15,6 +16,8 @@ export interface Found {
 export interface Start extends Unknowns {
   /** How well pitch and roll are known, degrees. */
   readonly tilt: number;
+  /** Whether the sills are all taken to be of one wall at first, whatever their headings are under this start. */
+  readonly oneWall?: boolean;
 }
 
 /** Each further wall must explain this much of the misses' squares. */
@@ -36,12 +39,16 @@ function grouped(
   let found: Found | null = null;
   for (let n = 0; n < REGROUPINGS; n++) {
     const sills = lines.filter((l) => l.kind === "sill");
-    const { walls, headings } = groupSills(
-      { ...camera, focalPx: now.focalPx },
-      sills.map((l) => ({ ...l, wall: l.name })),
-      now,
-      now.tilt,
-    );
+    const there = { ...camera, focalPx: now.focalPx };
+    const { walls, headings } =
+      n === 0 && start.oneWall
+        ? oneWall(there, sills, now)
+        : groupSills(
+            there,
+            sills.map((l) => ({ ...l, wall: l.name })),
+            now,
+            now.tilt,
+          );
     const key = walls.join();
     if (key === last) break;
     last = key;
@@ -53,6 +60,12 @@ function grouped(
     if (sills.length === 0) break;
   }
   return found!;
+}
+
+/** All sills on one wall, of the heading that the longest has. */
+function oneWall(camera: Intrinsics, sills: readonly Prepared[], { pitch, roll }: Start) {
+  const long = sills.reduce((a, b) => (distance2(...b.ends) > distance2(...a.ends) ? b : a));
+  return { walls: sills.map(() => 0), headings: [headingOf(camera, long.ends, pitch, roll)] };
 }
 
 /** The best fit that any of the starts leads to: all are followed roughly, and the most promising to its end. */
