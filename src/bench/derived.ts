@@ -2,9 +2,10 @@ import { useEffect, useMemo, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import { type LineSolution, nextLine } from "@/core/attitude";
 import type { Size, Vec2 } from "@/core/geometry";
+import type { OwnProposal } from "@/core/own-edges";
 import { outOfTrue } from "@/core/lines";
 import { type Line, type Recipe, bubbleNames, endsOf } from "@/core/recipe";
-import { type CompiledMap, compile, linesOf, solveRecipe, withCamera } from "@/core/render";
+import { type CompiledMap, compile, lensInDoubt, linesOf, solveRecipe, withCamera } from "@/core/render";
 
 /** A line's row in the schedule. */
 export interface LineRow {
@@ -21,11 +22,11 @@ export interface LineRow {
 }
 
 /** Everything the core says of a recipe: the map at once, what only panels show when they ask for it, and once. */
-function deriveFrom(recipe: Recipe, size: Size, heldRatio: number | null, moving: boolean) {
+function deriveFrom(recipe: Recipe, size: Size, heldRatio: number | null, moving: boolean, own: OwnProposal | null) {
   const settled = withCamera(recipe, size);
   const map = compile(settled, size, heldRatio);
   const names = bubbleNames(recipe.lines);
-  const solved = once(() => solveRecipe(settled, size, true));
+  const solved = once(() => solveRecipe(settled, size, true, lensInDoubt(recipe, own)));
   const rows = once(() => rowsOf(recipe, map, names, solved().solution));
   // Where one more line would help is no matter while something moves.
   const next = once(() =>
@@ -90,10 +91,14 @@ export function useDerived(): Derived {
   const recipe = useBench((s) => s.recipe);
   const size = useBench((s) => s.size);
   const moving = useBench((s) => s.gesture !== null);
+  const own = useBench((s) => (s.own.state === "found" ? s.own.proposal : null));
   // The ratio of the frame when things last rested.
   const [rested, setRested] = useState<number | null>(null);
   const heldRatio = moving ? rested : null;
-  const derived = useMemo(() => deriveFrom(recipe, size, heldRatio, moving), [recipe, size, heldRatio, moving]);
+  const derived = useMemo(
+    () => deriveFrom(recipe, size, heldRatio, moving, own),
+    [recipe, size, heldRatio, moving, own],
+  );
   const ratio = derived.map.frame[2] / derived.map.frame[3];
   useEffect(() => {
     // eslint-disable-next-line react-hooks/set-state-in-effect -- costs no second solve: it counts only once things move

@@ -3,16 +3,16 @@ import { takeOwnLens } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { ownWords, proposalOf } from "@/core/own-edges";
 import { type Recipe, RecipeError, emptyRecipe, endsOf, foundLine, parseRecipe } from "@/core/recipe";
-import { compile, solveRecipe, withCamera } from "@/core/render";
+import { compile, lensInDoubt, solveRecipe, withCamera } from "@/core/render";
 import { UsageError, options, readRecipeFile, readText } from "./arguments";
 import { foundLines } from "./lines";
 import { NOTHING_STRAIGHT, ownEdgesIn, projectionOf, refuseStitched } from "./own-edges";
 import { type Subject, inspected, subjectOf } from "./subject";
 
 /** One recipe's solution as the command prints it. */
-export function solved(recipe: Recipe, { size, focal }: Subject) {
+export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
   const settled = withCamera(recipe, size, focal);
-  const { solution, messages } = solveRecipe(settled, size);
+  const { solution, messages } = solveRecipe(settled, size, false, photo ? lensInDoubt(recipe, null) : null);
   const angles = solution.attitude;
   const attitude = { ...settled.attitude, ...angles, on: true, from: "lines" as const };
   const map = compile({ ...settled, attitude, frame: { ...settled.frame, on: false } }, size);
@@ -53,22 +53,16 @@ async function withFoundLines(photo: string, recipe: Recipe, subject: Subject): 
 const BOWED_PX = 1;
 const BOWED_SIGMAS = 3;
 
-interface Answer {
-  readonly attitude: { readonly pitch: number; readonly yaw: number; readonly roll: number };
-  readonly sigma: { readonly pitch: number | null; readonly yaw: number | null; readonly roll: number | null };
-  readonly messages: readonly string[];
-}
-
 /**
- * Where the lens has not been taken out and the photo's edges show that it bows: says so, and widens the deviations by what
- * that does to the angles.
+ * The solution of lines found in a photo. Where the lens has not been taken out and the photo's edges show that it bows, says
+ * so, and widens the deviations by what that does to the angles; where they show nothing, by what lenses do.
  */
-async function bowNoticed<A extends Answer>(answer: A, photo: string, recipe: Recipe, subject: Subject): Promise<A> {
-  if (recipe.lens.from !== "none" || recipe.lens.k.some((k) => k !== 0)) return answer;
-  if (await projectionOf(photo)) return answer;
-  const found = await ownEdgesIn(photo, subject, recipe);
-  if (!found) return answer;
-  const { lens, attitude } = proposalOf(found);
+async function bowNoticed(found: Recipe, photo: string, recipe: Recipe, subject: Subject) {
+  const inDoubt = lensInDoubt(recipe, null) !== null && !(await projectionOf(photo));
+  const own = inDoubt ? await ownEdgesIn(photo, subject, recipe) : null;
+  const answer = solved(found, { ...subject, photo: inDoubt && own === null });
+  if (!own) return answer;
+  const { lens, attitude } = proposalOf(own);
   if (Math.abs(lens.cornerPx) < Math.max(BOWED_PX, BOWED_SIGMAS * lens.sigmaPx)) return answer;
   const wider = (key: "pitch" | "yaw" | "roll"): number | null =>
     answer.sigma[key] === null ? null : Math.hypot(answer.sigma[key], answer.attitude[key] - attitude[key]);
@@ -123,7 +117,7 @@ export async function run(args: string[]): Promise<void> {
       return;
     }
     const found = await withFoundLines(free[0], recipe, subject);
-    const answer = await bowNoticed(solved(found, subject), free[0], recipe, subject);
+    const answer = await bowNoticed(found, free[0], recipe, subject);
     process.stdout.write(`${JSON.stringify(answer)}\n`);
     return;
   }

@@ -6,13 +6,15 @@ import { UsageError, checkPhoto, parseSize } from "./arguments";
 export interface Subject {
   readonly size: Size;
   readonly focal: FocalMetadata;
+  /** Whether there is a photo, taken through some lens; a size alone stands for the camera that the recipe describes. */
+  readonly photo: boolean;
 }
 
 /** From a photo's path, or from a size alone. @throws UsageError, or Problem when the file is no photo. */
 export async function subjectOf(photo: string | undefined, size: string | undefined): Promise<Subject> {
   if (size !== undefined) {
     if (photo !== undefined) throw new UsageError("Give either a photo or a size, not both.");
-    return { size: parseSize(size), focal: {} };
+    return { size: parseSize(size), focal: {}, photo: false };
   }
   if (photo === undefined) throw new UsageError("Name a photo, or give --size W,H.");
   return inspected(photo);
@@ -28,5 +30,9 @@ export async function factsOf(photo: string) {
 /** Size and focal length of a photo file. */
 export async function inspected(photo: string): Promise<Subject> {
   const facts = await factsOf(photo);
-  return { size: [facts.width, facts.height], focal: { equivalent: facts.equivalentMm, focal: facts.focalMm } };
+  return {
+    size: [facts.width, facts.height],
+    focal: { equivalent: facts.equivalentMm, focal: facts.focalMm },
+    photo: true,
+  };
 }

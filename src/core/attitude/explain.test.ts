@@ -23,6 +23,7 @@ function said(
   const solution = solveLines(camera, lens, inputs, { freeFocal: assumedFocal });
   const solve = (others: readonly LineInput[]) => solveLines(camera, lens, others);
   return explainLines(solution, {
+    size: made.size,
     camera,
     lens,
     inputs,
@@ -190,4 +191,12 @@ test("each line weighs as its own uncertainty allows", () => {
     return Math.hypot(attitude.pitch - 11, attitude.roll + 1.5);
   };
   expect(off(8)).toBeLessThan(off(0.5) / 4);
+});
+
+test("lines wholly outside the picture are named; one that only reaches out is not", () => {
+  const inside = plumbsOf(3);
+  const reaching = line("r", "plumb", [-20, 900], [40, 1900]);
+  expect(said([...inside, reaching]).some((m) => m.code === "outside")).toBe(false);
+  const out = said([...inside, line("q", "plumb", [3100, 200], [3140, 1800])]).find((m) => m.code === "outside");
+  expect(out).toMatchObject({ lines: ["q"], text: expect.stringContaining("Q lies outside the picture") });
 });

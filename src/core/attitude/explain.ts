@@ -9,7 +9,19 @@ import type { LineSolution, SolvedWall } from "./solve-lines";
 /** A sentence about the lines, with a code for the interface to act on. */
 export interface LineMessage {
   readonly code:
-    "none" | "one" | "missing" | "undetermined" | "uncertain" | "contradicts" | "misfit" | "agree" | "face" | "focal";
+    | "none"
+    | "one"
+    | "missing"
+    | "undetermined"
+    | "uncertain"
+    | "contradicts"
+    | "outside"
+    | "misfit"
+    | "lens"
+    | "two-walls"
+    | "agree"
+    | "face"
+    | "focal";
   readonly text: string;
   /** The lines it speaks of. */
   readonly lines: readonly string[];
@@ -25,13 +37,16 @@ const FOCAL_MATTERS_DEG = 2;
 /** What the photographer should hear about a solution, most urgent first. */
 export function explainLines(solution: LineSolution, question: LineQuestion): LineMessage[] {
   const odd = oddOne(solution, question);
-  const messages: LineMessage[] = odd ? [contradicts(odd, question)] : [];
+  const outside = outsideWords(question);
+  const messages: LineMessage[] = [...(outside ? [outside] : []), ...(odd ? [contradicts(odd, question)] : [])];
   if (solution.status !== "solved") return [...messages, unsolved(solution, question)];
   const doubt = uncertain(solution, question);
   if (doubt) messages.push(doubt);
   const face = faceWords(solution, question);
   const misfit = odd ? null : misfitWords(solution, question);
   if (misfit) messages.push(misfit);
+  const twoWalls = twoWallsWords(solution, question);
+  if (twoWalls) messages.push(twoWalls);
   if (messages.length === 0) messages.push(agreement(solution, question));
   if (face) messages.push(face);
   const focal = focalWords(solution, question);
@@ -50,6 +65,22 @@ const kinds = (inputs: readonly LineInput[]): { plumbs: number; sills: number } 
     sills: real.filter((l) => l.kind === "sill").length,
   };
 };
+
+/** Lines of which no part can lie in the picture: all of their ends are beyond one side of it. */
+function outsideWords(question: LineQuestion): LineMessage | null {
+  const { size, inputs } = question;
+  if (!size) return null;
+  const beyond = ({ ends: [a, b] }: LineInput): boolean =>
+    ([0, 1] as const).some((i) => Math.max(a[i], b[i]) < 0 || Math.min(a[i], b[i]) > size[i]);
+  const lines = inputs.filter(beyond).map((l) => l.id);
+  if (lines.length === 0) return null;
+  const one = lines.length === 1;
+  return {
+    code: "outside",
+    text: `${capital(list(lines.map((id) => nameOf(question, id))))} ${one ? "lies" : "lie"} outside the picture, and ${one ? "counts" : "count"} all the same. ${one ? "Is it a mark" : "Are they marks"} of another photo, or of this one turned otherwise?`,
+    lines,
+  };
+}
 
 function unsolved({ status }: LineSolution, { inputs }: LineQuestion): LineMessage {
   const lines = inputs.map((l) => l.id);
@@ -113,17 +144,22 @@ function contradicts({ line, missPx, without }: OddOne, question: LineQuestion):
 const wallWords = (walls: readonly SolvedWall[], w: number, question: LineQuestion): string =>
   `wall of ${list((walls[w]?.lines ?? []).slice(0, 4).map((id) => nameOf(question, id)))}`;
 
-function uncertain({ sigma, lines }: LineSolution, { inputs }: LineQuestion): LineMessage | null {
-  const [what, most] = sigma.pitch! >= sigma.roll! ? ["pitch", sigma.pitch!] : ["roll", sigma.roll!];
+function uncertain({ sigma, lines, lensDoubt }: LineSolution, { inputs }: LineQuestion): LineMessage | null {
+  const key = sigma.pitch! >= sigma.roll! ? "pitch" : "roll";
+  const most = sigma[key]!;
   if (most <= UNCERTAIN_DEG) return null;
+  const these = lines.length === 2 ? "These two" : `These ${lines.length}`;
+  const byLines = Math.sqrt(Math.max(0, most ** 2 - (lensDoubt?.[key] ?? 0) ** 2));
+  if (lensDoubt && byLines <= UNCERTAIN_DEG)
+    return {
+      code: "lens",
+      text: `The lens has not been taken out; through one that bows as lenses do, the ${key} may be off by ±${most.toFixed(1)}°. Settle Lens first, or press Z.`,
+      lines: [],
+    };
   const { plumbs, sills } = kinds(inputs);
   const where =
     sills === 0 || plumbs > 0 ? "longer plumbs, or one further away, would steady it." : "two plumbs would steady it.";
-  return {
-    code: "uncertain",
-    text: `${lines.length === 2 ? "These two" : `These ${lines.length}`} fix the ${what} to ±${most.toFixed(1)}° only; ${where}`,
-    lines: [],
-  };
+  return { code: "uncertain", text: `${these} fix the ${key} to ±${byLines.toFixed(1)}° only; ${where}`, lines: [] };
 }
 
 function misfitWords({ lines, endSigmaPx, freedom }: LineSolution, { lens }: LineQuestion): LineMessage | null {
@@ -136,6 +172,16 @@ function misfitWords({ lines, endSigmaPx, freedom }: LineSolution, { lens }: Lin
     code: "misfit",
     text: `These ${lines.length} lines miss each other by up to ${most} px, more than hands do. ${cause}`,
     lines: [],
+  };
+}
+
+function twoWallsWords({ doubtful }: LineSolution, question: LineQuestion): LineMessage | null {
+  if (!doubtful) return null;
+  const { lines, apart } = doubtful;
+  return {
+    code: "two-walls",
+    text: `${capital(list(lines.map((id) => nameOf(question, id))))} may be on a wall of their own, ${apart.toFixed(1)}° from the other: that is about as likely. Name their wall, or draw more sills there.`,
+    lines,
   };
 }
 

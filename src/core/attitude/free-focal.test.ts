@@ -33,3 +33,28 @@ test("whatever focal length was assumed, from half to twice the true one, a corn
   }
   expect(told).toBeGreaterThan(370);
 }, 60_000);
+
+test("plumbs and one wall tell the focal length as well from a wrong one as from the true one", () => {
+  const told = { 1: 0, 1.6: 0, 0.8: 0 };
+  for (const by of [1, 1.6, 0.8] as const) {
+    const [random, normal] = [randomFrom(78), normalFrom(randomFrom(6))];
+    for (let n = 0; n < 150; n++) {
+      const pitch = (random() < 0.3 ? -1 : 1) * between(random, 4, 25);
+      const made = { ...madeUpCamera(random), k1: 0, attitude: { pitch, yaw: 0, roll: between(random, -3, 3) } };
+      const heading = (random() < 0.5 ? -1 : 1) * between(random, 20, 60);
+      const shaken = ([x, y]: Vec2): Vec2 => [x + NOISE * normal(), y + NOISE * normal()];
+      const lines = [
+        ...madeUpPlumbs(made, random, 4).map((ends) => ({ kind: "plumb" as const, ends })),
+        ...madeUpSills(made, random, heading, 4).map((ends) => ({ kind: "sill" as const, ends })),
+      ].map(({ kind, ends }, i): LineInput => ({ id: `l${i}`, kind, ends: [shaken(ends[0]), shaken(ends[1])] }));
+      const { focalPx } = made.intrinsics;
+      const assumed = { ...made.intrinsics, focalPx: by * focalPx };
+      const { focal, walls } = solveLines(assumed, makeLens(made.size, null), lines, { freeFocal: true });
+      if (!focal) continue;
+      expect(Math.abs(focal.focalPx - focalPx)).toBeLessThan(Math.max(0.03 * focalPx, 5 * focal.sigmaPx));
+      expect(walls).toHaveLength(1);
+      told[by]++;
+    }
+  }
+  for (const by of [1, 1.6, 0.8] as const) expect(told[by]).toBeGreaterThanOrEqual(147);
+}, 60_000);

@@ -205,3 +205,26 @@ test.each<Case>([
     }
   },
 );
+
+test("without a stated deviation hands of any steadiness are told by the residuals", () => {
+  for (const noise of [1, 2]) {
+    const [random, normal] = [randomFrom(31), normalFrom(randomFrom(32))];
+    let [sum, count] = [0, 0];
+    for (let n = 0; n < 200; n++) {
+      const made = { ...madeUpCamera(random), k1: 0 };
+      const shaken = ([x, y]: Vec2): Vec2 => [x + noise * normal(), y + noise * normal()];
+      const heading = between(random, -60, -20);
+      const inputs = [
+        ...madeUpPlumbs(made, random, 6).map((ends) => ["plumb", ends] as const),
+        ...[heading, heading + 90].flatMap((h) =>
+          madeUpSills(made, random, h, 5).map((ends) => ["sill", ends] as const),
+        ),
+      ].map(([kind, [a, b]], i): LineInput => ({ id: `l${i}`, kind, ends: [shaken(a), shaken(b)] }));
+      const { attitude, sigma } = solveLines(made.intrinsics, makeLens(made.size, null), inputs);
+      for (const key of ["pitch", "roll"] as const) sum += ((attitude[key] - made.attitude[key]) / sigma[key]!) ** 2;
+      count += 2;
+    }
+    expect(Math.sqrt(sum / count)).toBeGreaterThan(0.88);
+    expect(Math.sqrt(sum / count)).toBeLessThan(1.2);
+  }
+});

@@ -1,3 +1,5 @@
+import { lensShift } from "./lens-doubt";
+import { type DoubtfulWall, splitWalls } from "./split-walls";
 import { type Attitude, type Intrinsics, LEVEL } from "../camera";
 import { DEG, distance2 } from "../geometry";
 import type { Lens } from "../lens";
@@ -7,7 +9,6 @@ import { type LineShare, PRIOR_WEIGHT, sharesOf } from "./line-shares";
 import { promising, startsOf } from "./line-starts";
 import { observe } from "./plumb-residual";
 import { END_SIGMA_PX, SHORTEST_PX } from "./solve-plumbs";
-import type { Fit } from "./fit-lines";
 import { type Found, type Prepared, type Start, searched, wholeTurn } from "./walled-fit";
 
 export type LineStatus = "none" | "one" | "undetermined" | "solved";
@@ -30,6 +31,10 @@ export interface LineSolution {
   readonly face: ChosenFace;
   /** The focal length that the lines determine, where it was asked for; pixels. */
   readonly focal: { readonly focalPx: number; readonly sigmaPx: number } | null;
+  /** A wall that may as well be two. */
+  readonly doubtful: DoubtfulWall | null;
+  /** What an unknown lens may change, degrees, one deviation; it is in sigma. Null where the lens is known. */
+  readonly lensDoubt: { readonly pitch: number; readonly roll: number } | null;
   /** Lines less unknowns. */
   readonly freedom: number;
 }
@@ -38,6 +43,8 @@ export interface SolveOptions {
   readonly face?: FaceChoice;
   /** Whether the focal length is unknown and may be solved for: from anywhere, or from where an earlier solve found it. */
   readonly freeFocal?: boolean | "near";
+  /** A lens one deviation away from the one given, where that is not known: what it would change is in the deviations. */
+  readonly otherLens?: Lens | null;
 }
 
 /** A pitch or roll less certain than this is no answer, degrees. */
@@ -74,12 +81,16 @@ export function solveLines(
   const fixed = searched(camera, lines, starts, false);
   const { freeFocal = false } = options;
   const free = freeFocal && mayTellFocal(lines) ? withFocal(camera, lens, lines, fixed, freeFocal === "near") : null;
-  const found = free ?? fixed;
+  const named = new Set(lines.filter((l) => l.name !== null).map((l) => l.id));
+  const { found, doubtful } = splitWalls(camera, free ?? fixed, free !== null, named);
   const { fit, model } = found;
-  const variance = varianceOf(fit, lines.length);
-  const deviation = (i: number): number => Math.sqrt(Math.max(0, fit.cofactor![i]![i]!) * variance);
-  if (!fit.cofactor || Math.max(deviation(0), deviation(1)) > HOPELESS_DEG || Math.abs(fit.unknowns.pitch) > 89)
+  const variance = varianceOf(fit.cost, lines.length - fit.count);
+  const ofLines = (i: number): number => Math.sqrt(Math.max(0, fit.cofactor![i]![i]!) * variance);
+  if (!fit.cofactor || Math.max(ofLines(0), ofLines(1)) > HOPELESS_DEG || Math.abs(fit.unknowns.pitch) > 89)
     return unsolved(inputs, "undetermined");
+  const { otherLens } = options;
+  const shift = otherLens ? lensShift(fit, model, usable, camera.principal, otherLens, free !== null) : [];
+  const deviation = (i: number): number => Math.hypot(ofLines(i), shift[i] ?? 0);
   const walls = fit.unknowns.headings.map((heading, w): SolvedWall => ({
     heading: halfTurn(heading),
     sigma: deviation(2 + w),
@@ -97,21 +108,25 @@ export function solveLines(
     walls,
     face,
     focal: free ? { focalPx, sigmaPx: focalPx * deviation(fit.count - 1) * DEG } : null,
+    doubtful,
+    lensDoubt: otherLens ? { pitch: Math.abs(shift[0]!), roll: Math.abs(shift[1]!) } : null,
     freedom: lines.length - fit.count,
   };
 }
 
-/** So many lines more than unknowns tell by themselves how well they agree, … */
-const ENOUGH = 4;
-/** … and where their misses' squares come to more than this times what was stated, what was stated is no longer believed. */
-const BEYOND_HANDS = 6;
+/** From misses' squares this many of their own deviations above what is expected, what hands do is believed the less. */
+const HANDS = { from: 1, by: 1.5 } as const;
 
-/** By how much the lines' deviations, squared, are to be multiplied: what they show, blended with what is believed beforehand. */
-function varianceOf(fit: Fit, lines: number): number {
-  const freedom = lines - fit.count;
-  const shown = fit.cost / Math.max(1, freedom);
-  if (freedom >= ENOUGH && shown > BEYOND_HANDS) return shown;
-  return (PRIOR_WEIGHT + fit.cost) / Math.max(1, PRIOR_WEIGHT + freedom);
+/**
+ * By how much the lines' deviations, squared, are to be multiplied: what they show, blended with what is believed of hands
+ * beforehand as long as they do not contradict it. Of what they alone show the estimate is Student's, whose variance is
+ * larger by ν / (ν − 2).
+ */
+function varianceOf(cost: number, freedom: number): number {
+  const above = freedom > 0 ? (cost - freedom) / Math.sqrt(2 * freedom) : 0;
+  const belief = 1 / (1 + (Math.max(0, above - HANDS.from) / HANDS.by) ** 2);
+  const weight = PRIOR_WEIGHT * belief;
+  return (weight + cost) / Math.max(1, weight + freedom - 2 * (1 - belief));
 }
 
 const NO_SHARE = { residualPx: 0, studentised: 0, leverage: 0, pull: 0, wall: null } as const;
@@ -126,6 +141,8 @@ function unsolved(inputs: readonly LineInput[], status: LineStatus): LineSolutio
     walls: [],
     face: { wall: null, why: "no-sills" },
     focal: null,
+    doubtful: null,
+    lensDoubt: null,
     freedom: 0,
   };
 }
@@ -162,7 +179,7 @@ function withFocal(
   });
   const best = searched(camera, lines, starts, true);
   const { fit } = best;
-  const variance = (PRIOR_WEIGHT + fit.cost) / Math.max(1, PRIOR_WEIGHT + lines.length - fit.count);
+  const variance = varianceOf(fit.cost, lines.length - fit.count);
   const { focalPx } = fit.unknowns;
   if (!fit.cofactor || focalPx < FOCALS[0] * longer || focalPx > FOCALS[1] * longer) return null;
   const sigma = Math.sqrt(fit.cofactor[fit.count - 1]![fit.count - 1]! * variance) * DEG;

@@ -1,7 +1,8 @@
 import { type LineInput, type LineMessage, type LineSolution, explainLines, solveLines } from "../attitude";
 import { type FocalMetadata, LEVEL, centreOf, focalFromMetadata } from "../camera";
 import type { Size, Vec2 } from "../geometry";
-import { type Lens, lensFor } from "../lens";
+import { type Lens, lensFor, makeLens } from "../lens";
+import type { OwnProposal } from "../own-edges";
 import { type Recipe, bubbleNames, endsOf, faceLines, faceNames } from "../recipe";
 
 /** A recipe in which everything the photo or the default can tell has been filled in. */
@@ -46,16 +47,36 @@ export function linesOf(recipe: Pick<Recipe, "lines" | "faces">): LineInput[] {
 const isFree = ({ camera, lens }: Recipe): boolean =>
   camera.focalFrom === "assumed" || (camera.focalFrom === "solved" && lens.from !== "own-edges");
 
+/** Radial terms of a lens that the photo's may as well be. */
+export type LensDoubt = readonly [number, number, number];
+/** Lenses that nobody has looked at bow by this much at the corner, one deviation, mostly by the first term. */
+const UNLOOKED_LENS: LensDoubt = [-0.04, 0, 0];
+/** A bow known to be less than this at the corner, pixels, or than so many of its deviations, changes nothing. */
+const NO_BOW = { px: 1, sigmas: 3 } as const;
+
+/**
+ * The lens that a photo's may be while its Lens course is untouched: the one that its own edges tell, or one as lenses are
+ * where nobody has looked. Null where the course is settled, or the edges say that the lens is straight.
+ */
+export function lensInDoubt({ lens }: Recipe, own: OwnProposal | null): LensDoubt | null {
+  if (lens.from !== "none" || lens.k.some((k) => k !== 0)) return null;
+  if (!own) return UNLOOKED_LENS;
+  const { k, cornerPx, sigmaPx } = own.lens;
+  return Math.abs(cornerPx) < Math.max(NO_BOW.px, NO_BOW.sigmas * sigmaPx) ? null : k;
+}
+
 /**
  * What the recipe's lines say of the camera, and what to say about them.
  *
  * @param justSolved whether a solved focal length comes from these very lines, as after every edit on the Bench; then it is
  * looked for only there, which is several times quicker.
+ * @param doubt radial terms of a lens one deviation away, where nobody has settled the lens (see lensInDoubt).
  */
 export function solveRecipe(
   recipe: SettledRecipe,
   size: Size,
   justSolved = false,
+  doubt: LensDoubt | null = null,
 ): { solution: LineSolution; messages: LineMessage[] } {
   const inputs = linesOf(recipe);
   const lens = lensOf(recipe, size);
@@ -63,12 +84,16 @@ export function solveRecipe(
   const { camera } = recipe;
   const { face } = recipe.attitude;
   const freeFocal = assumedFocal && (justSolved && camera.focalFrom === "solved" ? "near" : true);
-  const solution = solveLines(camera, lens, inputs, { face, freeFocal });
+  const otherLens = doubt && makeLens(size, { k: doubt, p: [0, 0], centre: centreOf(size), amount: 1 });
+  const solution = solveLines(camera, lens, inputs, { face, freeFocal, otherLens });
   // What is left out to find a contradiction is solved with the focal length of all.
   const fixed = { ...camera, focalPx: solution.focal?.focalPx ?? camera.focalPx };
   const solve = (others: readonly LineInput[]): LineSolution => solveLines(fixed, lens, others, { face });
   const names = new Map([...bubbleNames(recipe.lines), ...faceNames(recipe.faces)]);
-  return { solution, messages: explainLines(solution, { camera: fixed, lens, inputs, names, assumedFocal, solve }) };
+  return {
+    solution,
+    messages: explainLines(solution, { size, camera: fixed, lens, inputs, names, assumedFocal, solve }),
+  };
 }
 
 /**
