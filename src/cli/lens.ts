@@ -1,6 +1,6 @@
 import { writeFile } from "node:fs/promises";
 import { equivalentOf } from "@/core/camera";
-import { type OwnSolution, pooledLens, pooledProfile } from "@/core/own-edges";
+import { type OwnSolution, centreOfPool, pooledLens, pooledProfile } from "@/core/own-edges";
 import { UsageError, checkPhoto, checkTarget, options } from "./arguments";
 import { ownEdgesIn, refuseStitched } from "./own-edges";
 import { factsOf, inspected } from "./subject";
@@ -39,7 +39,7 @@ export async function run(args: string[]): Promise<void> {
   if (values.out !== undefined) await writeFile(values.out, `${JSON.stringify(profile, null, 2)}\n`);
   console.log(
     JSON.stringify({
-      lens: { k: pooled.k, centre: [size[0] / 2, size[1] / 2], sigmaPx: pooled.sigmaCorner * unit },
+      lens: { k: pooled.k, centre: centreOfPool(pooled.centre, size), sigmaPx: pooled.sigmaCorner * unit },
       photos: used.map(({ photo, solution }, i) => ({
         photo,
         k: solution.k,

@@ -83,7 +83,7 @@ async function solvedWithLens(photo: string, recipe: Recipe, subject: Subject): 
   if (!found) throw new UsageError(NOTHING_STRAIGHT);
   const proposal = proposalOf(found);
   const { lens, focal, attitude, sigma } = proposal;
-  const taken = takeOwnLens({ ...proposal, focal: { ...focal, told: true } }, subject.size).apply(recipe);
+  const taken = takeOwnLens({ ...proposal, focal: { ...focal, told: true } }).apply(recipe);
   const lines = found.grouped.groups.flatMap(({ id, kind, members }) =>
     kind === "other"
       ? []

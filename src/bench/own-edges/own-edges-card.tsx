@@ -57,7 +57,7 @@ function Proposal({ proposal }: { proposal: OwnProposal }) {
         <button className="btn btn-primary btn-sm" title="Z" onClick={() => edit(trueUp(proposal, size))}>
           True up (Z)
         </button>
-        <button className="btn btn-sm" onClick={() => edit(takeOwnLens(proposal, size))}>
+        <button className="btn btn-sm" onClick={() => edit(takeOwnLens(proposal))}>
           Lens alone
         </button>
         <button className="btn btn-sm" onClick={() => edit(lines)}>

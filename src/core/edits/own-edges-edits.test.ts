@@ -15,7 +15,7 @@ const made = {
 const plumbs = madeUpPlumbs(made, randomFrom(3), 20);
 const sills = madeUpSills(made, randomFrom(4), 12, 8);
 const proposal: OwnProposal = {
-  lens: { k: [0, 0, 0], cornerPx: 0, sigmaPx: 0.3 },
+  lens: { k: [0, 0, 0], centre: [1500, 1000], cornerPx: 0, sigmaPx: 0.3 },
   focal: { focalPx: 2205, sigmaPx: 8, told: true, contradicted: null },
   attitude: { pitch: 12, yaw: 12, roll: -1 },
   sigma: { pitch: 0.02, roll: 0.01, yaw: 0.05 },
@@ -71,7 +71,7 @@ test("where the picture does not tell the focal length the one it came with is k
   const before = emptyRecipe();
   before.camera = { focalPx: 2150, focalFrom: "metadata", principal: null };
   const untold = { ...proposal, focal: { ...proposal.focal, told: false } };
-  expect(takeOwnLens(untold, SIZE).apply(before).camera).toEqual(before.camera);
+  expect(takeOwnLens(untold).apply(before).camera).toEqual(before.camera);
 });
 
 test("what is told beforehand is what true up takes, also where the proposal's own facing wall is another", () => {

@@ -11,8 +11,8 @@ import { cleanFrameAgain } from "./frame-edits";
 /** A proposal's edges as found lines. */
 export const foundIn = ({ segments, groups }: OwnProposal): FoundLines => ({ segments, groups, told: true });
 
-/** Takes the lens that the picture's own edges tell, and the focal length where they tell it. @param size of the photo, pixels. */
-export const takeOwnLens = ({ lens, focal }: OwnProposal, size: Size): Edit => ({
+/** Takes the lens that the picture's own edges tell, and the focal length where they tell it. */
+export const takeOwnLens = ({ lens, focal }: OwnProposal): Edit => ({
   label: "Lens from the picture's own edges",
   apply: (recipe) => ({
     ...recipe,
@@ -25,7 +25,7 @@ export const takeOwnLens = ({ lens, focal }: OwnProposal, size: Size): Edit => (
       model: "brown-conrady",
       k: [lens.k[0], lens.k[1], lens.k[2]],
       p: [0, 0],
-      centre: [size[0] / 2, size[1] / 2],
+      centre: [lens.centre[0], lens.centre[1]],
       amount: 1,
     },
   }),
@@ -48,7 +48,7 @@ export const takeOwnLines = (proposal: OwnProposal, size: Size): Edit => ({
 /** All of it in one step: lens, lines, the attitude they tell, and the largest frame without gaps. */
 export const trueUp = (proposal: OwnProposal, size: Size): Edit =>
   together("True up", [
-    takeOwnLens(proposal, size),
+    takeOwnLens(proposal),
     takeOwnLines(proposal, size),
     {
       label: "Attitude from lines",

@@ -63,7 +63,7 @@ const apart = (a: number, b: number): number => Math.abs(a - b - 180 * Math.roun
 
 /** Which direction each edge belongs to, and how much its slope and its bow count. @returns null where the lens folds. */
 export function assignmentAt(edges: FlatEdges, u: OwnUnknowns, { built }: OwnPriors, reach: number): Assignment | null {
-  const ideal = idealNodes(edges, u.k);
+  const ideal = idealNodes(edges, u.k, u.centre);
   if (!ideal) return null;
   const shape = new EdgeShape(edges, u.k.length);
   const points = vanishingPoints(u);

@@ -25,7 +25,7 @@ const USUALLY = 8;
 
 /** What speaks against unknowns in all: every edge's miss, but no more than the price of belonging nowhere; and what is believed beforehand. */
 export function chargeOf(edges: FlatEdges, u: OwnUnknowns, priors: OwnPriors, { assigned }: Assignment): number {
-  const ideal = idealNodes(edges, u.k)!;
+  const ideal = idealNodes(edges, u.k, u.centre)!;
   const shape = new EdgeShape(edges, u.k.length);
   const points = vanishingPoints(u);
   let sum = WALL_COST * u.headings.length;
@@ -38,6 +38,7 @@ export function chargeOf(edges: FlatEdges, u: OwnUnknowns, priors: OwnPriors, { 
     sum += Math.min(shape.bow2, 9 * shape.bowCount);
   }
   u.k.forEach((k, i) => (sum += (k / priors.k[i]!) ** 2));
+  u.centre?.forEach((c) => (sum += (c / priors.centre) ** 2));
   // Three directions at right angles could each be the vertical: cameras are held about level.
   sum += (u.roll / HELD.roll) ** 2 + (u.pitch / HELD.pitch) ** 2;
   return sum + USUALLY * ((u.logFocal - priors.logFocal) / priors.logFocalSigma) ** 2;

@@ -1,11 +1,13 @@
 import { downInCamera } from "../camera";
-import { type Vec3, cross3 } from "../geometry";
+import { type Vec2, type Vec3, cross3 } from "../geometry";
 import { sillInCamera } from "../attitude";
 
 /** What is looked for; lengths in half diagonals. */
 export interface OwnUnknowns {
   /** Radial terms, as many as are solved for. */
   readonly k: readonly number[];
+  /** Of the distortion, from the picture's middle; null: it is the middle, and not solved for. */
+  readonly centre: Vec2 | null;
   /** Logarithm of the focal length. */
   readonly logFocal: number;
   /** Degrees. */

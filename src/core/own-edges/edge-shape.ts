@@ -3,6 +3,8 @@ import type { FlatEdges, IdealNodes } from "./own-edge";
 
 /** Radial terms at most. */
 export const MOST_TERMS = 3;
+/** What tells of the lens at most: radial terms, and then the centre across and down. */
+export const MOST_LENS = MOST_TERMS + 2;
 
 /**
  * What one edge says, taken apart into its slope against a direction and its bow: the slope depends on lens, focal length
@@ -12,8 +14,8 @@ export class EdgeShape {
   /** Tangent of the angle between the edge and the direction it is held against; its deviation from the nodes alone. */
   slope = 0;
   slopeSigma = 1;
-  /** Derivatives of the slope by the radial terms. */
-  readonly slopeByTerm = new Float64Array(MOST_TERMS);
+  /** Derivatives of the slope by what tells of the lens. */
+  readonly slopeByLens = new Float64Array(MOST_LENS);
   /** By the direction's: the angle to the vanishing point turns by this a unit. */
   private turn: readonly [number, number, number] = [0, 0, 0];
   /** By which the direction turns as the edge's middle moves across it, a unit. */
@@ -21,9 +23,9 @@ export class EdgeShape {
   /** Squares of the bow's parts in their deviations, summed, and how many independent ones there are. */
   bow2 = 0;
   bowCount = 0;
-  /** The bow's part in the normal equations of the radial terms. */
-  readonly bowNormal = new Float64Array(MOST_TERMS * MOST_TERMS);
-  readonly bowGradient = new Float64Array(MOST_TERMS);
+  /** The bow's part in the normal equations of the lens. */
+  readonly bowNormal = new Float64Array(MOST_LENS * MOST_LENS);
+  readonly bowGradient = new Float64Array(MOST_LENS);
   /** Middle of the edge, ideal. */
   mx = 0;
   my = 0;
@@ -33,11 +35,15 @@ export class EdgeShape {
 
   private readonly weights = new Float64Array(64);
   private readonly t = new Float64Array(64);
-  private readonly moved = new Float64Array(64 * MOST_TERMS);
+  private readonly moved = new Float64Array(64 * MOST_LENS);
+  private readonly mean = new Float64Array(MOST_LENS);
+  private readonly tilt = new Float64Array(MOST_LENS);
 
+  /** @param centred whether the centre is solved for. */
   constructor(
     private readonly edges: FlatEdges,
     private readonly terms: number,
+    private readonly centred = false,
   ) {}
 
   /** Takes an edge to hand. @param towards null: its own direction; then there is a bow and no slope. */
@@ -45,7 +51,7 @@ export class EdgeShape {
     const { starts, sigma } = this.edges;
     const from = starts[e]!;
     const count = starts[e + 1]! - from;
-    const { x, y, along, across } = ideal;
+    const { x, y, along, across, centre } = ideal;
     let mx = 0;
     let my = 0;
     for (let i = 0; i < count; i++) {
@@ -61,8 +67,10 @@ export class EdgeShape {
     let wy = 0;
     for (let i = 0; i < count; i++) {
       const n = from + i;
-      const r = Math.sqrt(x[n]! * x[n]! + y[n]! * y[n]!);
-      const c = r > 1e-9 ? (-this.uy * x[n]! + this.ux * y[n]!) / r : 0;
+      const dx = x[n]! - centre[0];
+      const dy = y[n]! - centre[1];
+      const r = Math.sqrt(dx * dx + dy * dy);
+      const c = r > 1e-9 ? (-this.uy * dx + this.ux * dy) / r : 0;
       const stretch2 = (c * c) / (along[n]! * along[n]!) + (1 - c * c) / (across[n]! * across[n]!);
       const w = 1 / (sigma[n]! * sigma[n]! * stretch2);
       this.weights[i] = w;
@@ -115,12 +123,13 @@ export class EdgeShape {
   }
 
   private measure(from: number, count: number, ideal: IdealNodes, sum: number, sloped: boolean): void {
-    const { terms, weights, t, moved, mx, my, ux, uy } = this;
-    const { x, y, along } = ideal;
+    const { terms, weights, t, moved, mean, tilt, mx, my, ux, uy } = this;
+    const { x, y, along, across, centre } = ideal;
+    const all = this.centred ? terms + 2 : terms;
     let tt = 0;
     let tr = 0;
-    const mean = [0, 0, 0];
-    const tilt = [0, 0, 0];
+    mean.fill(0);
+    tilt.fill(0);
     for (let i = 0; i < count; i++) {
       const n = from + i;
       const dx = x[n]! - mx;
@@ -129,23 +138,34 @@ export class EdgeShape {
       t[i] = ux * dx + uy * dy;
       tt += w * t[i]! * t[i]!;
       tr += w * t[i]! * (-uy * dx + ux * dy);
-      // ∂p/∂k_j = −p r^2j / slope, here across the edge.
-      const off = -(-uy * x[n]! + ux * y[n]!) / along[n]!;
-      const s = x[n]! * x[n]! + y[n]! * y[n]!;
+      const cx = x[n]! - centre[0];
+      const cy = y[n]! - centre[1];
+      // ∂p/∂k_j = −(p − c) r^2j / slope, here across the edge.
+      const from0 = -uy * cx + ux * cy;
+      const off = -from0 / along[n]!;
+      const s = cx * cx + cy * cy;
       let power = s;
       for (let j = 0; j < terms; j++) {
-        const g = off * power;
-        moved[i * MOST_TERMS + j] = g;
+        moved[i * MOST_LENS + j] = off * power;
+        power *= s;
+      }
+      if (this.centred) {
+        // ∂p/∂c = 1 − J⁻¹, J⁻¹ being 1 / along outwards and 1 / across around.
+        const part = s > 1e-12 ? (from0 / s) * (1 / along[n]! - 1 / across[n]!) : 0;
+        moved[i * MOST_LENS + terms] = -uy * (1 - 1 / across[n]!) - part * cx;
+        moved[i * MOST_LENS + terms + 1] = ux * (1 - 1 / across[n]!) - part * cy;
+      }
+      for (let j = 0; j < all; j++) {
+        const g = moved[i * MOST_LENS + j]!;
         mean[j]! += (w * g) / sum;
         tilt[j]! += w * t[i]! * g;
-        power *= s;
       }
     }
     this.slope = tr / tt;
     this.slopeSigma = 1 / Math.sqrt(tt);
-    for (let j = 0; j < terms; j++) {
+    for (let j = 0; j < all; j++) {
       tilt[j]! /= tt;
-      this.slopeByTerm[j] = tilt[j]! - this.turnByMiddle * mean[j]!;
+      this.slopeByLens[j] = tilt[j]! - this.turnByMiddle * mean[j]!;
     }
     this.bow2 = 0;
     this.bowCount = Math.max(0, count - 2);
@@ -157,12 +177,12 @@ export class EdgeShape {
         const w = weights[i]!;
         const c = -uy * (x[n]! - mx) + ux * (y[n]! - my) - this.slope * t[i]!;
         this.bow2 += w * c * c;
-        for (let j = 0; j < terms; j++) {
-          const g = moved[i * MOST_TERMS + j]! - mean[j]! - tilt[j]! * t[i]!;
+        for (let j = 0; j < all; j++) {
+          const g = moved[i * MOST_LENS + j]! - mean[j]! - tilt[j]! * t[i]!;
           this.bowGradient[j]! += w * g * c;
           for (let l = 0; l <= j; l++) {
-            const h = moved[i * MOST_TERMS + l]! - mean[l]! - tilt[l]! * t[i]!;
-            this.bowNormal[j * MOST_TERMS + l]! += w * g * h;
+            const h = moved[i * MOST_LENS + l]! - mean[l]! - tilt[l]! * t[i]!;
+            this.bowNormal[j * MOST_LENS + l]! += w * g * h;
           }
         }
       }

@@ -29,8 +29,8 @@ export interface OwnEdgesFound {
 }
 
 /** The lens of a solution, ready for the picture it came from. */
-export const lensOfSolution = ({ k, size }: OwnSolution): Lens =>
-  makeLens(size, { k, p: [0, 0], centre: [size[0] / 2, size[1] / 2], amount: 1 });
+export const lensOfSolution = ({ k, centre, size }: OwnSolution): Lens =>
+  makeLens(size, { k, p: [0, 0], centre, amount: 1 });
 
 /**
  * Lens, focal length and attitude from the picture alone: first from short pieces of its edges, which need no lens to be

@@ -2,7 +2,7 @@ import { type Here, dampedLeastSquares, invertSymmetric } from "../numerics";
 import { type Assignment, assignmentAt, byChance, wallsOf } from "./assignment";
 import { chargeOf } from "./charge";
 import { type OwnUnknowns, vanishingPoints } from "./directions";
-import { EdgeShape, MOST_TERMS } from "./edge-shape";
+import { EdgeShape, MOST_LENS } from "./edge-shape";
 import { type FlatEdges, idealNodes } from "./own-edge";
 import type { OwnPriors } from "./priors";
 
@@ -12,7 +12,7 @@ export interface OwnFit {
   readonly assigned: readonly (number | null)[];
   /** Sum over all edges of what they speak against it; edges that belong nowhere at a fixed price. */
   readonly cost: number;
-  /** Covariance of (k…, log focal, pitch, roll, headings…), degrees where angles; null where singular. */
+  /** Covariance of (k…, centre if solved for, log focal, pitch, roll, headings…), degrees where angles; null where singular. */
   readonly covariance: readonly (readonly number[])[] | null;
   /** By how much slopes scatter more than their own deviations say, at least 1. */
   readonly scale: number;
@@ -83,10 +83,14 @@ export function fitOwnEdges(
   };
 }
 
+/** How many unknowns tell of the lens: its terms, and its centre where that is solved for. */
+export const lensUnknowns = ({ k, centre }: OwnUnknowns): number => k.length + (centre ? 2 : 0);
+
 const moved = (u: OwnUnknowns, step: readonly number[]): OwnUnknowns => {
-  const t = u.k.length;
+  const t = lensUnknowns(u);
   return {
     k: u.k.map((k, i) => k + step[i]!),
+    centre: u.centre && [u.centre[0] + step[t - 2]!, u.centre[1] + step[t - 1]!],
     logFocal: u.logFocal + step[t]!,
     pitch: u.pitch + step[t + 1]!,
     roll: u.roll + step[t + 2]!,
@@ -95,13 +99,16 @@ const moved = (u: OwnUnknowns, step: readonly number[]): OwnUnknowns => {
 };
 
 function placeAt(edges: FlatEdges, state: OwnUnknowns, priors: OwnPriors, weights: Assignment): Place {
-  const terms = state.k.length;
+  const terms = lensUnknowns(state);
+  // All that is believed beforehand to be near nothing.
+  const small = [...state.k, ...(state.centre ?? [])];
+  const believed = (i: number): number => (i < state.k.length ? priors.k[i]! : priors.centre);
   const size = terms + 3 + state.headings.length;
-  const ideal = isCamera(state) ? idealNodes(edges, state.k) : null;
+  const ideal = isCamera(state) ? idealNodes(edges, state.k, state.centre) : null;
   const headings = state.headings.length;
   if (!ideal) return { state, headings, cost: Infinity, equations: () => ({ a: [], g: [] }) };
   const points = vanishingPoints(state);
-  const shape = new EdgeShape(edges, terms);
+  const shape = new EdgeShape(edges, state.k.length, state.centre !== null);
   const each = (visit: (e: number, direction: number | null, miss: number) => void): void => {
     for (let e = 0; e < edges.count; e++) {
       const belongs = weights.assigned[e]!;
@@ -116,7 +123,7 @@ function placeAt(edges: FlatEdges, state: OwnUnknowns, priors: OwnPriors, weight
     if (direction !== null) cost += weights.slope[e]! * miss * miss;
     cost += weights.bow[e]! * shape.bow2;
   });
-  state.k.forEach((k, i) => (cost += (k / priors.k[i]!) ** 2));
+  small.forEach((v, i) => (cost += (v / believed(i)) ** 2));
   cost += ((state.logFocal - priors.logFocal) / priors.logFocalSigma) ** 2;
   const equations = () => {
     const a = Array.from({ length: size }, () => new Array<number>(size).fill(0));
@@ -127,13 +134,13 @@ function placeAt(edges: FlatEdges, state: OwnUnknowns, priors: OwnPriors, weight
       if (w > 0)
         for (let i = 0; i < terms; i++) {
           g[i]! += w * shape.bowGradient[i]!;
-          for (let j = 0; j <= i; j++) a[i]![j]! += w * shape.bowNormal[i * MOST_TERMS + j]!;
+          for (let j = 0; j <= i; j++) a[i]![j]! += w * shape.bowNormal[i * MOST_LENS + j]!;
         }
       if (direction === null) return;
       const point = points[direction + 1]!;
       const per = 1 / weights.sigma[e]!;
       row.fill(0);
-      for (let i = 0; i < terms; i++) row[i] = shape.slopeByTerm[i]! * per;
+      for (let i = 0; i < terms; i++) row[i] = shape.slopeByLens[i]! * per;
       row[terms] = shape.slopeBy(point.byFocal) * per;
       row[terms + 1] = shape.slopeBy(point.byPitch) * per;
       row[terms + 2] = shape.slopeBy(point.byRoll) * per;
@@ -145,9 +152,9 @@ function placeAt(edges: FlatEdges, state: OwnUnknowns, priors: OwnPriors, weight
         for (let j = 0; j <= i; j++) a[i]![j]! += v * row[i]! * row[j]!;
       }
     });
-    state.k.forEach((k, i) => {
-      a[i]![i]! += 1 / priors.k[i]! ** 2;
-      g[i]! += k / priors.k[i]! ** 2;
+    small.forEach((v, i) => {
+      a[i]![i]! += 1 / believed(i) ** 2;
+      g[i]! += v / believed(i) ** 2;
     });
     a[terms]![terms]! += 1 / priors.logFocalSigma ** 2;
     g[terms]! += (state.logFocal - priors.logFocal) / priors.logFocalSigma ** 2;

@@ -1,4 +1,4 @@
-import type { Size } from "../geometry";
+import type { Size, Vec2 } from "../geometry";
 import type { EdgeNode } from "../lines";
 
 /** An edge of the picture as a chain of places along it: something that is straight in reality, or seems so. */
@@ -34,6 +34,8 @@ export function flatEdges(edges: readonly OwnEdge[], size: Size): FlatEdges {
 
 /** The same edges without the lens: where each node ideally lies, and how the lens stretches there. */
 export interface IdealNodes {
+  /** Of the distortion. */
+  readonly centre: Vec2;
   readonly x: Float64Array;
   readonly y: Float64Array;
   /** Slope of the recorded radius over the ideal one, and their quotient. */
@@ -44,22 +46,27 @@ export interface IdealNodes {
 /** The lens must not come nearer to folding the picture than this slope. */
 const LEAST_SLOPE = 0.1;
 
+const MIDDLE: Vec2 = [0, 0];
+
 /**
- * Undoes r_d = r (1 + k1 r² + k2 r⁴ + k3 r⁶) for every node.
+ * Undoes r_d = r (1 + k1 r² + k2 r⁴ + k3 r⁶) about the centre for every node.
  *
  * @returns null where the lens folds the picture within the nodes.
  */
-export function idealNodes({ x, y }: FlatEdges, k: readonly number[]): IdealNodes | null {
+export function idealNodes({ x, y }: FlatEdges, k: readonly number[], centre: Vec2 | null): IdealNodes | null {
   const n = x.length;
   const [k1 = 0, k2 = 0, k3 = 0] = k;
+  const [cx, cy] = centre ?? MIDDLE;
   const out = {
+    centre: centre ?? MIDDLE,
     x: new Float64Array(n),
     y: new Float64Array(n),
     along: new Float64Array(n),
     across: new Float64Array(n),
   };
   for (let i = 0; i < n; i++) {
-    const rd = Math.sqrt(x[i]! * x[i]! + y[i]! * y[i]!);
+    const [dx, dy] = [x[i]! - cx, y[i]! - cy];
+    const rd = Math.sqrt(dx * dx + dy * dy);
     let r = rd;
     let s = r * r;
     let across = 1 + s * (k1 + s * (k2 + s * k3));
@@ -74,8 +81,8 @@ export function idealNodes({ x, y }: FlatEdges, k: readonly number[]): IdealNode
       if (Math.abs(step) < 1e-14) break;
     }
     if (!(along > LEAST_SLOPE && across > LEAST_SLOPE)) return null;
-    out.x[i] = x[i]! / across;
-    out.y[i] = y[i]! / across;
+    out.x[i] = cx + dx / across;
+    out.y[i] = cy + dy / across;
     out.along[i] = along;
     out.across[i] = across;
   }

@@ -13,27 +13,30 @@ test("slopes and their derivatives are those of the moved unknowns, for edges th
   const flat = flatEdges(scene.edges, scene.size);
   const truth = {
     k: [scene.k[0], scene.k[1]],
+    centre: null as [number, number] | null,
     logFocal: Math.log(scene.focalPx / unitOf(scene)),
     ...scene.attitude,
     headings: scene.headings,
   };
   const slopeAt = (u: typeof truth, e: number, d: number): number => {
     const shape = new EdgeShape(flat, 2);
-    shape.take(e, idealNodes(flat, u.k)!, vanishingPoints(u)[d]!);
+    shape.take(e, idealNodes(flat, u.k, u.centre)!, vanishingPoints(u)[d]!);
     return shape.slope;
   };
   const h = 1e-6;
   scene.truth.forEach((which, e) => {
     const d = which! + 1;
-    const shape = new EdgeShape(flat, 2);
+    const shape = new EdgeShape(flat, 2, true);
     const point = vanishingPoints(truth)[d]!;
-    shape.take(e, idealNodes(flat, truth.k)!, point);
+    shape.take(e, idealNodes(flat, truth.k, null)!, point);
     expect(Math.abs(shape.slope)).toBeLessThan(8 * shape.slopeSigma);
     const by = (move: (s: number) => typeof truth): number =>
       (slopeAt(move(h), e, d) - slopeAt(move(-h), e, d)) / (2 * h);
     const expected: [number, number][] = [
-      [shape.slopeByTerm[0]!, by((s) => ({ ...truth, k: [truth.k[0]! + s, truth.k[1]!] }))],
-      [shape.slopeByTerm[1]!, by((s) => ({ ...truth, k: [truth.k[0]!, truth.k[1]! + s] }))],
+      [shape.slopeByLens[0]!, by((s) => ({ ...truth, k: [truth.k[0]! + s, truth.k[1]!] }))],
+      [shape.slopeByLens[1]!, by((s) => ({ ...truth, k: [truth.k[0]!, truth.k[1]! + s] }))],
+      [shape.slopeByLens[2]!, by((s) => ({ ...truth, centre: [s, 0] }))],
+      [shape.slopeByLens[3]!, by((s) => ({ ...truth, centre: [0, s] }))],
       [shape.slopeBy(point.byFocal), by((s) => ({ ...truth, logFocal: truth.logFocal + s }))],
       [shape.slopeBy(point.byPitch), by((s) => ({ ...truth, pitch: truth.pitch + s }))],
       [shape.slopeBy(point.byRoll), by((s) => ({ ...truth, roll: truth.roll + s }))],
@@ -48,6 +51,8 @@ test("slopes and their derivatives are those of the moved unknowns, for edges th
       expect(Math.abs(own - moved)).toBeLessThan(0.03 * Math.max(0.1, Math.abs(moved)));
   });
 });
+
+const argumentsOf = ({ edges, size }: MadeUpScene) => [edges, size, { built: 0 }] as const;
 
 /** Errors in their own deviations: focal length, pitch, roll, displacement at the corner. */
 function normalised(scene: MadeUpScene, s: OwnSolution): number[] {
@@ -89,12 +94,18 @@ test("the deviations are near the Cramér–Rao bound: those of the true edges a
     );
     const start = {
       k: [scene.k[0], scene.k[1]],
+      centre: null,
       logFocal: Math.log(scene.focalPx / unitOf(scene)),
       ...scene.attitude,
       headings: scene.headings,
     };
     // Reach wide enough that nothing true is let go.
-    const told = fitOwnEdges(sound, start, { k: [1, 1, 1], logFocal: 0, logFocalSigma: 100, built: 0 }, [0, 0])!;
+    const told = fitOwnEdges(
+      sound,
+      start,
+      { k: [1, 1, 1], centre: 1, logFocal: 0, logFocalSigma: 100, built: 0 },
+      [0, 0],
+    )!;
     ratios.push(solution.sigma.pitch / Math.sqrt(told.covariance![3]![3]!));
   }
   ratios.sort((a, b) => a - b);
@@ -135,6 +146,21 @@ test("several pictures of one lens are one measurement: smaller ±, and the one 
   expect(mixed.disagree).toEqual([5]);
   expect(corner(mixed.k)).toBeCloseTo(corner(pooled.k), 9);
 }, 60_000);
+
+test("a centre off the middle is told where it is clear, and only there", () => {
+  let off = 0;
+  for (let seed = 9201; seed <= 9206; seed++) {
+    const wishes = { directions: 3, count: 350, k: [-0.07, 0.01], noisePx: 0.08 } as const;
+    const middle = solveOwnEdges(...argumentsOf(madeUpScene(seed, wishes)))!;
+    expect(middle.centre).toEqual([1500, 1000]);
+    const s = solveOwnEdges(...argumentsOf(madeUpScene(seed, { ...wishes, centre: [18, -11] })))!;
+    if (s.centre[0] === 1500) continue;
+    off++;
+    expect(Math.hypot(s.centre[0] - 1518, s.centre[1] - 989)).toBeLessThan(12);
+    expect(Math.abs(s.k[0] + s.k[1] + s.k[2] + 0.06) * 1803).toBeLessThan(5 * s.sigma.cornerPx);
+  }
+  expect(off).toBe(6);
+}, 120_000);
 
 test("too few edges, or edges that lead nowhere, propose nothing", () => {
   expect(solveOwnEdges([], [3000, 2000])).toBeNull();

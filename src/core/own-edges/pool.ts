@@ -1,13 +1,16 @@
 import { invertSymmetric, solveSymmetric } from "../numerics";
 import { MOST_TERMS } from "./edge-shape";
-import type { Size } from "../geometry";
+import type { Size, Vec2 } from "../geometry";
 import { type LensProfile, profileFromCalibration } from "../lens";
-import { LENSES, type OwnSolution } from "./solve";
+import { CENTRED, type FreeLens, LENSES, isOffCentre } from "./free-lens";
+import type { OwnSolution } from "./solve";
 
 /** A lens measured from several pictures at one setting. */
 export interface PooledLens {
   readonly k: readonly [number, number, number];
-  /** Covariance of k. */
+  /** From the middle of the first picture, half diagonals; nothing where they do not clearly tell it. */
+  readonly centre: Vec2;
+  /** Covariance of k and the centre. */
   readonly covariance: readonly (readonly number[])[];
   /** Of the displacement at the corner, half diagonals. */
   readonly sigmaCorner: number;
@@ -30,23 +33,26 @@ const RADII = [0.5, 0.75, 1] as const;
  * @param solutions of pictures of one size. @throws RangeError where nothing determines the lens.
  */
 export function pooledLens(solutions: readonly OwnSolution[]): PooledLens {
+  const told = solutions.map((s) => toldBy(s, solutions[0]!.size));
   let counted = solutions.map((_, i) => i);
   const disagree: number[] = [];
   // The one that disagrees most is left out first, since it draws the others' mean to itself.
   for (;;) {
-    const off = offsOf(solutions, counted);
+    const off = offsOf(told, counted);
     const worst = counted.reduce((a, b) => ((off.get(b) ?? 0) > (off.get(a) ?? 0) ? b : a), counted[0]!);
     if (!(counted.length > 2 && (off.get(worst) ?? 0) > DISAGREES)) break;
     disagree.push(worst);
     counted = counted.filter((i) => i !== worst);
   }
-  const { k, covariance } = sumOf(counted.map((i) => solutions[i]!));
-  const off = solutions.map((s, i) => {
+  const free = sumOf(counted.map((i) => told[i]!));
+  const { k, centre, covariance } = isOffCentre(free) ? free : aboutMiddle(free);
+  const off = told.map((one, i) => {
     const others = counted.filter((j) => j !== i);
-    return others.length > 1 ? apart(s, sumOf(others.map((j) => solutions[j]!))) : null;
+    return others.length > 1 ? apart(one, sumOf(others.map((j) => told[j]!))) : null;
   });
   return {
     k,
+    centre,
     covariance,
     sigmaCorner: Math.sqrt(varianceAt(covariance, 1)),
     off,
@@ -54,43 +60,64 @@ export function pooledLens(solutions: readonly OwnSolution[]): PooledLens {
   };
 }
 
-interface Terms {
-  readonly k: readonly [number, number, number];
-  readonly covariance: readonly (readonly number[])[];
+/** What was believed of every lens beforehand: inverse squares of deviations. */
+const BELIEVED = [...LENSES, CENTRED, CENTRED].map((s) => 1 / s ** 2);
+
+/**
+ * What a picture tells in the pool. Of a picture held the other way the centre lies elsewhere, which way round is not
+ * known: it tells of the radial terms alone.
+ */
+function toldBy({ freely, size }: OwnSolution, like: Size): FreeLens {
+  if (size[0] > size[1] === like[0] > like[1]) return freely;
+  const { k, covariance } = freely;
+  const of = (i: number, j: number): number =>
+    i < MOST_TERMS && j < MOST_TERMS ? covariance[i]![j]! : i === j ? CENTRED ** 2 : 0;
+  return { k, centre: [0, 0], covariance: covariance.map((row, i) => row.map((_, j) => of(i, j))) };
 }
 
-/** Covariance of all three terms; of those that were not solved for, what is believed beforehand. */
-function termsOf({ k, terms, covariance }: OwnSolution): Terms {
-  const all = Array.from({ length: MOST_TERMS }, (_, i) =>
-    Array.from({ length: MOST_TERMS }, (_, j) =>
-      i < terms && j < terms ? covariance[i]![j]! : i === j ? LENSES[i]! ** 2 : 0,
-    ),
-  );
-  return { k, covariance: all };
-}
-
-function sumOf(solutions: readonly OwnSolution[]): Terms {
-  const prior = LENSES.map((s) => 1 / s ** 2);
-  const a = prior.map((p, i) => prior.map((_, j) => (i === j ? p : 0)));
-  const b = prior.map(() => 0);
-  for (const solution of solutions) {
-    const own = termsOf(solution);
-    const information = invertSymmetric(own.covariance);
+function sumOf(lenses: readonly FreeLens[]): FreeLens {
+  const a = BELIEVED.map((p, i) => BELIEVED.map((_, j) => (i === j ? p : 0)));
+  const b = BELIEVED.map(() => 0);
+  for (const { k, centre, covariance } of lenses) {
+    const information = invertSymmetric(covariance);
     if (!information) throw new RangeError("A picture's edges do not determine its lens.");
-    for (let i = 0; i < MOST_TERMS; i++)
-      for (let j = 0; j < MOST_TERMS; j++) {
-        b[i]! += information[i]![j]! * own.k[j]!;
-        a[i]![j]! += information[i]![j]! - (i === j ? prior[i]! : 0);
-      }
+    const own = [...k, ...centre];
+    information.forEach((row, i) =>
+      row.forEach((v, j) => {
+        b[i]! += v * own[j]!;
+        a[i]![j]! += v - (i === j ? BELIEVED[i]! : 0);
+      }),
+    );
   }
-  const k = solveSymmetric(a, b);
+  const sum = solveSymmetric(a, b);
   const covariance = invertSymmetric(a);
-  if (!k || !covariance) throw new RangeError("The pictures' edges do not determine the lens.");
-  return { k: [k[0]!, k[1]!, k[2]!], covariance };
+  if (!sum || !covariance) throw new RangeError("The pictures' edges do not determine the lens.");
+  const [k1, k2, k3, x, y] = sum as [number, number, number, number, number];
+  return { k: [k1, k2, k3], centre: [x, y], covariance };
+}
+
+/** The same lens, its centre in the middle: what that says of the terms. */
+function aboutMiddle({ k, centre, covariance }: FreeLens): FreeLens {
+  const inverse = invertSymmetric(covariance.slice(MOST_TERMS).map((row) => row.slice(MOST_TERMS)))!;
+  /** Σ_kc Σ_cc⁻¹. */
+  const gain = k.map((_, i) =>
+    inverse.map((row) => row.reduce((s, v, j) => s + covariance[i]![MOST_TERMS + j]! * v, 0)),
+  );
+  return {
+    k: k.map((v, i) => v - gain[i]!.reduce((s, g, j) => s + g * centre[j]!, 0)) as unknown as FreeLens["k"],
+    centre: [0, 0],
+    covariance: covariance.map((row, i) =>
+      row.map((v, j) =>
+        i < MOST_TERMS && j < MOST_TERMS
+          ? v - gain[i]!.reduce((s, g, m) => s + g * covariance[MOST_TERMS + m]![j]!, 0)
+          : 0,
+      ),
+    ),
+  };
 }
 
 /** Of the displacement at a radius, half diagonals squared. */
-function varianceAt(covariance: Terms["covariance"], r: number): number {
+function varianceAt(covariance: FreeLens["covariance"], r: number): number {
   const powers = [r ** 3, r ** 5, r ** 7];
   let sum = 0;
   for (let i = 0; i < MOST_TERMS; i++)
@@ -99,8 +126,7 @@ function varianceAt(covariance: Terms["covariance"], r: number): number {
 }
 
 /** How far two lenses lie apart, deviations of both, at the radius where that is most. */
-function apart(one: OwnSolution, other: Terms): number {
-  const own = termsOf(one);
+function apart(own: FreeLens, other: FreeLens): number {
   return Math.max(
     ...RADII.map((r) => {
       const miss = [r ** 3, r ** 5, r ** 7].reduce((sum, p, i) => sum + p * (own.k[i]! - other.k[i]!), 0);
@@ -109,15 +135,21 @@ function apart(one: OwnSolution, other: Terms): number {
   );
 }
 
-function offsOf(solutions: readonly OwnSolution[], counted: readonly number[]): Map<number, number> {
+function offsOf(told: readonly FreeLens[], counted: readonly number[]): Map<number, number> {
   if (counted.length < 3) return new Map();
   return new Map(
     counted.map((i) => {
-      const others = counted.filter((j) => j !== i).map((j) => solutions[j]!);
-      return [i, apart(solutions[i]!, sumOf(others))];
+      const others = counted.filter((j) => j !== i).map((j) => told[j]!);
+      return [i, apart(told[i]!, sumOf(others))];
     }),
   );
 }
+
+/** The pooled centre in pixels of the first picture. */
+export const centreOfPool = (centre: Vec2, [w, h]: Size): Vec2 => {
+  const unit = Math.hypot(w, h) / 2;
+  return [w / 2 + unit * centre[0], h / 2 + unit * centre[1]];
+};
 
 type About = Parameters<typeof profileFromCalibration>[1] & { readonly focalPx?: number };
 
@@ -126,12 +158,17 @@ type About = Parameters<typeof profileFromCalibration>[1] & { readonly focalPx?:
  *
  * @param size of the pictures, pixels. @param about what their metadata say. @param count pictures that counted.
  */
-export function pooledProfile({ k, covariance }: PooledLens, size: Size, about: About, count: number): LensProfile {
+export function pooledProfile(
+  { k, centre, covariance }: PooledLens,
+  size: Size,
+  about: About,
+  count: number,
+): LensProfile {
   const unit = Math.hypot(size[0], size[1]) / 2;
   const measured = {
     k,
     p: [0, 0] as const,
-    centre: [size[0] / 2, size[1] / 2] as const,
+    centre: centreOfPool(centre, size),
     size,
     focalPx: about.focalPx ?? unit,
     rmsPx: 0,

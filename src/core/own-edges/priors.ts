@@ -2,6 +2,8 @@
 export interface OwnPriors {
   /** Of the radial terms: they are small. */
   readonly k: readonly number[];
+  /** Of the distortion's centre, each way, half diagonals: it is near the middle. */
+  readonly centre: number;
   /** Logarithm of the focal length in half diagonals. */
   readonly logFocal: number;
   readonly logFocalSigma: number;

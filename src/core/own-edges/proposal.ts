@@ -1,5 +1,6 @@
 import type { SegmentGroup } from "../attitude";
 import type { Attitude } from "../camera";
+import type { Vec2 } from "../geometry";
 import type { Segment } from "../lines";
 import type { OwnEdgesFound } from "./find-edges";
 
@@ -7,6 +8,8 @@ import type { OwnEdgesFound } from "./find-edges";
 export interface OwnProposal {
   readonly lens: {
     readonly k: readonly [number, number, number];
+    /** Of the distortion, pixels. */
+    readonly centre: Vec2;
     /** Of the displacement at the picture's corner: how far it goes there, and its standard deviation. */
     readonly cornerPx: number;
     readonly sigmaPx: number;
@@ -37,14 +40,19 @@ const ANOTHER = 1;
 
 /** @param scale pixels of the picture looked at to one of the original. */
 export function proposalOf({ solution, edges, grouped }: OwnEdgesFound, scale = 1): OwnProposal {
-  const { k, size, focalPx, sigma, attitude, contradicted, rival, cost } = solution;
+  const { k, centre, size, focalPx, sigma, attitude, contradicted, rival, cost } = solution;
   const isAnother =
     rival !== null &&
     rival.cost < cost + ABOUT_EQUAL &&
     Math.hypot(rival.attitude.pitch - attitude.pitch, rival.attitude.roll - attitude.roll) > ANOTHER;
   const unit = Math.hypot(size[0], size[1]) / (2 * scale);
   return {
-    lens: { k, cornerPx: (k[0] + k[1] + k[2]) * unit, sigmaPx: sigma.cornerPx / scale },
+    lens: {
+      k,
+      centre: [centre[0] / scale, centre[1] / scale],
+      cornerPx: (k[0] + k[1] + k[2]) * unit,
+      sigmaPx: sigma.cornerPx / scale,
+    },
     focal: {
       focalPx: focalPx / scale,
       sigmaPx: sigma.focalPx / scale,

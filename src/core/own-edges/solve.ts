@@ -1,10 +1,11 @@
 import { type FaceChoice, chooseFace } from "../attitude";
 import type { Attitude } from "../camera";
-import type { Size } from "../geometry";
+import type { Size, Vec2 } from "../geometry";
 import type { OwnUnknowns } from "./directions";
 import { MOST_TERMS } from "./edge-shape";
 import { chargeOfStart } from "./charge";
-import { FINE_REACHES, type OwnFit, ROUGH_REACHES, fitOwnEdges } from "./fit";
+import { FINE_REACHES, type OwnFit, ROUGH_REACHES, fitOwnEdges, lensUnknowns } from "./fit";
+import { CENTRED, type FreeLens, LENSES, freeAboutMiddle, freeLensOf, isOffCentre, quadratic } from "./free-lens";
 import type { OwnPriors } from "./priors";
 import { type FlatEdges, type OwnEdge, flatEdges } from "./own-edge";
 import { byCost, distinct, various } from "./selection";
@@ -34,6 +35,10 @@ export interface OwnSolution {
   readonly k: readonly [number, number, number];
   /** How many radial terms the picture tells. */
   readonly terms: number;
+  /** Of the distortion, pixels: the picture's middle unless the picture clearly tells another. */
+  readonly centre: Vec2;
+  /** The lens with its centre free, whether that is clear or not: what several pictures are pooled by. */
+  readonly freely: FreeLens;
   readonly focalPx: number;
   /** The wall that faces the camera turned face-on; yaw 0 where none is. */
   readonly attitude: Attitude;
@@ -49,8 +54,6 @@ export interface OwnSolution {
     /** Of the displacement at the picture's corner. */
     readonly cornerPx: number;
   };
-  /** Covariance of (k…, log focal, pitch, roll, headings…), terms radial ones first; degrees where angles. */
-  readonly covariance: readonly (readonly number[])[];
   /** How much speaks against it, and against the next best that is another. */
   readonly cost: number;
   readonly rival: { readonly cost: number; readonly attitude: Pick<Attitude, "pitch" | "roll"> } | null;
@@ -63,8 +66,6 @@ export interface OwnSolution {
   readonly contradicted: number | null;
 }
 
-/** Lenses are bowed this much, one deviation: at the corner, by each term. */
-export const LENSES = [0.08, 0.03, 0.004];
 /** Focal lengths that nobody has told, widths of the longer side, and the deviation of the logarithm. */
 const USUAL = { focal: 0.85, sigma: 0.45 } as const;
 /** Edges of buildings are out of true by themselves: half a millimetre in a metre. */
@@ -120,6 +121,7 @@ function search(
   const unit = Math.hypot(size[0], size[1]) / 2;
   const priors: OwnPriors = {
     k: LENSES,
+    centre: CENTRED,
     logFocal: Math.log((focal?.focalPx ?? USUAL.focal * Math.max(size[0], size[1])) / unit),
     logFocalSigma: focal?.sigma ?? USUAL.sigma,
     built,
@@ -145,12 +147,18 @@ function search(
   const [best] = finished;
   if (!best) return null;
   const rival = distinct(finished)[1] ?? null;
-  return solutionOf(withAllTerms(all, best, priors), rival && rivalOf(rival), size, face);
+  const middle = withAllTerms(all, best, priors);
+  const centred = fitOwnEdges(all, { ...middle.unknowns, centre: [0, 0] }, priors, [0, 0, 0]);
+  const free = centred && freeLensOf(centred);
+  const fit = free && isOffCentre(free) ? centred! : middle;
+  const freely = free ?? freeAboutMiddle(middle);
+  return solutionOf(fit, freely, rival && rivalOf(rival), size, face);
 }
 
 function startFrom({ k, terms, focalPx, size, attitude, walls }: OwnSolution): OwnUnknowns {
   return {
     k: k.slice(0, terms),
+    centre: null,
     logFocal: Math.log((2 * focalPx) / Math.hypot(size[0], size[1])),
     pitch: attitude.pitch,
     roll: attitude.roll,
@@ -187,10 +195,16 @@ function longestOf(edges: readonly OwnEdge[]): OwnEdge[] {
     }));
 }
 
-function solutionOf(fit: OwnFit, rival: OwnSolution["rival"], size: Size, choice: FaceChoice): OwnSolution {
+function solutionOf(
+  fit: OwnFit,
+  freely: FreeLens,
+  rival: OwnSolution["rival"],
+  size: Size,
+  choice: FaceChoice,
+): OwnSolution {
   const unit = Math.hypot(size[0], size[1]) / 2;
   const { unknowns: u, covariance, assigned } = fit;
-  const t = u.k.length;
+  const t = lensUnknowns(u);
   const c = covariance!;
   const members = (which: number): number[] => assigned.flatMap((a, e) => (a === which ? [e] : []));
   const walls = u.headings.map((h, w): OwnWall => ({
@@ -204,12 +218,21 @@ function solutionOf(fit: OwnFit, rival: OwnSolution["rival"], size: Size, choice
   );
   const facing = chosen.wall === null ? null : walls[chosen.wall]!;
   const focalPx = Math.exp(u.logFocal) * unit;
-  let corner = 0;
-  for (let i = 0; i < t; i++) for (let j = 0; j < t; j++) corner += c[i]![j]!;
+  const terms = u.k.length;
+  // The displacement at a corner by what tells of the lens; by the centre across and down, at the worse of two corners.
+  const by = (sign: number): number[] => {
+    const slope = u.k.reduce((sum, k, i) => sum + (2 * i + 3) * k, 0);
+    const toCorner = [size[0] / (2 * unit), (sign * size[1]) / (2 * unit)];
+    return [...u.k.map(() => 1), ...(u.centre ? toCorner.map((v) => -slope * v) : [])];
+  };
+  const lensPart = c.slice(0, t).map((row) => row.slice(0, t));
+  const corner = Math.max(quadratic(lensPart, by(1)), quadratic(lensPart, by(-1)));
   return {
     size,
     k: [u.k[0] ?? 0, u.k[1] ?? 0, u.k[2] ?? 0],
-    terms: t,
+    terms,
+    centre: [size[0] / 2 + unit * (u.centre?.[0] ?? 0), size[1] / 2 + unit * (u.centre?.[1] ?? 0)],
+    freely,
     focalPx,
     attitude: { pitch: u.pitch, yaw: facing?.heading ?? 0, roll: u.roll },
     walls,
@@ -221,7 +244,6 @@ function solutionOf(fit: OwnFit, rival: OwnSolution["rival"], size: Size, choice
       focalPx: Math.sqrt(c[t]![t]!) * focalPx,
       cornerPx: Math.sqrt(Math.max(0, corner)) * unit,
     },
-    covariance: c,
     cost: fit.cost,
     rival,
     contradicted: null,

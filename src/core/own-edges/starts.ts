@@ -31,7 +31,7 @@ export function ownStarts(
   const chosen = longest(edges, lens ? LOOKED_AT.oneLens : LOOKED_AT.anyLens);
   const found: OwnUnknowns[] = [];
   for (const k of lens ? [lens] : BOWS) {
-    const ideal = idealNodes(edges, k);
+    const ideal = idealNodes(edges, k, null);
     if (!ideal) continue;
     const segments = chosen.map((e) => {
       const [a, b] = [edges.starts[e]!, edges.starts[e + 1]! - 1];
@@ -42,6 +42,7 @@ export function ownStarts(
       for (const candidate of candidatesOf({ focalPx, principal: [0, 0] }, segments, EACH))
         found.push({
           k: lens ?? [k[0]!, 0],
+          centre: null,
           logFocal: Math.log(focalPx / unit),
           pitch: candidate.pitch,
           roll: candidate.roll,

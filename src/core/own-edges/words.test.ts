@@ -1,10 +1,10 @@
-import { vanishingPoints } from "./directions";
+import { type OwnUnknowns, vanishingPoints } from "./directions";
 import type { OwnProposal } from "./proposal";
 import { turnedOver } from "./turned-over";
 import { heldWords, ownWords } from "./words";
 
 const plain: OwnProposal = {
-  lens: { k: [-0.02, 0, 0], cornerPx: -36, sigmaPx: 0.4 },
+  lens: { k: [-0.02, 0, 0], centre: [1500, 1000], cornerPx: -36, sigmaPx: 0.4 },
   focal: { focalPx: 2000, sigmaPx: 5, told: true, contradicted: null },
   attitude: { pitch: 5, yaw: 0, roll: 0 },
   sigma: { pitch: 0.01, roll: 0.01, yaw: null },
@@ -16,10 +16,12 @@ const said = (change: Partial<OwnProposal>): string[] => ownWords({ ...plain, ..
 
 test("the bow is said with its kind and its ±, and a straight lens as one", () => {
   expect(said({})).toEqual(["The lens bows outwards (barrel): by 36.0 px ± 0.4 px at the corner."]);
-  expect(said({ lens: { k: [0.01, 0, 0], cornerPx: 18.2, sigmaPx: 3 } })[0]).toContain(
+  expect(said({ lens: { k: [0.01, 0, 0], centre: [1500, 1000], cornerPx: 18.2, sigmaPx: 3 } })[0]).toContain(
     "inwards (pincushion): by 18 px ± 3 px",
   );
-  expect(said({ lens: { k: [0, 0, 0], cornerPx: 0.3, sigmaPx: 0.4 } })[0]).toContain("straight within ± 0.4 px");
+  expect(said({ lens: { k: [0, 0, 0], centre: [1500, 1000], cornerPx: 0.3, sigmaPx: 0.4 } })[0]).toContain(
+    "straight within ± 0.4 px",
+  );
 });
 
 test("a focal length that is contradicted or not told, and a rival, each get a sentence", () => {
@@ -29,7 +31,7 @@ test("a focal length that is contradicted or not told, and a rival, each get a s
 });
 
 test("turned over, three directions at right angles are the same three with another of them standing", () => {
-  const u = { k: [0, 0], logFocal: 0, pitch: 12, roll: 30, headings: [25, -65] };
+  const u: OwnUnknowns = { k: [0, 0], centre: null, logFocal: 0, pitch: 12, roll: 30, headings: [25, -65] };
   const others = turnedOver(u);
   expect(others.length).toBeGreaterThan(0);
   const directions = (v: typeof u | (typeof others)[number]) =>
