@@ -15,11 +15,16 @@ const problems: string[] = [];
 beforeAll(async () => {
   browser = await launch();
   page = await openPage(browser, problems);
-  // Encoded anew, without a word about camera and lens.
-  const bare = await sharp(path.join(photos, "SM-0420.jpg")).jpeg({ quality: 96 }).toBuffer();
+  // Encoded anew, without a word about camera and lens: one setting of a zoom, and one picture of another.
+  const bare = async (name: string, from: string, as: "jpeg" | "png" = "jpeg") => {
+    const buffer = await sharp(path.join(photos, from)).toFormat(as, { quality: 96 }).toBuffer();
+    return { name, mimeType: "image/jpeg", buffer };
+  };
   await freshAssignment(page, "Own edges", [
-    { name: "bare.jpg", mimeType: "image/jpeg", buffer: bare },
-    { name: "stones.png", mimeType: "image/png", buffer: readFileSync(path.join(photos, "SM-0427.png")) },
+    await bare("bare.jpg", "SM-0420.jpg"),
+    await bare("hall.jpg", "SM-0430.jpg"),
+    await bare("stair.jpg", "SM-0431.jpg"),
+    { ...(await bare("stones.png", "SM-0427.png", "png")), mimeType: "image/png" },
   ]);
   await page.getByRole("link", { name: "stones.png", exact: true }).waitFor();
 }, 90_000);
@@ -100,3 +105,28 @@ test("stones and rope propose nothing, and say so; the key as well", async () =>
   await page.getByText("Draw lines by hand.").first().waitFor({ timeout: 60_000 });
   expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
 }, 120_000);
+
+test("the visit's photos of one setting are pooled: stopped, gone on with, the odd one named, the profile kept", async () => {
+  await page.getByRole("link", { name: "Own edges" }).click();
+  await page.getByRole("link", { name: "hall.jpg", exact: true }).click();
+  await rested(page);
+  await page.keyboard.press("1");
+  await page.getByRole("button", { name: "From the visit …" }).click();
+  const dialog = page.getByRole("dialog", { name: "Measure this lens from the visit" });
+  const row = (name: string) => dialog.getByRole("row").filter({ hasText: name });
+  await dialog.getByRole("button", { name: "Look at 4 photos" }).click();
+  await dialog.getByText("looking at its edges").waitFor();
+  await dialog.getByRole("button", { name: "Stop" }).click();
+  await dialog.getByRole("button", { name: /^(Look at|Go on with)/ }).click();
+  await row("stones.png").getByText("too little that is straight").waitFor({ timeout: 90_000 });
+  await row("bare.jpg").getByText("disagrees").waitFor({ timeout: 90_000 });
+  await row("stair.jpg").getByText("agrees").waitFor();
+  const result = await dialog.getByRole("region", { name: "Result" }).textContent();
+  const [, corner, sigma] = /displaces the corner by ([-−\d.]+) ± ([\d.]+) px/.exec(result!)!;
+  const { k } = JSON.parse(readFileSync(path.join(photos, "SM-0430.truth.json"), "utf8")).lens as { k: number[] };
+  const truly = (k[0]! + k[1]! + k[2]!) * (Math.hypot(3000, 2000) / 2);
+  expect(Math.abs(Number(corner) - truly)).toBeLessThan(Math.max(1, 4 * Number(sigma)));
+  expect(Number(sigma)).toBeLessThan(0.6);
+  await dialog.getByRole("button", { name: "Keep as a profile" }).click();
+  await page.getByText(/^Kept as Lens at .* mm, from 2 photos/).waitFor();
+}, 240_000);

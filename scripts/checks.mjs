@@ -47,7 +47,8 @@ const checks = {
   format: () => check("format", "prettier", "--check", "--log-level", "warn", "."),
   boundaries: () =>
     check("boundaries", "depcruise", "--config", "scripts/boundaries.cjs", "src", "demo", "campaign", "e2e"),
-  unit: () => tests("unit"),
+  // Jest would leave one of two cores to itself.
+  unit: () => tests("unit", ["--maxWorkers=2"]),
   database: () => tests("database", ["--runInBand"], { DATABASE_URL: process.env.FLATSTONE_ALONE_DATABASE_URL }),
   campaign: () => check("campaign", "node", process.env.FLATSTONE_BUNDLES + "/campaign.mjs", "--short"),
   browser: () => tests("browser", ["--runInBand"]),

@@ -17,6 +17,7 @@ export type {
   KeptProfile,
   Measured,
   OpenedVersion,
+  OwnLens,
   Photo,
   PhotoOnBoard,
   StatedCamera,
@@ -48,10 +49,11 @@ function checked<B extends z.ZodType>(answer: B, json: unknown, path: string): z
 /** Asks the server. @throws ServerRefusal, or TypeError when the server cannot be reached. */
 async function call<A extends z.ZodType, B extends z.ZodType>(
   { method, path, answer }: Endpoint<A, B>,
-  { id = "", query = "", json }: { id?: string; query?: string; json?: z.input<A> } = {},
+  { id = "", query = "", json, signal }: { id?: string; query?: string; json?: z.input<A>; signal?: AbortSignal } = {},
 ): Promise<z.output<B>> {
   const response = await fetch(path.replace("{id}", id) + query, {
     method,
+    ...(signal ? { signal } : {}),
     ...(json === undefined ? {} : { body: JSON.stringify(json), headers: { "content-type": "application/json" } }),
   });
   const told: unknown = await response.json().catch(() => null);
@@ -71,6 +73,8 @@ export const api = {
   photos: (assignmentId: string) => call(ENDPOINTS.photos, { id: assignmentId }),
   changePhoto: (id: string, json: Asked<"changePhoto">) => call(ENDPOINTS.changePhoto, { id, json }),
   inTheFile: (photoId: string) => call(ENDPOINTS.inTheFile, { id: photoId }),
+  /** Takes seconds. @throws the signal's reason when given up. */
+  ownLens: (photoId: string, signal: AbortSignal) => call(ENDPOINTS.ownLens, { id: photoId, signal }),
   version: (id: string) => call(ENDPOINTS.version, { id }),
   createVersion: (photoId: string, recipe?: Recipe) => call(ENDPOINTS.createVersion, { id: photoId, json: { recipe } }),
   saveRevision: (versionId: string, base: number, recipe: Recipe, token: string) =>

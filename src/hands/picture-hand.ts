@@ -3,6 +3,7 @@ import { serveTasks } from "@/server/hands/serve";
 import { inspect } from "@/server/image/inspect";
 import { sniffFile } from "@/server/image/kinds";
 import { type PreviewLevel, firstPreviews, makePreview } from "@/server/image/preview";
+import { type OwnLensOrder, ownLensIn } from "@/server/image/own-lens-in";
 import { makeTiles } from "@/server/image/tiles";
 
 /**
@@ -22,5 +23,6 @@ serveTasks({
   },
   preview: ({ sha256, level }: { sha256: string; level: PreviewLevel }) => makePreview(sha256, level),
   tiles: ({ sha256 }: { sha256: string }) => makeTiles(sha256),
+  ownLens: (order: OwnLensOrder) => ownLensIn(order),
   calibrate: (order: ChartOrder) => calibrateFiles(order),
 });

@@ -14,6 +14,7 @@ export * from "./delivery-queue";
 export * from "./health";
 export * from "./sweep";
 export * from "./calibrate";
+export * from "./own-lens";
 export * from "./profiles";
 export * from "./stated-cameras";
 export * from "./problem";

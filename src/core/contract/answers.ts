@@ -67,11 +67,29 @@ export const keptProfile = z.object({ id, document: profileSchema });
 export type KeptProfile = z.output<typeof keptProfile>;
 
 const pair = z.tuple([z.number(), z.number()]);
+const terms = z.tuple([z.number(), z.number(), z.number()]);
+
+/** What a photo's own edges say of its lens (core/own-edges OwnSolution); nothing where they tell none. */
+export const ownLens = z.object({
+  seen: z
+    .object({
+      size: pair,
+      k: terms,
+      focalPx: z.number(),
+      /** Deviation of the displacement at the corner, pixels. */
+      sigmaCornerPx: z.number(),
+      freely: z.object({ k: terms, centre: pair, covariance: z.array(z.array(z.number())) }),
+    })
+    .nullable(),
+  /** The projection it states that it was stitched into; then no lens is looked for. */
+  projection: z.string().nullable(),
+});
+export type OwnLens = z.output<typeof ownLens>;
 const calibration = z.object({
   size: pair,
   focalPx: z.number(),
   centre: pair,
-  k: z.tuple([z.number(), z.number(), z.number()]),
+  k: terms,
   p: pair,
   rmsPx: z.number(),
   sigmaFocalPx: z.number(),

@@ -10,6 +10,7 @@ import {
   listedDelivery,
   measuredLens,
   openedVersion,
+  ownLens,
   photoAnswer,
   photoOnBoard,
   statedCamera,
@@ -62,6 +63,8 @@ export const ENDPOINTS = {
     NOTHING,
     z.object({ document: profileSchema.nullable(), projection: z.string().nullable() }),
   ),
+  /** Looked for anew, in seconds; a request that is given up stops it. */
+  ownLens: endpoint("GET", "/api/photos/{id}/own-edges", NOTHING, ownLens),
   version: endpoint("GET", "/api/versions/{id}", NOTHING, openedVersion),
   createVersion: endpoint("POST", "/api/photos/{id}/versions", z.object({ recipe: recipe.optional() }), versionAnswer),
   saveRevision: endpoint(

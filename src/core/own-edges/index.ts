@@ -4,4 +4,5 @@ export * from "./solve";
 export * from "./find-edges";
 export * from "./proposal";
 export * from "./pool";
+export * from "./same-setting";
 export * from "./words";

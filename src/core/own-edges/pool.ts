@@ -5,6 +5,9 @@ import { type LensProfile, profileFromCalibration } from "../lens";
 import { CENTRED, type FreeLens, LENSES, isOffCentre } from "./free-lens";
 import type { OwnSolution } from "./solve";
 
+/** What one picture brings to the pool. */
+export type PooledPicture = Pick<OwnSolution, "freely" | "size">;
+
 /** A lens measured from several pictures at one setting. */
 export interface PooledLens {
   readonly k: readonly [number, number, number];
@@ -32,7 +35,7 @@ const RADII = [0.5, 0.75, 1] as const;
  *
  * @param solutions of pictures of one size. @throws RangeError where nothing determines the lens.
  */
-export function pooledLens(solutions: readonly OwnSolution[]): PooledLens {
+export function pooledLens(solutions: readonly PooledPicture[]): PooledLens {
   const told = solutions.map((s) => toldBy(s, solutions[0]!.size));
   let counted = solutions.map((_, i) => i);
   const disagree: number[] = [];
@@ -67,7 +70,7 @@ const BELIEVED = [...LENSES, CENTRED, CENTRED].map((s) => 1 / s ** 2);
  * What a picture tells in the pool. Of a picture held the other way the centre lies elsewhere, which way round is not
  * known: it tells of the radial terms alone.
  */
-function toldBy({ freely, size }: OwnSolution, like: Size): FreeLens {
+function toldBy({ freely, size }: PooledPicture, like: Size): FreeLens {
   if (size[0] > size[1] === like[0] > like[1]) return freely;
   const { k, covariance } = freely;
   const of = (i: number, j: number): number =>
@@ -144,6 +147,9 @@ function offsOf(told: readonly FreeLens[], counted: readonly number[]): Map<numb
     }),
   );
 }
+
+/** Deviation of the displacement at a radius, half diagonals. */
+export const pooledSigmaAt = ({ covariance }: PooledLens, r: number): number => Math.sqrt(varianceAt(covariance, r));
 
 /** The pooled centre in pixels of the first picture. */
 export const centreOfPool = (centre: Vec2, [w, h]: Size): Vec2 => {

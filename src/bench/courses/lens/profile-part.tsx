@@ -8,6 +8,7 @@ import { takeProfile } from "@/core/edits";
 import { notify } from "@/ui";
 import { IN_THE_FILE, type KeptProposal, useProfiles } from "./use-profiles";
 import { ChartDialog } from "./chart-dialog";
+import { VisitDialog } from "./visit-dialog";
 import { ProfilesDialog } from "./profiles-dialog";
 
 /** The profile that fits the photo, why, and one press to take it; taken together by the visit's photos of that lens. */
@@ -17,6 +18,7 @@ export function ProfilePart({ photo }: { photo: Photo }) {
   const { all, proposals } = useProfiles(photo);
   const [chosen, setChosen] = useState(0);
   const [measuring, setMeasuring] = useState(false);
+  const [visiting, setVisiting] = useState(false);
   const [listing, setListing] = useState(false);
   const proposal = proposals[chosen] ?? proposals[0];
   const taken = lens.from === "profile" ? lens.profile : null;
@@ -64,8 +66,12 @@ export function ProfilePart({ photo }: { photo: Photo }) {
         <button className="btn btn-ghost btn-sm" onClick={() => setMeasuring(true)}>
           From charts …
         </button>
+        <button className="btn btn-ghost btn-sm" onClick={() => setVisiting(true)}>
+          From the visit …
+        </button>
       </div>
       {listing && <ProfilesDialog photo={photo} all={all} onClose={() => setListing(false)} />}
+      {visiting && <VisitDialog photo={photo} onClose={() => setVisiting(false)} />}
       {measuring && <ChartDialog assignmentId={photo.assignmentId} onClose={() => setMeasuring(false)} />}
     </section>
   );

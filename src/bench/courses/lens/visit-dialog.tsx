@@ -1,0 +1,177 @@
+"use client";
+
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { type Photo, type PhotoOnBoard, api } from "@/client";
+import { equivalentOf } from "@/core/camera";
+import { type PooledLens, pooledProfile, pooledSigmaAt, sameSetting } from "@/core/own-edges";
+import { Dialog, notify } from "@/ui";
+import { type PhotoState, type VisitLens, poolOf, useVisitLens } from "./visit-lens";
+
+/** Radii at which the ± is told, half diagonals. */
+const RADII = [0.25, 0.5, 0.75, 1];
+
+/** Measures the lens from the own edges of all the visit's photos at the open photo's setting, as one measurement. */
+export function VisitDialog({ photo, onClose }: { photo: Photo; onClose: () => void }) {
+  const { data: all } = useQuery({
+    queryKey: ["photos", photo.assignmentId],
+    queryFn: () => api.photos(photo.assignmentId),
+  });
+  const photos = useMemo(() => (all ?? []).filter((p) => sameSetting(p, photo)), [all, photo]);
+  const visit = useVisitLens(photos);
+  const { states, running } = visit;
+  const done = photos.filter((p) => !["waiting", "looking"].includes(states.get(p.id)!.state)).length;
+  const result = useMemo(() => poolOf(photos, states), [photos, states]);
+  const setting = photo.lens
+    ? `${photo.lens}${photo.focalMm ? ` at ${photo.focalMm} mm` : ""}`
+    : `a lens that the photos do not name, ${photo.width} × ${photo.height} pixels`;
+  return (
+    <Dialog title="Measure this lens from the visit" onClose={onClose}>
+      <p className="mb-2">
+        Every photo of this visit taken with {setting} tells of the lens by its own straight edges. Together they are
+        one measurement: one lens, each photo its own attitude.
+      </p>
+      <table className="table table-xs" aria-label="Photos of this setting">
+        <thead>
+          <tr>
+            <th>photo</th>
+            <th className="text-right">bow at the corner</th>
+            <th className="text-right">focal length</th>
+            <th>beside the others</th>
+          </tr>
+        </thead>
+        <tbody>
+          {photos.map((p) => (
+            <PhotoRow key={p.id} photo={p} state={states.get(p.id)!} verdict={verdictOn(p, result)} />
+          ))}
+        </tbody>
+      </table>
+      <Progress visit={visit} done={done} of={photos.length} />
+      {result && !running && <Result photo={photo} {...result} onClose={onClose} />}
+    </Dialog>
+  );
+}
+
+function Progress({ visit: { running, start, stop }, done, of }: { visit: VisitLens; done: number; of: number }) {
+  return (
+    <div className="my-3 flex items-center gap-3">
+      {running ? (
+        <>
+          <progress className="progress w-48" value={done} max={of} aria-label="Photos looked at" />
+          <span role="status">
+            {done} of {of}
+          </span>
+          <button className="btn btn-sm ml-auto" onClick={stop}>
+            Stop
+          </button>
+        </>
+      ) : (
+        done < of && (
+          <button className="btn btn-primary btn-sm" onClick={start}>
+            {done === 0 ? `Look at ${of} ${of === 1 ? "photo" : "photos"}` : `Go on with the other ${of - done}`}
+          </button>
+        )
+      )}
+    </div>
+  );
+}
+
+interface Verdict {
+  readonly counts: boolean;
+  readonly off: number | null;
+}
+
+function verdictOn(photo: PhotoOnBoard, result: ReturnType<typeof poolOf>): Verdict | null {
+  const i = result?.used.findIndex((u) => u.photo.id === photo.id) ?? -1;
+  if (!result || i < 0 || result.used.length < 3) return null;
+  return { counts: !result.pooled.disagree.includes(i), off: result.pooled.off[i] ?? null };
+}
+
+function PhotoRow({ photo, state, verdict }: { photo: PhotoOnBoard; state: PhotoState; verdict: Verdict | null }) {
+  if (state.state !== "seen")
+    return (
+      <tr>
+        <td>{photo.name}</td>
+        <td colSpan={3}>{stateWords(state)}</td>
+      </tr>
+    );
+  const { k, size, focalPx, sigmaCornerPx } = state.seen;
+  const corner = ((k[0] + k[1] + k[2]) * Math.hypot(size[0], size[1])) / 2;
+  return (
+    <tr>
+      <td>{photo.name}</td>
+      <td className="text-right tabular-nums">
+        {corner.toFixed(1)} ± {sigmaCornerPx.toFixed(1)} px
+      </td>
+      <td className="text-right tabular-nums">{equivalentOf(size, focalPx).toFixed(1)} mm</td>
+      <td>
+        {verdict &&
+          (verdict.counts
+            ? `agrees${verdict.off === null ? "" : ` (${verdict.off.toFixed(1)} σ)`}`
+            : `disagrees by ${verdict.off?.toFixed(0) ?? "many"} σ: cropped, or another setting? Left out.`)}
+      </td>
+    </tr>
+  );
+}
+
+function stateWords(state: Exclude<PhotoState, { state: "seen" }>): string {
+  switch (state.state) {
+    case "waiting":
+      return "";
+    case "looking":
+      return "looking at its edges …";
+    case "nothing":
+      return "has too little that is straight";
+    case "stitched":
+      return `says that it was stitched (${state.projection}); left out`;
+    case "failed":
+      return `could not be looked at: ${state.why}`;
+  }
+}
+
+interface ResultParts {
+  readonly photo: Photo;
+  readonly used: NonNullable<ReturnType<typeof poolOf>>["used"];
+  readonly pooled: PooledLens;
+  readonly onClose: () => void;
+}
+
+function Result({ photo, used, pooled, onClose }: ResultParts) {
+  const cache = useQueryClient();
+  const { size } = used[0]!.seen;
+  const unit = Math.hypot(size[0], size[1]) / 2;
+  const count = used.length - pooled.disagree.length;
+  const keep = useMutation({
+    mutationFn: () => api.keepProfile(pooledProfile(pooled, size, used[0]!.photo, count)),
+    onSuccess: async ({ document }) => {
+      await cache.invalidateQueries({ queryKey: ["profiles"] });
+      notify(
+        photo.lens
+          ? `Kept as ${document.name}. It is offered for every photo of this lens.`
+          : `Kept as ${document.name}. It stands under All profiles: these photos do not name their lens.`,
+      );
+      onClose();
+    },
+    onError: (error) => notify(`The profile was not kept: ${error.message}`, "error"),
+  });
+  const { k } = pooled;
+  return (
+    <section aria-label="Result" className="space-y-2">
+      <p>
+        {count} {count === 1 ? "photo" : "photos"} together: the lens displaces the corner by{" "}
+        <b>
+          {((k[0] + k[1] + k[2]) * unit).toFixed(1)} ± {(pooled.sigmaCorner * unit).toFixed(1)} px
+        </b>
+        {used.length < 3 && "; two that differ would not be told apart, so look at a third if there is one"}.
+      </p>
+      <p className="tabular-nums">
+        ± by radius:{" "}
+        {RADII.map((r) => `${(pooledSigmaAt(pooled, r) * unit).toFixed(2)} px at ${(100 * r).toFixed(0)} %`).join(", ")}{" "}
+        of the way to the corner.
+      </p>
+      <button className="btn btn-primary btn-sm" disabled={keep.isPending} onClick={() => keep.mutate()}>
+        Keep as a profile
+      </button>
+    </section>
+  );
+}
