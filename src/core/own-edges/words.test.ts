@@ -43,6 +43,12 @@ test("turned over, three directions at right angles are the same three with anot
   for (const other of others) expect(directions(other).sort()).toEqual(directions(u).sort());
 });
 
+test("a bow that the edges hardly reach is said to be vague, with what would help", () => {
+  const vague = said({ lens: { ...plain.lens, sigmaPx: 27 } });
+  expect(vague[1]).toContain("known to ± 1.5 % only");
+  expect(vague[1]).toContain("traced near a corner");
+});
+
 test("how the camera was held is said with directions, as exactly as it is known", () => {
   expect(heldWords({ pitch: 3.38, yaw: -5.98, roll: 0.592 }, { pitch: 0.02, yaw: 0.3, roll: 0.004 })).toBe(
     "The camera was tipped up 3.38° ± 0.02, turned to the left of the wall by 6.0° ± 0.3, rolled clockwise 0.59° ± 0.01.",

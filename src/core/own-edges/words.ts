@@ -8,6 +8,9 @@ const px = (value: number, sigma: number): string => `${Math.abs(value).toFixed(
 /** A bow within this many of its deviations is none. */
 const NONE = 2;
 
+/** A bow at the corner known no better than this, half diagonals, deserves a word. */
+const VAGUE = 0.004;
+
 /** What a picture says by itself, in sentences: the lens, the focal length, and what contradicts or is not known. */
 export function ownWords({ lens, focal, rival }: OwnProposal, size: Size): string[] {
   const words: string[] = [];
@@ -17,6 +20,11 @@ export function ownWords({ lens, focal, rival }: OwnProposal, size: Size): strin
   else
     words.push(
       `The lens bows ${cornerPx < 0 ? "outwards (barrel)" : "inwards (pincushion)"}: by ${px(cornerPx, sigmaPx)} ± ${px(sigmaPx, sigmaPx)} at the corner.`,
+    );
+  const share = sigmaPx / (Math.hypot(size[0], size[1]) / 2);
+  if (share > VAGUE)
+    words.push(
+      `Its edges hardly reach the corners, so the bow there is known to ± ${(100 * share).toFixed(1)} % only. An edge traced near a corner (Lens, 1) would tell most.`,
     );
   const mm = (f: number): string => `${equivalentOf(size, f).toFixed(1)} mm`;
   if (focal.contradicted !== null)
