@@ -6,6 +6,7 @@ import { type Photo, api } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { takeProfile } from "@/core/edits";
 import { notify } from "@/ui";
+import { isOpen } from "../../own-edges/look";
 import { IN_THE_FILE, type KeptProposal, useProfiles } from "./use-profiles";
 import { ChartDialog } from "./chart-dialog";
 import { VisitDialog } from "./visit-dialog";
@@ -52,7 +53,7 @@ export function ProfilePart({ photo }: { photo: Photo }) {
       <div className="flex flex-wrap gap-1.5">
         {proposal && taken !== proposal.profile.name && (
           <button
-            className="btn btn-primary btn-sm"
+            className={`btn btn-sm ${isOpen(bench) ? "" : "btn-primary"}`}
             title="L"
             onClick={() => bench.edit(takeProfile(proposal, photo, bench.size))}
           >

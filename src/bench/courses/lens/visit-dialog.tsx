@@ -31,7 +31,7 @@ export function VisitDialog({ photo, onClose }: { photo: Photo; onClose: () => v
         Every photo of this visit taken with {setting} tells of the lens by its own straight edges. Together they are
         one measurement: one lens, each photo its own attitude.
       </p>
-      <table className="table table-xs" aria-label="Photos of this setting">
+      <table className="table table-sm" aria-label="Photos of this setting">
         <thead>
           <tr>
             <th>photo</th>
@@ -76,6 +76,8 @@ function Progress({ visit: { running, start, stop }, done, of }: { visit: VisitL
   );
 }
 
+const signed = (px: number): string => px.toFixed(1).replace("-", "−");
+
 interface Verdict {
   readonly counts: boolean;
   readonly off: number | null;
@@ -101,7 +103,7 @@ function PhotoRow({ photo, state, verdict }: { photo: PhotoOnBoard; state: Photo
     <tr>
       <td>{photo.name}</td>
       <td className="text-right tabular-nums">
-        {corner.toFixed(1)} ± {sigmaCornerPx.toFixed(1)} px
+        {signed(corner)} ± {sigmaCornerPx.toFixed(1)} px
       </td>
       <td className="text-right tabular-nums">{equivalentOf(size, focalPx).toFixed(1)} mm</td>
       <td>
@@ -160,7 +162,7 @@ function Result({ photo, used, pooled, onClose }: ResultParts) {
       <p>
         {count} {count === 1 ? "photo" : "photos"} together: the lens displaces the corner by{" "}
         <b>
-          {((k[0] + k[1] + k[2]) * unit).toFixed(1)} ± {(pooled.sigmaCorner * unit).toFixed(1)} px
+          {signed((k[0] + k[1] + k[2]) * unit)} ± {(pooled.sigmaCorner * unit).toFixed(1)} px
         </b>
         {used.length < 3 && "; two that differ would not be told apart, so look at a third if there is one"}.
       </p>
