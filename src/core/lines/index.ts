@@ -2,6 +2,7 @@
 export * from "./recipe-part";
 export * from "./attitude-step";
 export * from "./out-of-true";
+export * from "./halved";
 export * from "./luminance";
 export * from "./trace-edge";
 export * from "./contrast-places";

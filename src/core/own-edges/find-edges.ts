@@ -1,7 +1,7 @@
 import { type GroupedSegments, groupSegments } from "../attitude";
 import type { Size } from "../geometry";
 import { type Lens, makeLens } from "../lens";
-import { type Luminance, type Segment, findSegments } from "../lines";
+import { type Luminance, type Segment, findSegments, halved } from "../lines";
 import type { OwnEdge } from "./own-edge";
 import { type OwnOptions, type OwnSolution, solveOwnEdges } from "./solve";
 
@@ -12,6 +12,8 @@ const MOST_PIECES = 500;
 const MOST = 1000;
 /** A short piece needs no more places. */
 const PIECE_STATIONS = 32;
+/** Of a picture with more pixels on its longer side half as many do for the pieces. */
+const HALVED_FROM = 3600;
 /** Fewer say nothing. */
 const FEWEST = 24;
 /** The found lines sorted under the lens and focal length must tell the same attitude, degrees. */
@@ -40,8 +42,11 @@ export const lensOfSolution = ({ k, centre, size }: OwnSolution): Lens =>
  */
 export function ownEdgesOf(image: Luminance, options: OwnOptions = {}): OwnEdgesFound | null {
   const size: Size = [image.width, image.height];
+  const small = Math.max(...size) > HALVED_FROM ? halved(image) : image;
+  const scale = small.width / image.width;
+  const smallSize: Size = [small.width, small.height];
   const pieces = edgesOf(
-    findSegments(image, makeLens(size, null), {
+    findSegments(small, makeLens(smallSize, null), {
       longest: PIECE,
       most: MOST_PIECES,
       nodes: true,
@@ -49,9 +54,15 @@ export function ownEdgesOf(image: Luminance, options: OwnOptions = {}): OwnEdges
     }),
   );
   if (pieces.length < FEWEST) return null;
-  const first = solveOwnEdges(pieces, size, options);
+  const { focal = null } = options;
+  const first = solveOwnEdges(pieces, smallSize, {
+    ...options,
+    focal: focal && { ...focal, focalPx: focal.focalPx * scale },
+  });
   if (!first) return null;
-  const edges = edgesOf(findSegments(image, lensOfSolution(first), { most: MOST, nodes: true }));
+  const centre = [first.centre[0] / scale, first.centre[1] / scale] as const;
+  const lens = makeLens(size, { k: first.k, p: [0, 0], centre, amount: 1 });
+  const edges = edgesOf(findSegments(image, lens, { most: MOST, nodes: true }));
   if (edges.length < FEWEST) return null;
   const solution = solveOwnEdges(edges, size, options, first);
   if (!solution) return null;
