@@ -19,7 +19,8 @@ export async function run(args: string[]): Promise<void> {
     await refuseStitched(photo);
     const subject = await inspected(photo);
     const found = await ownEdgesIn(photo, subject);
-    if (!found) {
+    // A fisheye has a focal length and no terms that could be pooled.
+    if (!found || found.solution.model === "equidistant") {
       without.push(photo);
       continue;
     }

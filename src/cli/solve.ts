@@ -98,7 +98,7 @@ async function solvedWithLens(photo: string, recipe: Recipe, subject: Subject): 
     focalPx: focal.focalPx,
     focalSigmaPx: focal.sigmaPx,
     walls: found.solution.walls.map(({ heading, sigma: deviation }) => ({ heading, sigma: deviation })),
-    lens: { k: lens.k, centre: taken.lens.centre, sigmaPx: lens.sigmaPx },
+    lens: { model: lens.model, k: lens.k, centre: taken.lens.centre, sigmaPx: lens.sigmaPx },
     messages: [...ownWords(proposal, subject.size), ...answer.messages],
   };
 }

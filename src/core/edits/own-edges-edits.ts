@@ -22,7 +22,7 @@ export const takeOwnLens = ({ lens, focal }: OwnProposal): Edit => ({
       on: true,
       from: "own-edges",
       profile: null,
-      model: "brown-conrady",
+      model: lens.model,
       k: [lens.k[0], lens.k[1], lens.k[2]],
       p: [0, 0],
       centre: [lens.centre[0], lens.centre[1]],

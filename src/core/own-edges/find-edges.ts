@@ -2,6 +2,7 @@ import { type GroupedSegments, groupSegments } from "../attitude";
 import type { Size } from "../geometry";
 import { type Lens, makeLens } from "../lens";
 import { type Luminance, type Segment, findSegments, halved } from "../lines";
+import { MAY_BE_FISHEYE, RATHER_FISHEYE, solveFisheye } from "./fisheye";
 import type { OwnEdge } from "./own-edge";
 import { type OwnOptions, type OwnSolution, solveOwnEdges } from "./solve";
 
@@ -31,8 +32,8 @@ export interface OwnEdgesFound {
 }
 
 /** The lens of a solution, ready for the picture it came from. */
-export const lensOfSolution = ({ k, centre, size }: OwnSolution): Lens =>
-  makeLens(size, { k, p: [0, 0], centre, amount: 1 });
+export const lensOfSolution = ({ model, k, centre, focalPx, size }: OwnSolution): Lens =>
+  makeLens(size, { model, k, p: [0, 0], centre, amount: 1, focalPx });
 
 /**
  * Lens, focal length and attitude from the picture alone: first from short pieces of its edges, which need no lens to be
@@ -54,17 +55,14 @@ export function ownEdgesOf(image: Luminance, options: OwnOptions = {}): OwnEdges
     }),
   );
   if (pieces.length < FEWEST) return null;
-  const { focal = null } = options;
-  const first = solveOwnEdges(pieces, smallSize, {
-    ...options,
-    focal: focal && { ...focal, focalPx: focal.focalPx * scale },
-  });
+  const first = firstSolution(pieces, smallSize, options, scale);
   if (!first) return null;
-  const centre = [first.centre[0] / scale, first.centre[1] / scale] as const;
-  const lens = makeLens(size, { k: first.k, p: [0, 0], centre, amount: 1 });
-  const edges = edgesOf(findSegments(image, lens, { most: MOST, nodes: true }));
+  const edges = edgesOf(findSegments(image, lensOfSolution(grown(first, size)), { most: MOST, nodes: true }));
   if (edges.length < FEWEST) return null;
-  const solution = solveOwnEdges(edges, size, options, first);
+  const solution =
+    first.model === "equidistant"
+      ? solveFisheye(edges, size, options, first.focalPx / scale)
+      : solveOwnEdges(edges, size, options, first);
   if (!solution) return null;
   const camera = { focalPx: solution.focalPx, principal: [size[0] / 2, size[1] / 2] as const };
   const grouped = groupSegments(camera, lensOfSolution(solution), edges);
@@ -72,6 +70,23 @@ export function ownEdgesOf(image: Luminance, options: OwnOptions = {}): OwnEdges
   const off = Math.hypot(grouped.attitude.pitch - pitch, grouped.attitude.roll - roll);
   const told = grouped.told && off < AGREE && solution.counted > MORE_THAN_CHANCE * solution.chance;
   return told ? { solution, edges, grouped } : null;
+}
+
+/** What pieces tell; a fisheye where a radial lens would have to bow beyond what lenses do, and fits worse. */
+function firstSolution(pieces: readonly OwnEdge[], size: Size, options: OwnOptions, scale: number): OwnSolution | null {
+  const { focal = null } = options;
+  const scaled = { ...options, focal: focal && { ...focal, focalPx: focal.focalPx * scale } };
+  const radial = solveOwnEdges(pieces, size, scaled);
+  if (radial && radial.k[0] + radial.k[1] + radial.k[2] > MAY_BE_FISHEYE) return radial;
+  const fisheye = solveFisheye(pieces, size, options);
+  return fisheye && (!radial || fisheye.cost < radial.cost - RATHER_FISHEYE) ? fisheye : radial;
+}
+
+/** The same solution in a picture of another size. */
+function grown(solution: OwnSolution, size: Size): OwnSolution {
+  const by = size[0] / solution.size[0];
+  const { centre, focalPx } = solution;
+  return { ...solution, size, centre: [centre[0] * by, centre[1] * by], focalPx: focalPx * by };
 }
 
 const edgesOf = (segments: readonly Segment[]): (OwnEdge & Segment)[] =>

@@ -27,6 +27,8 @@ export interface SceneWishes {
   readonly k?: readonly [number, number];
   /** Of the distortion from the picture's middle, pixels. */
   readonly centre?: Vec2;
+  /** Through an equidistant fisheye instead. */
+  readonly fisheye?: boolean;
 }
 
 /** A scene by its seed: 40 to 400 edges of 20 to 300 px, seen by a lens of the trade held as the trade holds it. */
@@ -44,7 +46,13 @@ export function madeUpScene(seed: number, wishes: SceneWishes = {}): MadeUpScene
   const headings = [first, first > 0 ? first - 90 : first + 90].slice(0, directions - 1);
   const count = wishes.count ?? Math.round(between(random, 40, 400));
   const [dx, dy] = wishes.centre ?? [0, 0];
-  const lens = makeLens(size, { k, p: [0, 0], centre: [1500 + dx, 1000 + dy], amount: 1 });
+  const lens = makeLens(size, {
+    k,
+    p: [0, 0],
+    centre: [1500 + dx, 1000 + dy],
+    amount: 1,
+    ...(wishes.fisheye ? { model: "equidistant" as const, k: [0, 0, 0] as const, focalPx } : {}),
+  });
   const inCamera = [downInCamera(attitude), ...headings.map((h) => sillInCamera(attitude.pitch, attitude.roll, h))];
   const edges: OwnEdge[] = [];
   const truth: (number | null)[] = [];

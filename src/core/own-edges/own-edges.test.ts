@@ -1,5 +1,6 @@
 import { vanishingPoints } from "./directions";
 import { EdgeShape } from "./edge-shape";
+import { MAY_BE_FISHEYE, RATHER_FISHEYE, solveFisheye } from "./fisheye";
 import { fitOwnEdges } from "./fit";
 import { type MadeUpScene, madeUpScene } from "./made-up.testing";
 import { flatEdges, idealNodes } from "./own-edge";
@@ -161,6 +162,20 @@ test("a centre off the middle is told where it is clear, and only there", () => 
   }
   expect(off).toBe(6);
 }, 120_000);
+
+test("of edges through a fisheye the focal length and the attitude are told, and a radial lens fits them worse", () => {
+  for (const seed of [9306, 9309, 9310]) {
+    const scene = madeUpScene(seed, { fisheye: true, count: 300 });
+    const s = solveFisheye(...argumentsOf(scene))!;
+    expect(Math.abs(s.focalPx - scene.focalPx)).toBeLessThan(4 * s.sigma.focalPx);
+    expect(s.sigma.focalPx).toBeLessThan(0.004 * s.focalPx);
+    expect(Math.abs(s.attitude.pitch - scene.attitude.pitch)).toBeLessThan(4 * s.sigma.pitch);
+    expect(Math.abs(s.attitude.roll - scene.attitude.roll)).toBeLessThan(4 * s.sigma.roll);
+    const radial = solveOwnEdges(...argumentsOf(scene))!;
+    expect(radial.k[0] + radial.k[1] + radial.k[2]).toBeLessThan(MAY_BE_FISHEYE);
+    expect(radial.cost - s.cost).toBeGreaterThan(RATHER_FISHEYE);
+  }
+}, 60_000);
 
 test("too few edges, or edges that lead nowhere, propose nothing", () => {
   expect(solveOwnEdges([], [3000, 2000])).toBeNull();

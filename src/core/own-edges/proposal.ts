@@ -3,10 +3,12 @@ import type { Attitude } from "../camera";
 import type { Vec2 } from "../geometry";
 import type { Segment } from "../lines";
 import type { OwnEdgesFound } from "./find-edges";
+import type { OwnSolution } from "./solve";
 
 /** What a picture proposes by itself, in pixels of the original; to be taken whole, in parts, or left. */
 export interface OwnProposal {
   readonly lens: {
+    readonly model: OwnSolution["model"];
     readonly k: readonly [number, number, number];
     /** Of the distortion, pixels. */
     readonly centre: Vec2;
@@ -40,23 +42,27 @@ const ANOTHER = 1;
 
 /** @param scale pixels of the picture looked at to one of the original. */
 export function proposalOf({ solution, edges, grouped }: OwnEdgesFound, scale = 1): OwnProposal {
-  const { k, centre, size, focalPx, sigma, attitude, contradicted, rival, cost } = solution;
+  const { model, k, centre, size, focalPx, sigma, attitude, contradicted, rival, cost } = solution;
   const isAnother =
     rival !== null &&
     rival.cost < cost + ABOUT_EQUAL &&
     Math.hypot(rival.attitude.pitch - attitude.pitch, rival.attitude.roll - attitude.roll) > ANOTHER;
+  const f = (2 * focalPx) / Math.hypot(size[0], size[1]);
+  const corner = model === "equidistant" ? f * Math.atan(1 / f) - 1 : k[0] + k[1] + k[2];
   const unit = Math.hypot(size[0], size[1]) / (2 * scale);
   return {
     lens: {
+      model,
       k,
       centre: [centre[0] / scale, centre[1] / scale],
-      cornerPx: (k[0] + k[1] + k[2]) * unit,
+      cornerPx: corner * unit,
       sigmaPx: sigma.cornerPx / scale,
     },
     focal: {
       focalPx: focalPx / scale,
       sigmaPx: sigma.focalPx / scale,
-      told: sigma.focalPx < WORTH_TAKING * focalPx,
+      // A fisheye is nothing without it.
+      told: model === "equidistant" || sigma.focalPx < WORTH_TAKING * focalPx,
       contradicted: contradicted === null ? null : contradicted / scale,
     },
     attitude,

@@ -32,6 +32,8 @@ export interface OwnWall {
 /** What a picture's own edges say of its lens and camera. */
 export interface OwnSolution {
   readonly size: Size;
+  /** An equidistant fisheye has its focal length, and no terms. */
+  readonly model: "brown-conrady" | "equidistant";
   readonly k: readonly [number, number, number];
   /** How many radial terms the picture tells. */
   readonly terms: number;
@@ -182,7 +184,8 @@ const rivalOf = ({ cost, unknowns: { pitch, roll } }: OwnFit): NonNullable<OwnSo
   attitude: { pitch, roll },
 });
 
-function longestOf(edges: readonly OwnEdge[]): OwnEdge[] {
+/** The longest edges, three nodes of each. */
+export function longestOf(edges: readonly OwnEdge[]): OwnEdge[] {
   const length = ({ nodes }: OwnEdge): number => {
     const [a, b] = [nodes[0]!.place, nodes[nodes.length - 1]!.place];
     return Math.hypot(a[0] - b[0], a[1] - b[1]);
@@ -195,7 +198,8 @@ function longestOf(edges: readonly OwnEdge[]): OwnEdge[] {
     }));
 }
 
-function solutionOf(
+/** A fit put in pixels and words of the picture. */
+export function solutionOf(
   fit: OwnFit,
   freely: FreeLens,
   rival: OwnSolution["rival"],
@@ -229,6 +233,7 @@ function solutionOf(
   const corner = Math.max(quadratic(lensPart, by(1)), quadratic(lensPart, by(-1)));
   return {
     size,
+    model: "brown-conrady",
     k: [u.k[0] ?? 0, u.k[1] ?? 0, u.k[2] ?? 0],
     terms,
     centre: [size[0] / 2 + unit * (u.centre?.[0] ?? 0), size[1] / 2 + unit * (u.centre?.[1] ?? 0)],

@@ -4,7 +4,7 @@ import { turnedOver } from "./turned-over";
 import { heldWords, ownWords } from "./words";
 
 const plain: OwnProposal = {
-  lens: { k: [-0.02, 0, 0], centre: [1500, 1000], cornerPx: -36, sigmaPx: 0.4 },
+  lens: { model: "brown-conrady", k: [-0.02, 0, 0], centre: [1500, 1000], cornerPx: -36, sigmaPx: 0.4 },
   focal: { focalPx: 2000, sigmaPx: 5, told: true, contradicted: null },
   attitude: { pitch: 5, yaw: 0, roll: 0 },
   sigma: { pitch: 0.01, roll: 0.01, yaw: null },
@@ -16,12 +16,16 @@ const said = (change: Partial<OwnProposal>): string[] => ownWords({ ...plain, ..
 
 test("the bow is said with its kind and its ±, and a straight lens as one", () => {
   expect(said({})).toEqual(["The lens bows outwards (barrel): by 36.0 px ± 0.4 px at the corner."]);
-  expect(said({ lens: { k: [0.01, 0, 0], centre: [1500, 1000], cornerPx: 18.2, sigmaPx: 3 } })[0]).toContain(
-    "inwards (pincushion): by 18 px ± 3 px",
-  );
-  expect(said({ lens: { k: [0, 0, 0], centre: [1500, 1000], cornerPx: 0.3, sigmaPx: 0.4 } })[0]).toContain(
-    "straight within ± 0.4 px",
-  );
+  expect(
+    said({ lens: { model: "brown-conrady", k: [0.01, 0, 0], centre: [1500, 1000], cornerPx: 18.2, sigmaPx: 3 } })[0],
+  ).toContain("inwards (pincushion): by 18 px ± 3 px");
+  expect(
+    said({ lens: { model: "brown-conrady", k: [0, 0, 0], centre: [1500, 1000], cornerPx: 0.3, sigmaPx: 0.4 } })[0],
+  ).toContain("straight within ± 0.4 px");
+});
+
+test("a fisheye is said to be one", () => {
+  expect(said({ lens: { ...plain.lens, model: "equidistant" } })[0]).toContain("a fisheye of 24.0 mm ± 0.3 %");
 });
 
 test("a focal length that is contradicted or not told, and a rival, each get a sentence", () => {

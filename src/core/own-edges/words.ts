@@ -14,8 +14,12 @@ const VAGUE = 0.004;
 /** What a picture says by itself, in sentences: the lens, the focal length, and what contradicts or is not known. */
 export function ownWords({ lens, focal, rival }: OwnProposal, size: Size): string[] {
   const words: string[] = [];
-  const { cornerPx, sigmaPx } = lens;
-  if (Math.abs(cornerPx) < NONE * sigmaPx)
+  const { model, cornerPx, sigmaPx } = lens;
+  if (model === "equidistant")
+    words.push(
+      `The lens is a fisheye of ${equivalentOf(size, focal.focalPx).toFixed(1)} mm ± ${((100 * focal.sigmaPx) / focal.focalPx).toFixed(1)} % (35 mm equivalent): no lens of the other kind bows so much.`,
+    );
+  else if (Math.abs(cornerPx) < NONE * sigmaPx)
     words.push(`The lens is straight within ± ${px(sigmaPx, sigmaPx)} at the corner.`);
   else
     words.push(

@@ -61,7 +61,8 @@ const NO_BOW = { px: 1, sigmas: 3 } as const;
 export function lensInDoubt({ lens }: Recipe, own: OwnProposal | null): LensDoubt | null {
   if (lens.from !== "none" || lens.k.some((k) => k !== 0)) return null;
   if (!own) return UNLOOKED_LENS;
-  const { k, cornerPx, sigmaPx } = own.lens;
+  const { model, k, cornerPx, sigmaPx } = own.lens;
+  if (model === "equidistant") return UNLOOKED_LENS;
   return Math.abs(cornerPx) < Math.max(NO_BOW.px, NO_BOW.sigmas * sigmaPx) ? null : k;
 }
 

@@ -8,10 +8,10 @@ export interface OwnLensOrder {
   readonly focal: FocalObservation | null;
 }
 
-/** What the own edges of a picture file say of its lens; null where they tell nothing. @throws Problem 422 for a damaged file. */
+/** What the own edges of a picture file say of its lens; null where they tell nothing, or that it is a fisheye, of which nothing can be pooled. @throws Problem 422 for a damaged file. */
 export async function ownLensIn({ file, focal }: OwnLensOrder): Promise<OwnLens["seen"]> {
   const found = ownEdgesOf(await greenLight(file), { focal });
-  if (!found) return null;
+  if (!found || found.solution.model === "equidistant") return null;
   const { size, k, focalPx, sigma, freely } = found.solution;
   return {
     size: [size[0], size[1]],

@@ -123,7 +123,7 @@ function stateWords(state: Exclude<PhotoState, { state: "seen" }>): string {
     case "looking":
       return "looking at its edges …";
     case "nothing":
-      return "has too little that is straight";
+      return "tells nothing of such a lens: too little that is straight, or a fisheye";
     case "stitched":
       return `says that it was stitched (${state.projection}); left out`;
     case "failed":
