@@ -1,4 +1,6 @@
-import { compile, settle } from "@/core/render";
+import { type PlacedMark, frameWithGaps, missedBy } from "@/core/frame";
+import type { Rect } from "@/core/geometry";
+import { compile, placedMarks, settle } from "@/core/render";
 import { UsageError, options, readRecipeFile, required } from "./arguments";
 import { subjectOf } from "./subject";
 
@@ -9,6 +11,18 @@ export async function run(args: string[]): Promise<void> {
   const recipe = await readRecipeFile(required(values.recipe, "--recipe"));
   const { size, focal } = await subjectOf(free[0], values.size);
   const clean = { ...recipe, frame: { ...recipe.frame, on: true, rule: "clean" as const } };
-  const { frame, kept } = compile(settle(clean, size, focal), size);
-  console.log(JSON.stringify({ rect: frame, kept }));
+  const settled = settle(clean, size, focal);
+  const { frame, kept, outline, fromRecorded } = compile(settled, size);
+  const marks = placedMarks(settled, fromRecorded);
+  console.log(JSON.stringify({ rect: frame, kept, ...(marks.length === 0 ? {} : keptOf(marks, frame)) }));
+
+  /** What the frame holds of what must be kept, and the frame that would hold it all. */
+  function keptOf(all: readonly PlacedMark[], rect: Rect) {
+    const keep = all.map((mark) => {
+      const missed = missedBy(rect, mark);
+      return { id: mark.id, inside: missed !== null && missed <= 1, missedPx: missed };
+    });
+    if (keep.every((k) => k.inside)) return { keep };
+    return { keep, offer: frameWithGaps(outline, rect, settled.frame.ratio, all) };
+  }
 }

@@ -33,7 +33,13 @@ test("places go from the original to the delivered picture and come back", () =>
   const there = places(asked.map((p) => JSON.stringify(p)));
   expect(there.status).toBe(0);
   const landed = read(there.stdout);
-  const back = read(places(landed.map((p) => JSON.stringify(p)), "--from", "output").stdout);
+  const back = read(
+    places(
+      landed.map((p) => JSON.stringify(p)),
+      "--from",
+      "output",
+    ).stdout,
+  );
   asked.forEach(([x, y], i) => {
     expect(back[i]![0]).toBeCloseTo(x, 5);
     expect(back[i]![1]).toBeCloseTo(y, 5);

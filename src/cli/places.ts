@@ -54,7 +54,8 @@ function placeOf(line: string, number: number): Vec2 {
   } catch {
     read = null;
   }
-  const isPlace = Array.isArray(read) && read.length === 2 && read.every((v) => Number.isFinite(v) && Math.abs(v) < 1e9);
+  const isPlace =
+    Array.isArray(read) && read.length === 2 && read.every((v) => Number.isFinite(v) && Math.abs(v) < 1e9);
   if (!isPlace) throw new UsageError(`Line ${number} is no place: write [x,y] in pixels, like [1200.5,830].`);
   return read as unknown as Vec2;
 }

@@ -7,6 +7,9 @@ const RATIO_SLACK = 0.003;
 /** Ratios worth considering when the ratio is free. */
 const FREE_RATIOS: readonly [number, number] = [1 / 4, 4];
 
+/** Cells looked at at most: where a frame with everything in it is just possible or just not, they would never end. */
+const MOST_CELLS = 20_000;
+
 interface Cell {
   readonly x: number;
   readonly y: number;
@@ -22,10 +25,12 @@ interface Cell {
  * inaccessibility under the Chebyshev distance, which is 1-Lipschitz: a cell of half size h about
  * a centre at distance d holds nothing better than d + h, nor than its opposite walls allow.
  * Cells that cannot beat the best are dropped, so the result is within HALF_HEIGHT_SLACK of the optimum.
+ * What must stay inside asks every centre for a square that reaches to its far side, which is 1-Lipschitz as well.
  *
+ * @param keep what must lie inside, plane units; null: nothing.
  * @returns the frame, or null when nothing reaches `atLeast` (half height, plane units).
  */
-function largestOfRatio(outline: readonly Vec2[], ratio: number, atLeast: number): Rect | null {
+function largestOfRatio(outline: readonly Vec2[], ratio: number, atLeast: number, keep: Rect | null): Rect | null {
   const squeezed = borderOf(outline, ratio);
   const turned: Border = { x: squeezed.y, y: squeezed.x };
   const [x0, by, w, bh] = bounds(outline);
@@ -35,9 +40,12 @@ function largestOfRatio(outline: readonly Vec2[], ratio: number, atLeast: number
   let best = { x: bx, y: by, half: atLeast };
   let found = false;
   const queue: Cell[] = [];
+  const asked = keep ? farSide([keep[0] / ratio, keep[1], keep[2] / ratio, keep[3]]) : () => 0;
   const visit = (x: number, y: number, half: number): void => {
     const reach = signedChebyshev(squeezed, x, y);
-    if (reach > best.half) {
+    const least = asked(x, y);
+    if (reach + half < least - half) return;
+    if (reach > best.half && reach >= least) {
       best = { x, y, half: reach };
       found = true;
     }
@@ -51,7 +59,9 @@ function largestOfRatio(outline: readonly Vec2[], ratio: number, atLeast: number
   visit(bx + bw / 2, by + bh / 2, 0);
   for (let x = bx + size / 2; x < bx + bw + size / 2; x += size)
     for (let y = by + size / 2; y < by + bh + size / 2; y += size) visit(x, y, size / 2);
+  let cells = 0;
   for (let cell = pop(queue); cell && cell.limit > best.half * (1 + HALF_HEIGHT_SLACK); cell = pop(queue)) {
+    if (++cells > MOST_CELLS) break;
     const h = cell.half / 2;
     for (let k = 0; k < 4; k++) visit(cell.x + (k & 1 ? h : -h), cell.y + (k & 2 ? h : -h), h);
   }
@@ -59,6 +69,12 @@ function largestOfRatio(outline: readonly Vec2[], ratio: number, atLeast: number
   const { x, y, half } = best;
   return [(x - half) * ratio, y - half, 2 * half * ratio, 2 * half];
 }
+
+/** How far the far side of a rectangle is from a place, under the Chebyshev distance. */
+const farSide =
+  ([left, top, w, h]: Rect) =>
+  (x: number, y: number): number =>
+    Math.max(x - left, left + w - x, y - top, top + h - y);
 
 /**
  * Half the free height over the strip of x that every square of half side `goal` centred in the cell
@@ -121,14 +137,15 @@ function pop(heap: Cell[]): Cell | undefined {
  * For the free ratio: shrinking one side turns a frame of ratio a·eᵟ into one of ratio a at a cost of a
  * factor e^−|δ| in area, which bounds what an interval of ratios can hold.
  *
- * @returns the rectangle in plane units, or null when the polygon has no inside.
+ * @param keep what must lie inside, plane units; null: nothing.
+ * @returns the rectangle in plane units, or null when the polygon has no inside, or none that holds what must be kept.
  */
-export function cleanFrame(outline: readonly Vec2[], ratio: number | null): Rect | null {
+export function cleanFrame(outline: readonly Vec2[], ratio: number | null, keep: Rect | null = null): Rect | null {
   if (outline.length < 3) return null;
-  if (ratio !== null) return largestOfRatio(outline, ratio, 0);
+  if (ratio !== null) return largestOfRatio(outline, ratio, 0, keep);
   // A good frame to begin with lets most of the search be dropped unseen.
   const [, , bw, bh] = bounds(outline);
-  const first = largestOfRatio(outline, Math.min(FREE_RATIOS[1], Math.max(FREE_RATIOS[0], bw / bh)), 0);
+  const first = largestOfRatio(outline, Math.min(FREE_RATIOS[1], Math.max(FREE_RATIOS[0], bw / bh)), 0, keep);
   let best = first && grown(outline, first);
   let area = best ? best[2] * best[3] : 0;
   const slack = (1 + HALF_HEIGHT_SLACK) ** 2;
@@ -142,11 +159,13 @@ export function cleanFrame(outline: readonly Vec2[], ratio: number | null): Rect
       const r = Math.exp(mid);
       // What this ratio must reach for its whole interval to be worth anything.
       const worth = (area * (1 + RATIO_SLACK)) / Math.exp(half) / slack;
-      const result = largestOfRatio(outline, r, Math.sqrt(worth / r) / 2);
-      if (!result) continue;
-      const got = result[2] * result[3];
-      if (got > area) {
-        area = got;
+      const atLeast = Math.sqrt(worth / r) / 2;
+      // Bounds an interval also where something must be kept: without that there is at least as much room.
+      const free = largestOfRatio(outline, r, atLeast, null);
+      if (!free) continue;
+      const result = keep ? largestOfRatio(outline, r, atLeast, keep) : free;
+      if (result && result[2] * result[3] > area) {
+        area = result[2] * result[3];
         best = result;
       }
       if (half > RATIO_SLACK)

@@ -1,4 +1,5 @@
 /** The frame: which part of the corrected plane becomes the picture. */
 export * from "./recipe-part";
 export * from "./clean-frame";
+export * from "./keep-marks";
 export * from "./share-kept";

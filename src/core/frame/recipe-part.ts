@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { coursePart, pixels } from "../course";
+import { coursePart, pixels, point } from "../course";
 
 const side = z.number().positive().max(1e7);
 
@@ -12,8 +12,14 @@ const frame = z.strictObject({
     .nullable()
     .default(null)
     .describe("x, y, width, height in pixels of the corrected plane"),
+  keep: z
+    .array(z.strictObject({ id: z.string().min(1).max(100), at: point }))
+    .max(200)
+    .default([])
+    .describe("Spots that must stay inside a clean frame, pixels of the original"),
 });
 
+export type KeepMark = NonNullable<z.output<typeof frame>["keep"]>[number];
 export type FrameSettings = z.output<typeof frame>;
 
 /** Course 4: what stays in the picture. */
@@ -22,5 +28,5 @@ export const framePart = coursePart({
   name: "Frame",
   ready: true,
   shape: { frame: frame.prefault({}) },
-  laid: (recipe) => recipe.frame.ratio !== null || recipe.frame.rule === "free",
+  laid: (recipe) => recipe.frame.keep.length > 0 || recipe.frame.ratio !== null || recipe.frame.rule === "free",
 });

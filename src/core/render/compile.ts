@@ -1,4 +1,4 @@
-import { cleanFrame, shareKept, wholePixels } from "../frame";
+import { type PlacedMark, cleanFrameKeeping, shareKept, wholePixels } from "../frame";
 import type { Break, PlaneStep, RasterStep } from "../course";
 import { type Rect, type Size, type Vec2, bounds, rectOutline, withoutCollinear } from "../geometry";
 import type { Lens } from "../lens";
@@ -86,14 +86,26 @@ function coveredOutline(size: Size, chain: PlaneStep): Vec2[] {
   return seen.length < 3 ? [] : withoutCollinear(seen, OUTLINE_TOLERANCE);
 }
 
-function chooseFrame(recipe: SettledRecipe, size: Size, outline: readonly Vec2[], meanwhile: number | null): Rect {
+function chooseFrame(
+  recipe: SettledRecipe,
+  size: Size,
+  outline: readonly Vec2[],
+  meanwhile: number | null,
+  forward: PlaneMap["fromRecorded"],
+): Rect {
   const whole: Rect = [0, 0, size[0], size[1]];
   const { on, rule, ratio, rect } = recipe.frame;
   if (!on) return whole;
   if (rule === "free") return rect ?? whole;
-  const clean = cleanFrame(outline, ratio ?? meanwhile);
-  return clean ? wholePixels(clean) : whole;
+  const clean = cleanFrameKeeping(outline, ratio ?? meanwhile, placedMarks(recipe, forward));
+  return clean ? wholePixels(clean.rect) : whole;
 }
+
+/** Where a recipe's keep marks lie on the plane. */
+export const placedMarks = (
+  { frame: { keep } }: Pick<SettledRecipe, "frame">,
+  forward: PlaneMap["fromRecorded"],
+): PlacedMark[] => keep.map(({ id, at }) => ({ id, at: forward(at) }));
 
 /**
  * The one map of a settled recipe; see CompiledMap. Pure: the same recipe gives the same map.
@@ -111,7 +123,7 @@ export function compile(
 ): CompiledMap {
   const chain = chainFor(recipe, size, steps);
   const outline = coveredOutline(size, chain);
-  const frame = chooseFrame(recipe, size, outline, meanwhile);
+  const frame = chooseFrame(recipe, size, outline, meanwhile, chain.forward);
   return {
     size,
     frame,

@@ -1,0 +1,75 @@
+import { type Rect, type Vec2, bounds, clipToRect, signedArea } from "../geometry";
+import { cleanFrame } from "./clean-frame";
+
+/** A spot that must stay inside the frame, where it lies on the plane; null: it has no place there. */
+export interface PlacedMark {
+  readonly id: string;
+  readonly at: Vec2 | null;
+}
+
+/** A clean frame, and the marks that it had to leave out. */
+export interface KeptFrame {
+  readonly rect: Rect;
+  readonly missed: readonly string[];
+}
+
+const bounding = (marks: readonly PlacedMark[]): Rect | null =>
+  marks.length === 0 ? null : bounds(marks.map((m) => m.at!));
+
+/** How far a place lies outside a frame, the larger of both ways. */
+const outside = ([x, y, w, h]: Rect, [px, py]: Vec2): number => Math.max(0, x - px, px - x - w, y - py, py - y - h);
+
+/**
+ * The largest clean frame with all marks in it. Where there is none, those are left out one by one that lie furthest outside
+ * the frame that would be without them.
+ *
+ * @returns null when the outline has no inside.
+ */
+export function cleanFrameKeeping(
+  outline: readonly Vec2[],
+  ratio: number | null,
+  marks: readonly PlacedMark[],
+): KeptFrame | null {
+  const free = cleanFrame(outline, ratio);
+  if (!free) return null;
+  const missed = marks.filter((m) => m.at === null).map((m) => m.id);
+  let wanted = marks.filter((m) => m.at !== null).sort((a, b) => outside(free, a.at!) - outside(free, b.at!));
+  while (wanted.some((m) => outside(free, m.at!) > 0)) {
+    const rect = cleanFrame(outline, ratio, bounding(wanted));
+    if (rect) return { rect, missed };
+    missed.push(wanted.at(-1)!.id);
+    wanted = wanted.slice(0, -1);
+  }
+  return { rect: free, missed };
+}
+
+/** How much a mark lies outside a frame, plane units; 0 inside, null where it has no place. */
+export const missedBy = (frame: Rect, { at }: PlacedMark): number | null => at && outside(frame, at);
+
+/**
+ * The smallest widening of a clean frame that takes in all marks, of its ratio where one is asked for, and the share of it
+ * that the photo does not cover.
+ */
+export function frameWithGaps(
+  outline: readonly Vec2[],
+  clean: Rect,
+  ratio: number | null,
+  marks: readonly PlacedMark[],
+): { readonly rect: Rect; readonly gapShare: number } {
+  const [x, y, w, h] = clean;
+  const places = marks.flatMap((m) => (m.at ? [m.at] : []));
+  let rect = bounds([[x, y], [x + w, y + h], ...places]);
+  if (ratio !== null) {
+    const width = Math.max(rect[2], rect[3] * ratio);
+    const height = width / ratio;
+    rect = [grownFrom(rect[0], rect[2], width, x, w), grownFrom(rect[1], rect[3], height, y, h), width, height];
+  }
+  const covered = Math.abs(signedArea(clipToRect(outline, rect)));
+  return { rect, gapShare: Math.max(0, 1 - covered / (rect[2] * rect[3])) };
+}
+
+/** Where a side begins that grows to a length: about the middle of what it was, as far as it still holds what it must. */
+function grownFrom(from: number, length: number, to: number, was: number, wide: number): number {
+  const middle = was + wide / 2 - to / 2;
+  return Math.min(from, Math.max(from + length - to, middle));
+}
