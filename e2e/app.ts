@@ -44,6 +44,9 @@ export async function onPage(page: Page, [x, y]: Point): Promise<Point> {
   return [box.x + x * scale + shift[0], box.y + y * scale + shift[1]];
 }
 
+/** Where a pixel of the plane that is shown lies on the page: as shot, the plane is the original. */
+export const onPlane = onPage;
+
 /** Presses, drags and releases between two places on the page. */
 export async function stroke(page: Page, from: Point, to: Point): Promise<void> {
   await page.mouse.move(...from);

@@ -11,6 +11,7 @@ import type { RunningMarks } from "../tools/tool";
 import type { SheetColours } from "./colours";
 import { FaceMark } from "./face-mark";
 import { FoundMarks } from "./found-marks";
+import { KeepMarks } from "./keep-marks";
 import { FrameMark } from "./frame-mark";
 import { OwnMarks } from "./own-marks";
 import { GridMark } from "./grid-mark";
@@ -90,6 +91,9 @@ export const SheetStage = memo(function SheetStage(props: Props) {
             lineCap="round"
             listening={false}
           />
+        )}
+        {shown && course === "frame" && !asShot && (
+          <KeepMarks marks={recipe.frame.keep} frame={derived.map.frame} projection={projection} colours={colours} />
         )}
         {paths.map(({ line, path }) => (
           <LineMark

@@ -8,6 +8,7 @@ export * from "./course-edits";
 export * from "./face-edits";
 export * from "./found-edits";
 export * from "./frame-edits";
+export * from "./keep-edits";
 export * from "./lens-edits";
 export * from "./line-edits";
 export * from "./own-edges-edits";

@@ -6,6 +6,7 @@ import type { Rect } from "@/core/geometry";
 import { NumberField, grouped, percent } from "@/ui";
 import type { Derived } from "../../derived";
 import { CourseSwitch } from "../course-switch";
+import { KeepPart } from "./keep-part";
 
 /** Ratios in the order in which prints and pages ask for them, written as on an order form. */
 const RATIOS = [
@@ -73,6 +74,7 @@ export function FramePanel({ derived: { map } }: { derived: Derived }) {
           px.
         </p>
       </div>
+      <KeepPart map={map} />
     </>
   );
 }

@@ -1,0 +1,71 @@
+"use client";
+
+import { X } from "lucide-react";
+import { useBench } from "@/client/bench-store";
+import { deleteKeepMark, freeFrame } from "@/core/edits";
+import { frameWithGaps, missedBy } from "@/core/frame";
+import { type CompiledMap, placedMarks } from "@/core/render";
+import { percent } from "@/ui";
+
+/** What must stay in: a row for each mark, and the frame that would hold all of them where the clean one cannot. */
+export function KeepPart({ map }: { map: CompiledMap }) {
+  const { recipe, edit } = useBench();
+  const { frame } = recipe;
+  const marks = placedMarks(recipe, map.fromRecorded);
+  if (marks.length === 0)
+    return (
+      <p className="ruled border-t px-3.5 py-2">
+        Keep (Shift K) marks what must stay in: the ridge of the roof, the lit alcove, the doorbells. The clean frame
+        then goes around it.
+      </p>
+    );
+  const rows = marks.map((mark, i) => ({ mark, name: `K${i + 1}`, missed: missedBy(map.frame, mark) }));
+  const out = rows.filter((r) => r.missed === null || r.missed > 1);
+  const reachable = marks.filter((m) => m.at !== null);
+  const offer = out.length > 0 ? frameWithGaps(map.outline, map.frame, frame.ratio, reachable) : null;
+  return (
+    <section className="ruled border-t px-3.5 py-2" aria-label="Keep marks">
+      <table className="w-full">
+        <tbody>
+          {rows.map(({ mark, name, missed }) => (
+            <tr key={mark.id}>
+              <th scope="row" className="w-10 text-left font-semibold">
+                {name}
+              </th>
+              <td>
+                {missed === null
+                  ? "cannot be seen in the corrected picture"
+                  : missed > 1
+                    ? `outside by ${Math.ceil(missed)} px`
+                    : "in the frame"}
+              </td>
+              <td className="w-8 text-right">
+                <button
+                  className="btn btn-ghost btn-xs size-6 p-0"
+                  aria-label={`Delete ${name}`}
+                  onClick={() => edit(deleteKeepMark(mark.id))}
+                >
+                  <X size={14} />
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {offer && frame.rule === "clean" && (
+        <div className="space-y-1.5 pt-1.5" role="status">
+          <p>
+            No frame without gaps holds {out.map((r) => r.name).join(" and ")}. One that holds all of them is empty over{" "}
+            {percent(offer.gapShare)}; or ease the correction in Lines.
+          </p>
+          <button
+            className="btn btn-sm"
+            onClick={() => edit(freeFrame(offer.rect.map(Math.round) as never, "Frame with gaps"))}
+          >
+            Take the frame with gaps
+          </button>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,66 @@
+"use client";
+
+import { Circle, Group, Line, Text } from "react-konva";
+import { missedBy } from "@/core/frame";
+import type { Rect } from "@/core/geometry";
+import type { KeepMark } from "@/core/frame";
+import type { SheetColours } from "./colours";
+import { type Projection, onScreen } from "./projection";
+import { FONT } from "./ruler";
+
+/** Half the length of a mark's cross, CSS pixels. */
+const ARM = 11;
+
+/** Spots that must stay in the frame: a survey point each; crossed out where the frame leaves it out. */
+export function KeepMarks({
+  marks,
+  frame,
+  projection,
+  colours,
+}: {
+  marks: readonly KeepMark[];
+  frame: Rect;
+  projection: Projection;
+  colours: SheetColours;
+}) {
+  return marks.map(({ id, at }, i) => {
+    const p = onScreen(projection, at);
+    if (!p) return null;
+    const missed = missedBy(frame, { id, at: projection.map.fromRecorded(at) });
+    const out = missed === null || missed > 1;
+    const colour = out ? colours.plumb : colours.ink;
+    const arms = out
+      ? [
+          [-ARM, -ARM, ARM, ARM],
+          [-ARM, ARM, ARM, -ARM],
+        ]
+      : [
+          [-ARM, 0, ARM, 0],
+          [0, -ARM, 0, ARM],
+        ];
+    return (
+      <Group key={id} x={p[0]} y={p[1]} listening={false}>
+        {[colours.halo, colour].map((stroke, n) => (
+          <Group key={stroke}>
+            <Circle radius={6.5} stroke={stroke} strokeWidth={n === 0 ? 5 : 2} />
+            {arms.map((points) => (
+              <Line key={points.join()} points={points} stroke={stroke} strokeWidth={n === 0 ? 4 : 1.5} />
+            ))}
+          </Group>
+        ))}
+        <Text
+          x={ARM + 2}
+          y={-ARM - 6}
+          text={`K${i + 1}`}
+          fontSize={14}
+          fontStyle="600"
+          fontFamily={FONT}
+          fill={colour}
+          stroke={colours.halo}
+          strokeWidth={3}
+          fillAfterStrokeEnabled
+        />
+      </Group>
+    );
+  });
+}
