@@ -1,5 +1,6 @@
 "use client";
 
+import { keepMarksOf } from "@/core/frame";
 import { memo } from "react";
 import { Layer, Line, Stage } from "react-konva";
 import type { Photo } from "@/client";
@@ -93,7 +94,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
           />
         )}
         {shown && course === "frame" && !asShot && (
-          <KeepMarks marks={recipe.frame.keep} frame={derived.map.frame} projection={projection} colours={colours} />
+          <KeepMarks marks={keepMarksOf(recipe)} frame={derived.map.frame} projection={projection} colours={colours} />
         )}
         {paths.map(({ line, path }) => (
           <LineMark

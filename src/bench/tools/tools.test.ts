@@ -247,7 +247,7 @@ test("every tool of every course has a key of its own and a sentence", () => {
 });
 
 describe("the keep tool", () => {
-  const marksOf = (store: Bench) => store.getState().recipe.frame.keep;
+  const marksOf = (store: Bench) => store.getState().recipe.frame.keep ?? [];
 
   test("a press marks a spot, a press on it leaves it, a drag from it moves it; a drag elsewhere marks nothing", () => {
     const store = opened();

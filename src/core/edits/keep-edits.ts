@@ -1,31 +1,38 @@
+import { type KeepMark, keepMarksOf } from "../frame";
 import type { Vec2 } from "../geometry";
+import type { Recipe } from "../recipe";
 import type { Edit } from "./edit";
+
+/** The recipe with other keep marks; one without any has no such key. */
+function withMarks(recipe: Recipe, keep: readonly KeepMark[]): Recipe {
+  const { keep: before, ...frame } = recipe.frame;
+  void before;
+  return { ...recipe, frame: keep.length > 0 ? { ...frame, keep: [...keep] } : frame };
+}
 
 /** Marks a spot that must stay inside the clean frame. @param at pixels of the original. */
 export const addKeepMark = (id: string, at: Vec2): Edit => ({
   label: "Keep mark",
-  apply: (recipe) => ({
-    ...recipe,
-    frame: { ...recipe.frame, keep: [...recipe.frame.keep, { id, at: [at[0], at[1]] }] },
-  }),
+  apply: (recipe) => withMarks(recipe, [...keepMarksOf(recipe), { id, at: [at[0], at[1]] }]),
 });
 
 /** Moves a keep mark to a place, pixels of the original. */
 export const moveKeepMark = (id: string, at: Vec2): Edit => ({
   label: "Move a keep mark",
   apply: (recipe) => {
-    if (!recipe.frame.keep.some((mark) => mark.id === id)) return recipe;
-    const keep = recipe.frame.keep.map((mark) =>
-      mark.id === id ? { ...mark, at: [at[0], at[1]] as [number, number] } : mark,
+    const marks = keepMarksOf(recipe);
+    if (!marks.some((mark) => mark.id === id)) return recipe;
+    return withMarks(
+      recipe,
+      marks.map((mark) => (mark.id === id ? { ...mark, at: [at[0], at[1]] } : mark)),
     );
-    return { ...recipe, frame: { ...recipe.frame, keep } };
   },
 });
 
 export const deleteKeepMark = (id: string): Edit => ({
   label: "Delete a keep mark",
   apply: (recipe) => {
-    const keep = recipe.frame.keep.filter((mark) => mark.id !== id);
-    return keep.length === recipe.frame.keep.length ? recipe : { ...recipe, frame: { ...recipe.frame, keep } };
+    const left = keepMarksOf(recipe).filter((mark) => mark.id !== id);
+    return left.length === keepMarksOf(recipe).length ? recipe : withMarks(recipe, left);
   },
 });

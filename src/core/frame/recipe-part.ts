@@ -15,11 +15,15 @@ const frame = z.strictObject({
   keep: z
     .array(z.strictObject({ id: z.string().min(1).max(100), at: point }))
     .max(200)
-    .default([])
+    .optional()
     .describe("Spots that must stay inside a clean frame, pixels of the original"),
 });
 
 export type KeepMark = NonNullable<z.output<typeof frame>["keep"]>[number];
+/** A recipe's keep marks; most have none. */
+export const keepMarksOf = (recipe: { readonly frame: Pick<FrameSettings, "keep"> }): readonly KeepMark[] =>
+  recipe.frame.keep ?? [];
+
 export type FrameSettings = z.output<typeof frame>;
 
 /** Course 4: what stays in the picture. */
@@ -28,5 +32,5 @@ export const framePart = coursePart({
   name: "Frame",
   ready: true,
   shape: { frame: frame.prefault({}) },
-  laid: (recipe) => recipe.frame.keep.length > 0 || recipe.frame.ratio !== null || recipe.frame.rule === "free",
+  laid: (recipe) => keepMarksOf(recipe).length > 0 || recipe.frame.ratio !== null || recipe.frame.rule === "free",
 });

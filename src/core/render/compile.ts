@@ -1,4 +1,4 @@
-import { type PlacedMark, cleanFrameKeeping, shareKept, wholePixels } from "../frame";
+import { type PlacedMark, cleanFrameKeeping, keepMarksOf, shareKept, wholePixels } from "../frame";
 import type { Break, PlaneStep, RasterStep } from "../course";
 import { type Rect, type Size, type Vec2, bounds, rectOutline, withoutCollinear } from "../geometry";
 import type { Lens } from "../lens";
@@ -102,10 +102,8 @@ function chooseFrame(
 }
 
 /** Where a recipe's keep marks lie on the plane. */
-export const placedMarks = (
-  { frame: { keep } }: Pick<SettledRecipe, "frame">,
-  forward: PlaneMap["fromRecorded"],
-): PlacedMark[] => keep.map(({ id, at }) => ({ id, at: forward(at) }));
+export const placedMarks = (recipe: Pick<SettledRecipe, "frame">, forward: PlaneMap["fromRecorded"]): PlacedMark[] =>
+  keepMarksOf(recipe).map(({ id, at }) => ({ id, at: forward(at) }));
 
 /**
  * The one map of a settled recipe; see CompiledMap. Pure: the same recipe gives the same map.

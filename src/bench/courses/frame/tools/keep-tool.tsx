@@ -1,3 +1,4 @@
+import { keepMarksOf } from "@/core/frame";
 import { addKeepMark, moveKeepMark } from "@/core/edits";
 import { distance2 } from "@/core/geometry";
 import { newId } from "../../../new-id";
@@ -18,7 +19,7 @@ const movedTo = (id: string): Gesture => ({
 /** A keep mark under the pointer, to be moved. */
 export const holdKeepMark: Grip = ({ screen }, { bench, projection }) => {
   const mark = bench.marks
-    ? bench.recipe.frame.keep.find(({ at }) => {
+    ? keepMarksOf(bench.recipe).find(({ at }) => {
         const p = onScreen(projection, at);
         return p !== null && distance2(p, screen) <= REACH;
       })
