@@ -64,7 +64,7 @@ export const ENDPOINTS = {
     z.object({ document: profileSchema.nullable(), projection: z.string().nullable() }),
   ),
   /** Looked for anew, in seconds; a request that is given up stops it. */
-  ownLens: endpoint("GET", "/api/photos/{id}/own-edges", NOTHING, ownLens),
+  ownLens: endpoint("GET", "/api/photos/{id}/lens", NOTHING, ownLens),
   version: endpoint("GET", "/api/versions/{id}", NOTHING, openedVersion),
   createVersion: endpoint("POST", "/api/photos/{id}/versions", z.object({ recipe: recipe.optional() }), versionAnswer),
   saveRevision: endpoint(
