@@ -3,7 +3,7 @@ import { takeOwnLens } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { ownWords, proposalOf } from "@/core/own-edges";
 import { type Recipe, RecipeError, emptyRecipe, endsOf, foundLine, parseRecipe } from "@/core/recipe";
-import { compile, lensInDoubt, solveRecipe, withCamera } from "@/core/render";
+import { compile, lensInDoubt, measuredIn, solveRecipe, withCamera } from "@/core/render";
 import { UsageError, options, readRecipeFile, readText } from "./arguments";
 import { foundLines } from "./lines";
 import { NOTHING_STRAIGHT, ownEdgesIn, projectionOf, refuseStitched } from "./own-edges";
@@ -16,12 +16,22 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
   const angles = solution.attitude;
   const attitude = { ...settled.attitude, ...angles, on: true, from: "lines" as const };
   const map = compile({ ...settled, attitude, frame: { ...settled.frame, on: false } }, size);
+  const focalPx = solution.focal?.focalPx ?? settled.camera.focalPx;
+  const measured = measuredIn({ ...settled, attitude, camera: { ...settled.camera, focalPx } }, size);
   const residuals = new Map(solution.lines.map((l) => [l.id, l.residualPx]));
   return {
     attitude: angles,
     sigma: solution.sigma,
-    focalPx: solution.focal?.focalPx ?? settled.camera.focalPx,
+    focalPx,
     walls: solution.walls,
+    ...(measured && {
+      proportion: {
+        height: measured.height,
+        sigma: measured.sigma,
+        perPixel: measured.perPixel,
+        measures: measured.measures,
+      },
+    }),
     face: solution.face,
     lines: recipe.lines.map((line) => {
       const ends = endsOf(line);
@@ -34,7 +44,7 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
         residualPx: residuals.get(line.id) ?? null,
       };
     }),
-    messages: messages.map((m) => m.text),
+    messages: [...messages.map((m) => m.text), ...(measured?.messages ?? [])],
   };
 }
 

@@ -1,3 +1,6 @@
 /** Proportion: how tall the building really is. */
 export * from "./recipe-part";
 export * from "./proportion-step";
+export * from "./on-wall";
+export * from "./measured-shape";
+export * from "./solve-measures";

@@ -3,6 +3,8 @@ import { type FocalMetadata, LEVEL, centreOf, focalFromMetadata } from "../camer
 import type { Size, Vec2 } from "../geometry";
 import { type Lens, lensFor, makeLens } from "../lens";
 import type { OwnProposal } from "../own-edges";
+import { type MeasuredProportion, clampedHeight, measuresOf } from "../proportion";
+import { measuredProportion } from "./measured";
 import { type Recipe, bubbleNames, endsOf, faceLines, faceNames } from "../recipe";
 
 /** A recipe in which everything the photo or the default can tell has been filled in. */
@@ -145,10 +147,26 @@ export function withSolvedAttitude<R extends Recipe>(recipe: R, size: Size): R {
 }
 
 /**
- * A recipe made ready to be compiled: camera filled in, and an attitude from lines that has not been
- * solved yet solved. A stored attitude is kept as it is, so that an old recipe gives its old picture.
+ * A recipe made ready to be compiled: camera filled in, an attitude from lines that has not been solved yet solved, and the
+ * height that known measures tell where none is set. What is stored is kept as it is, so that an old recipe gives its old
+ * picture.
  */
 export function settle(recipe: Recipe, size: Size, meta: FocalMetadata = {}): SettledRecipe {
   const filled = withCamera(recipe, size, meta);
-  return waiting(recipe.attitude) ? withSolvedAttitude(filled, size) : filled;
+  return withMeasuredHeight(waiting(recipe.attitude) ? withSolvedAttitude(filled, size) : filled, size);
+}
+
+/** What a settled recipe's known measures tell under its attitude; null where it has none. */
+export function measuredIn(recipe: SettledRecipe, size: Size): MeasuredProportion | null {
+  if (measuresOf(recipe).length === 0) return null;
+  const lens = lensOf(recipe, size);
+  const { from, face } = recipe.attitude;
+  const solution = from === "lines" ? solveLines(recipe.camera, lens, linesOf(recipe), { face }) : null;
+  return measuredProportion(recipe, lens, solution);
+}
+
+function withMeasuredHeight(recipe: SettledRecipe, size: Size): SettledRecipe {
+  if (recipe.proportion.height !== 1) return recipe;
+  const height = measuredIn(recipe, size)?.height ?? null;
+  return height === null ? recipe : { ...recipe, proportion: { ...recipe.proportion, height: clampedHeight(height) } };
 }
