@@ -1,12 +1,7 @@
-import { type Rect, type Vec2, bounds, contains, rectOutline } from "../geometry";
-import { between, randomFrom } from "../testing";
+import { type Vec2, bounds, contains, rectOutline } from "../geometry";
+import { randomFrom } from "../testing";
+import { bowedQuad, fits } from "./made-up.testing";
 import { cleanFrame, shareKept, wholePixels } from ".";
-
-/** Whether the rectangle lies inside the polygon, by points along its border and inside. */
-function fits(polygon: readonly Vec2[], [x, y, w, h]: Rect): boolean {
-  const inset = 1e-6 * Math.max(w, h);
-  return rectOutline([x + inset, y + inset, w - 2 * inset, h - 2 * inset], 40).every((p) => contains(polygon, p));
-}
 
 /** The largest half height found by bisection at centres on a lattice: at most the best there is. */
 function bruteHalfHeight(polygon: readonly Vec2[], ratio: number, steps: number): number {
@@ -28,24 +23,6 @@ function bruteHalfHeight(polygon: readonly Vec2[], ratio: number, steps: number)
       low = a;
     }
   return low;
-}
-
-function bowedQuad(random: () => number): Vec2[] {
-  const c: Vec2[] = [
-    [between(random, 0, 30), between(random, 0, 30)],
-    [between(random, 100, 150), between(random, 0, 30)],
-    [between(random, 100, 150), between(random, 70, 100)],
-    [between(random, 0, 30), between(random, 70, 100)],
-  ];
-  const bow = between(random, -0.08, 0.08);
-  return c.flatMap((a, i) => {
-    const b = c[(i + 1) % 4]!;
-    return Array.from({ length: 12 }, (_, k): Vec2 => {
-      const t = k / 12;
-      const d = bow * 4 * t * (1 - t);
-      return [a[0] + (b[0] - a[0]) * t - (b[1] - a[1]) * d, a[1] + (b[1] - a[1]) * t + (b[0] - a[0]) * d];
-    });
-  });
 }
 
 test.each([1, 1.5, 0.7, 16 / 9])(

@@ -1,27 +1,7 @@
-import { type Rect, type Vec2, bounds, contains, rectOutline } from "../geometry";
+import { type Rect, type Vec2, bounds } from "../geometry";
 import { between, randomFrom } from "../testing";
+import { bowedQuad, fits } from "./made-up.testing";
 import { cleanFrame, cleanFrameKeeping, frameWithGaps, missedBy } from ".";
-
-/** A photo's outline as a correction leaves it: four bowed sides. */
-function outlineOf(random: () => number): Vec2[] {
-  const c: Vec2[] = [
-    [between(random, 0, 30), between(random, 0, 30)],
-    [between(random, 100, 150), between(random, 0, 30)],
-    [between(random, 100, 150), between(random, 70, 100)],
-    [between(random, 0, 30), between(random, 70, 100)],
-  ];
-  const bow = between(random, -0.08, 0.08);
-  return c.flatMap((a, i) => {
-    const b = c[(i + 1) % 4]!;
-    return Array.from({ length: 8 }, (_, k): Vec2 => {
-      const [t, d] = [k / 8, bow * 4 * (k / 8) * (1 - k / 8)];
-      return [a[0] + (b[0] - a[0]) * t - (b[1] - a[1]) * d, a[1] + (b[1] - a[1]) * t + (b[0] - a[0]) * d];
-    });
-  });
-}
-
-const fits = (polygon: readonly Vec2[], [x, y, w, h]: Rect): boolean =>
-  rectOutline([x + 1e-6, y + 1e-6, w - 2e-6, h - 2e-6], 24).every((p) => contains(polygon, p));
 
 /** The best half height at centres on a lattice, each grown as far as it goes and taken where it then holds the marks. */
 function brute(polygon: readonly Vec2[], ratio: number, keep: Rect, steps: number): number {
@@ -52,7 +32,7 @@ test.each([1, 1.5, 0.7])(
     const random = randomFrom(Math.round(700 + 10 * ratio));
     let possible = 0;
     for (let n = 0; n < 25; n++) {
-      const polygon = outlineOf(random);
+      const polygon = bowedQuad(random);
       const [bx, by, bw, bh] = bounds(polygon);
       const marks = Array.from({ length: 1 + Math.floor(3 * random()) }, (_, i) => ({
         id: `m${i}`,
@@ -75,7 +55,7 @@ test.each([1, 1.5, 0.7])(
 test("of any ratio as well, and never smaller than the best of many", () => {
   const random = randomFrom(12);
   for (let n = 0; n < 3; n++) {
-    const polygon = outlineOf(random);
+    const polygon = bowedQuad(random);
     const [bx, by, bw, bh] = bounds(polygon);
     const keep: Rect = [bx + 0.2 * bw, by + 0.17 * bh, 0.3 * bw, 0.1 * bh];
     const rect = cleanFrame(polygon, null, keep);
