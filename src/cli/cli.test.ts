@@ -1,5 +1,5 @@
 import { spawnSync } from "node:child_process";
-import { copyFileSync, existsSync, linkSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
+import { existsSync, linkSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import { gradient, lossless, pictureOf, temporaryFolder } from "@/server/testing";
@@ -72,23 +72,6 @@ test("frame prints the clean frame and the share kept", () => {
   expect(rect).toHaveLength(4);
   expect(kept).toBeGreaterThan(0.5);
   expect(kept).toBeLessThan(1);
-});
-
-test("starts from one file also where what was compiled beforehand is missing, damaged, or another version's", () => {
-  const elsewhere = path.join(folder, "moved");
-  mkdirSync(elsewhere);
-  const bundles = path.dirname(program);
-  for (const name of ["flatstone.cjs", "command-line.cjs"])
-    copyFileSync(path.join(bundles, name), path.join(elsewhere, name));
-  const kept = readFileSync(path.join(bundles, "command-line.compiled"));
-  const args = ["frame", "--size", "3000,2000", "--recipe", saved("moved.json", recipeOf(3).recipe)];
-  const whole = flatstone(...args).stdout;
-  expect(JSON.parse(whole)).toHaveProperty("rect");
-  for (const compiled of [null, kept.subarray(0, 5000), Buffer.from("not compiled"), Buffer.from(kept).fill(7, 4, 8)]) {
-    if (compiled) writeFileSync(path.join(elsewhere, "command-line.compiled"), compiled);
-    const result = spawnSync(process.execPath, [path.join(elsewhere, "flatstone.cjs"), ...args], { encoding: "utf8" });
-    expect(result.stdout).toBe(whole);
-  }
 });
 
 test("render writes the picture, threads and all", async () => {

@@ -4,9 +4,9 @@ import { solveSymmetric } from "../numerics";
 import { chargeOfStart } from "./charge";
 import { FINE_REACHES, type OwnFit, ROUGH_REACHES, fitOwnEdges } from "./fit";
 import { CENTRED, LENSES } from "./free-lens";
-import { type OwnEdge, flatEdges } from "./own-edge";
+import { type OwnEdge, flatEdges, longestOf } from "./own-edge";
 import type { OwnPriors } from "./priors";
-import { BUILT, type OwnOptions, type OwnSolution, longestOf, solutionOf } from "./solve";
+import { BUILT, type OwnOptions, type OwnSolution, solutionOf } from "./solve";
 import { ownStarts } from "./starts";
 
 /** A radial lens that would bow by more than this at the corner may be a fisheye: half diagonals. */

@@ -88,3 +88,20 @@ export function idealNodes({ x, y }: FlatEdges, k: readonly number[], centre: Ve
   }
   return out;
 }
+
+/** Starts are weighed and followed on this many edges. */
+const LOOKED_AT = 260;
+
+/** The longest edges, three nodes of each. */
+export function longestOf(edges: readonly OwnEdge[]): OwnEdge[] {
+  const length = ({ nodes }: OwnEdge): number => {
+    const [a, b] = [nodes[0]!.place, nodes[nodes.length - 1]!.place];
+    return Math.hypot(a[0] - b[0], a[1] - b[1]);
+  };
+  return [...edges]
+    .sort((a, b) => length(b) - length(a))
+    .slice(0, LOOKED_AT)
+    .map(({ nodes }) => ({
+      nodes: nodes.length <= 3 ? nodes : [nodes[0]!, nodes[nodes.length >> 1]!, nodes[nodes.length - 1]!],
+    }));
+}

@@ -7,7 +7,7 @@ import { chargeOfStart } from "./charge";
 import { FINE_REACHES, type OwnFit, ROUGH_REACHES, fitOwnEdges, lensUnknowns } from "./fit";
 import { CENTRED, type FreeLens, LENSES, freeAboutMiddle, freeLensOf, isOffCentre, quadratic } from "./free-lens";
 import type { OwnPriors } from "./priors";
-import { type FlatEdges, type OwnEdge, flatEdges } from "./own-edge";
+import { type FlatEdges, type OwnEdge, flatEdges, longestOf } from "./own-edge";
 import { byCost, distinct, various } from "./selection";
 import { ownStarts } from "./starts";
 import { turnedOver } from "./turned-over";
@@ -72,9 +72,7 @@ export interface OwnSolution {
 const USUAL = { focal: 0.85, sigma: 0.45 } as const;
 /** Edges of buildings are out of true by themselves: half a millimetre in a metre. */
 export const BUILT = 0.0005;
-/** Starts are weighed and followed on this many edges, the longest, three nodes of each; … */
-const LOOKED_AT = 260;
-/** … so many of them are followed, and of those so many to the end, on all edges. */
+/** So many starts are followed, on the longest edges, and of those so many to the end, on all edges. */
 const FOLLOWED = 16;
 const FINISHED = { lensKnown: 5, anyLens: 3 } as const;
 
@@ -183,20 +181,6 @@ const rivalOf = ({ cost, unknowns: { pitch, roll } }: OwnFit): NonNullable<OwnSo
   cost,
   attitude: { pitch, roll },
 });
-
-/** The longest edges, three nodes of each. */
-export function longestOf(edges: readonly OwnEdge[]): OwnEdge[] {
-  const length = ({ nodes }: OwnEdge): number => {
-    const [a, b] = [nodes[0]!.place, nodes[nodes.length - 1]!.place];
-    return Math.hypot(a[0] - b[0], a[1] - b[1]);
-  };
-  return [...edges]
-    .sort((a, b) => length(b) - length(a))
-    .slice(0, LOOKED_AT)
-    .map(({ nodes }) => ({
-      nodes: nodes.length <= 3 ? nodes : [nodes[0]!, nodes[nodes.length >> 1]!, nodes[nodes.length - 1]!],
-    }));
-}
 
 /** A fit put in pixels and words of the picture. */
 export function solutionOf(
