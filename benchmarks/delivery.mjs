@@ -49,6 +49,7 @@ const jpeg = (input, optimiseCoding, out) =>
 try {
   writeFileSync(at("r.json"), JSON.stringify(RECIPE));
   await sharp("demo/photos/SM-0412.jpg").resize(6000, 4000).jpeg({ quality: 92 }).toFile(at("24.jpg"));
+  await sharp("demo/photos/SM-0412.jpg").resize(1500, 1000).jpeg({ quality: 92 }).toFile(at("small.jpg"));
   await sharp("demo/photos/SM-0421.tif")
     .toColourspace("rgb16")
     .resize(6000, 4000)
@@ -57,11 +58,13 @@ try {
   const { deliver, close } = await (
     await imported("deliver", { contents: DELIVERER })
   ).deliverer(path.resolve("dist/band-thread.mjs"), RECIPE);
-  const times = { bare: [], barePlain: [], cli: [], warm: [], bareTiff: [], warmTiff: [] };
+  const times = { bare: [], barePlain: [], cli: [], small: [], start: [], warm: [], bareTiff: [], warmTiff: [] };
   for (let i = 0; i < ROUNDS; i++) {
     times.bare.push(await timed(() => jpeg(at("24.jpg"), true, at("bare.jpg"))));
     times.barePlain.push(await timed(() => jpeg(at("24.jpg"), false, at("bare.jpg"))));
     times.cli.push(commandLine(at("24.jpg"), at("out.jpg")).ms);
+    times.small.push(commandLine(at("small.jpg"), at("out.jpg")).ms);
+    times.start.push(await timed(() => spawnSync(process.execPath, ["-e", "0"])));
     times.warm.push(await timed(() => deliver(at("24.jpg"), at("out.jpg"), "jpeg")));
   }
   for (let i = 0; i < 2; i++) {
@@ -98,6 +101,7 @@ try {
     ),
     row("delivery 24 MP JPEG → JPEG, process running", best.warm, over(best.warm, best.bare, "bare")),
     row("delivery 24 MP JPEG → JPEG, command line", best.cli, over(best.cli, best.bare, "bare")),
+    row("delivery 1.5 MP JPEG → JPEG, command line", best.small, over(best.small, best.start, "Node’s own start")),
     row("bare transcode 24 MP 16-bit TIFF → TIFF", best.bareTiff, ""),
     row(
       "delivery 24 MP 16-bit TIFF → TIFF, process running",

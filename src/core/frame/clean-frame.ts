@@ -1,4 +1,5 @@
 import { type Border, type Rect, type Vec2, borderOf, bounds, signedChebyshev } from "../geometry";
+import { type Cell, pop, push } from "./cell-heap";
 
 /** Half the frame's height may fall short of the best by this share; the area by twice as much. */
 const HALF_HEIGHT_SLACK = 0.0007;
@@ -7,16 +8,8 @@ const RATIO_SLACK = 0.003;
 /** Ratios worth considering when the ratio is free. */
 const FREE_RATIOS: readonly [number, number] = [1 / 4, 4];
 
-/** Cells looked at at most: where a frame with everything in it is just possible or just not, they would never end. */
-const MOST_CELLS = 20_000;
-
-interface Cell {
-  readonly x: number;
-  readonly y: number;
-  readonly half: number;
-  /** No centre in this cell allows a larger half height. */
-  readonly limit: number;
-}
+/** Cells looked at at most where something must be kept, for one ratio and for each of many: where it just fits they would hardly end. */
+const MOST_CELLS = { one: 1200, each: 200 } as const;
 
 /**
  * Largest frame of one ratio inside a simple polygon.
@@ -30,7 +23,13 @@ interface Cell {
  * @param keep what must lie inside, plane units; null: nothing.
  * @returns the frame, or null when nothing reaches `atLeast` (half height, plane units).
  */
-function largestOfRatio(outline: readonly Vec2[], ratio: number, atLeast: number, keep: Rect | null): Rect | null {
+function largestOfRatio(
+  outline: readonly Vec2[],
+  ratio: number,
+  atLeast: number,
+  keep: Rect | null,
+  mostCells: number = MOST_CELLS.one,
+): Rect | null {
   const squeezed = borderOf(outline, ratio);
   const turned: Border = { x: squeezed.y, y: squeezed.x };
   const [x0, by, w, bh] = bounds(outline);
@@ -57,17 +56,46 @@ function largestOfRatio(outline: readonly Vec2[], ratio: number, atLeast: number
   };
   // The middle first: it is the answer when nothing was moved.
   visit(bx + bw / 2, by + bh / 2, 0);
+  if (keep) {
+    const near = leastAround(squeezed, [keep[0] / ratio, keep[1], keep[2] / ratio, keep[3]]);
+    if (!near) return null;
+    visit(near[0], near[1], 0);
+  }
   for (let x = bx + size / 2; x < bx + bw + size / 2; x += size)
     for (let y = by + size / 2; y < by + bh + size / 2; y += size) visit(x, y, size / 2);
   let cells = 0;
   for (let cell = pop(queue); cell && cell.limit > best.half * (1 + HALF_HEIGHT_SLACK); cell = pop(queue)) {
-    if (++cells > MOST_CELLS) break;
+    if (keep && ++cells > mostCells) break;
     const h = cell.half / 2;
     for (let k = 0; k < 4; k++) visit(cell.x + (k & 1 ? h : -h), cell.y + (k & 2 ? h : -h), h);
   }
   if (!found) return null;
   const { x, y, half } = best;
   return [(x - half) * ratio, y - half, 2 * half * ratio, 2 * half];
+}
+
+/** Parts of the way along which the smallest square around a rectangle may lie that are looked at. */
+const ALONG = 64;
+
+/**
+ * The middle of a smallest square inside a border that holds a rectangle. In a larger one that holds it lies a smallest one
+ * that does too, so there is none at all where there is none of these; they differ only along the rectangle's shorter side.
+ */
+function leastAround(border: Border, [left, top, w, h]: Rect): Vec2 | null {
+  const half = Math.max(w, h) / 2;
+  const [cx, cy] = [left + w / 2, top + h / 2];
+  const [dx, dy] = [half - w / 2, half - h / 2];
+  let best: Vec2 | null = null;
+  let most = half;
+  for (let i = 0; i <= ALONG; i++) {
+    const t = (2 * i) / ALONG - 1;
+    const [x, y] = [cx + t * dx, cy + t * dy];
+    const reach = signedChebyshev(border, x, y);
+    if (reach < most) continue;
+    most = reach;
+    best = [x, y];
+  }
+  return best;
 }
 
 /** How far the far side of a rectangle is from a place, under the Chebyshev distance. */
@@ -101,35 +129,6 @@ function betweenWalls(border: Border, x: number, y: number, half: number, goal: 
   return (below - above) / 2;
 }
 
-/** A binary heap with the highest limit on top. */
-function push(heap: Cell[], cell: Cell): void {
-  let i = heap.push(cell) - 1;
-  for (; i > 0;) {
-    const parent = (i - 1) >> 1;
-    if (heap[parent]!.limit >= cell.limit) break;
-    heap[i] = heap[parent]!;
-    i = parent;
-  }
-  heap[i] = cell;
-}
-
-function pop(heap: Cell[]): Cell | undefined {
-  const top = heap[0];
-  const last = heap.pop();
-  if (!top || !last || heap.length === 0) return top;
-  let i = 0;
-  for (;;) {
-    let child = 2 * i + 1;
-    if (child >= heap.length) break;
-    if (child + 1 < heap.length && heap[child + 1]!.limit > heap[child]!.limit) child++;
-    if (heap[child]!.limit <= last.limit) break;
-    heap[i] = heap[child]!;
-    i = child;
-  }
-  heap[i] = last;
-  return top;
-}
-
 /**
  * Largest axis-parallel rectangle inside a simple polygon, of a given ratio (width / height) or of any.
  * Its area is within 0.5 % of the best there is (with a free ratio, of the best between 1:4 and 4:1).
@@ -143,9 +142,10 @@ function pop(heap: Cell[]): Cell | undefined {
 export function cleanFrame(outline: readonly Vec2[], ratio: number | null, keep: Rect | null = null): Rect | null {
   if (outline.length < 3) return null;
   if (ratio !== null) return largestOfRatio(outline, ratio, 0, keep);
+  if (keep) return anyKeeping(outline, keep);
   // A good frame to begin with lets most of the search be dropped unseen.
   const [, , bw, bh] = bounds(outline);
-  const first = largestOfRatio(outline, Math.min(FREE_RATIOS[1], Math.max(FREE_RATIOS[0], bw / bh)), 0, keep);
+  const first = largestOfRatio(outline, Math.min(FREE_RATIOS[1], Math.max(FREE_RATIOS[0], bw / bh)), 0, null);
   let best = first && grown(outline, first);
   let area = best ? best[2] * best[3] : 0;
   const slack = (1 + HALF_HEIGHT_SLACK) ** 2;
@@ -160,12 +160,11 @@ export function cleanFrame(outline: readonly Vec2[], ratio: number | null, keep:
       // What this ratio must reach for its whole interval to be worth anything.
       const worth = (area * (1 + RATIO_SLACK)) / Math.exp(half) / slack;
       const atLeast = Math.sqrt(worth / r) / 2;
-      // Bounds an interval also where something must be kept: without that there is at least as much room.
-      const free = largestOfRatio(outline, r, atLeast, null);
-      if (!free) continue;
-      const result = keep ? largestOfRatio(outline, r, atLeast, keep) : free;
-      if (result && result[2] * result[3] > area) {
-        area = result[2] * result[3];
+      const result = largestOfRatio(outline, r, atLeast, null);
+      if (!result) continue;
+      const got = result[2] * result[3];
+      if (got > area) {
+        area = got;
         best = result;
       }
       if (half > RATIO_SLACK)
@@ -174,6 +173,34 @@ export function cleanFrame(outline: readonly Vec2[], ratio: number | null, keep:
     layer = next;
   }
   return best && grown(outline, best);
+}
+
+/** Ratios looked at where something must be kept: an even row of their logarithms, and halvings about the best of it. */
+const KEPT_RATIOS = 24;
+const HALVINGS = 5;
+
+/**
+ * The largest frame of any ratio that holds a rectangle. What must be kept breaks the bound that intervals of ratios are
+ * dropped by, so a row of ratios is looked through and the best closed in on; every side is then moved out as far as it goes.
+ */
+function anyKeeping(outline: readonly Vec2[], keep: Rect): Rect | null {
+  const [low, high] = [Math.log(FREE_RATIOS[0]), Math.log(FREE_RATIOS[1])];
+  let best: { readonly rect: Rect; readonly log: number } | null = null;
+  const area = (): number => (best ? best.rect[2] * best.rect[3] : 0);
+  const look = (log: number): void => {
+    const ratio = Math.exp(log);
+    const found = largestOfRatio(outline, ratio, Math.sqrt(area() / ratio) / 2, keep, MOST_CELLS.each);
+    const rect = found && grown(outline, found);
+    if (rect && rect[2] * rect[3] > area()) best = { rect, log };
+  };
+  const step = (high - low) / KEPT_RATIOS;
+  for (let i = 0; i <= KEPT_RATIOS; i++) look(low + i * step);
+  for (let n = 1; n <= HALVINGS && best; n++) {
+    const { log } = best as { readonly log: number };
+    look(log - step / 2 ** n);
+    look(log + step / 2 ** n);
+  }
+  return (best as { readonly rect: Rect } | null)?.rect ?? null;
 }
 
 /** The rectangle with each side in turn moved out until it meets the outline. */
