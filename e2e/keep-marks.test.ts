@@ -10,14 +10,14 @@ const marks = () => page.getByRole("region", { name: "Keep marks" });
 const frame = async (): Promise<number[]> =>
   Promise.all(
     ["Left", "Top", "Width", "Height"].map(async (label) =>
-      Number((await page.getByLabel(label, { exact: true }).inputValue()).replace("−", "-")),
+      Number((await page.getByLabel(`${label}, px`, { exact: true }).inputValue()).replace("−", "-")),
     ),
   );
 
 test("the clean frame goes around a mark that it had cut off, follows it, and lets go of it", async () => {
   await openFresh(page, "SM-0412.jpg");
   await page.keyboard.press("2");
-  await page.getByLabel("Pitch", { exact: true }).fill("13");
+  await page.getByLabel("Pitch, °").fill("13");
   await page.keyboard.press("Enter");
   await page.keyboard.press("4");
   await rested(page);

@@ -21,11 +21,20 @@ export interface LineRow {
   readonly wall: string | null;
 }
 
-/** Everything the core says of a recipe: the map at once, what only panels show when they ask for it, and once. */
-function deriveFrom(recipe: Recipe, size: Size, heldRatio: number | null, moving: boolean, own: OwnProposal | null) {
+/** What the sheet shows of a recipe; it stays the very same while only what is said of it changes. */
+function mappedFrom(recipe: Recipe, size: Size, heldRatio: number | null) {
   const settled = withCamera(recipe, size);
-  const map = compile(settled, size, heldRatio);
-  const names = bubbleNames(recipe.lines);
+  return { settled, map: compile(settled, size, heldRatio), names: bubbleNames(recipe.lines) };
+}
+
+/** Everything the core says of a recipe: the map at once, what only panels show when they ask for it, and once. */
+function deriveFrom(
+  recipe: Recipe,
+  size: Size,
+  { settled, map, names }: ReturnType<typeof mappedFrom>,
+  moving: boolean,
+  own: OwnProposal | null,
+) {
   const solved = once(() => solveRecipe(settled, size, true, lensInDoubt(recipe, own)));
   const rows = once(() => rowsOf(recipe, map, names, solved().solution));
   // Where one more line would help is no matter while something moves.
@@ -95,10 +104,8 @@ export function useDerived(): Derived {
   // The ratio of the frame when things last rested.
   const [rested, setRested] = useState<number | null>(null);
   const heldRatio = moving ? rested : null;
-  const derived = useMemo(
-    () => deriveFrom(recipe, size, heldRatio, moving, own),
-    [recipe, size, heldRatio, moving, own],
-  );
+  const mapped = useMemo(() => mappedFrom(recipe, size, heldRatio), [recipe, size, heldRatio]);
+  const derived = useMemo(() => deriveFrom(recipe, size, mapped, moving, own), [recipe, size, mapped, moving, own]);
   const ratio = derived.map.frame[2] / derived.map.frame[3];
   useEffect(() => {
     // eslint-disable-next-line react-hooks/set-state-in-effect -- costs no second solve: it counts only once things move
