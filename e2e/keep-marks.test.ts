@@ -18,13 +18,13 @@ test("the clean frame goes around a mark that it had cut off, follows it, and le
   await openFresh(page, "SM-0412.jpg");
   await page.keyboard.press("2");
   await page.getByLabel("Pitch, °").fill("13");
-  await page.keyboard.press("Enter");
+  await page.getByLabel("Pitch, °").blur();
   await page.keyboard.press("4");
   await rested(page);
   const before = await frame();
   await page.keyboard.press("Shift+K");
-  // Beside the frame's lower left corner, where the photo still reaches.
-  const beside = await onPlane(page, [before[0]! - 25, before[1]! + before[3]! - 20]);
+  // Beside the frame's upper left corner, where the photo reaches further than at its foot.
+  const beside = await onPlane(page, [before[0]! - 25, before[1]! + 30]);
   await page.mouse.click(...beside);
   await marks().getByText("in the frame").waitFor();
   const kept = await frame();
