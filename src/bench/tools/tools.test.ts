@@ -1,58 +1,8 @@
-import type { createBenchStore } from "@/client/bench-store";
-import { toPlane } from "@/client/picture/view";
 import { addFace, addLine, lensByHand } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
-import { makeLens } from "@/core/lens";
-import { AS_SHOT } from "@/core/render";
-import { BENCH_COURSES, benchCourse, toolInHand } from "../courses";
-import { type Projection, recordedAt } from "../sheet/projection";
-import { SIZE, opened } from "../testing";
-import type { At, Gesture, Hand, Outcome } from "./tool";
-
-/** The picture as shot at a quarter, its corner at 50, 60 of the screen. */
-const projection: Projection = {
-  map: AS_SHOT,
-  lens: makeLens(SIZE, null),
-  view: { scale: 0.25, shift: [50, 60] },
-};
-const onSheet = ([x, y]: Vec2): Vec2 => [50 + x / 4, 60 + y / 4];
-
-type Bench = ReturnType<typeof createBenchStore>;
-
-function handOf(store: Bench): Hand {
-  const bench = store.getState();
-  return { bench, projection, frame: [100, 100, 2000, 1500], grips: benchCourse(bench.course)?.grips ?? [] };
-}
-
-const at = (screen: Vec2, more: Partial<At> = {}): At => ({
-  screen,
-  plane: toPlane(projection.view, screen),
-  recorded: recordedAt(projection, screen),
-  far: true,
-  moved: true,
-  shift: false,
-  alt: false,
-  ...more,
-});
-
-/** A gesture played on a Bench as the sheet does it; what was left to be done later. */
-function play(store: Bench, from: Vec2, ...way: readonly At[]): { gesture: Gesture; later: Outcome[] } {
-  const { course, tool } = store.getState();
-  const later: Outcome[] = [];
-  const carryOut = (outcomes: readonly Outcome[]): void => {
-    for (const one of outcomes) {
-      if (one.do === "edit") store.getState().edit(one.edit, "key");
-      else if (one.do === "set") store.getState().set(one.state);
-      else later.push(one);
-    }
-  };
-  const gesture = toolInHand(course, tool).down(at(from, { far: false, moved: false }), handOf(store));
-  carryOut(gesture.begins ?? []);
-  for (const place of way.slice(0, -1)) carryOut(gesture.move(place));
-  carryOut(gesture.up(way.at(-1)!));
-  store.getState().endGesture();
-  return { gesture, later };
-}
+import { BENCH_COURSES, toolInHand } from "../courses";
+import { opened } from "../testing";
+import { type Bench, at, onSheet, play } from "./playing.testing";
 
 const linesOf = (store: Bench) => store.getState().recipe.lines;
 
@@ -244,36 +194,4 @@ test("every tool of every course has a key of its own and a sentence", () => {
   expect(new Set(tools.map((t) => t.key)).size).toBe(tools.length);
   expect(new Set(tools.map((t) => t.name)).size).toBe(tools.length);
   for (const { words } of tools) expect(words.length).toBeGreaterThan(8);
-});
-
-describe("the keep tool", () => {
-  const marksOf = (store: Bench) => store.getState().recipe.frame.keep ?? [];
-
-  test("a press marks a spot, a press on it leaves it, a drag from it moves it; a drag elsewhere marks nothing", () => {
-    const store = opened();
-    store.getState().set({ course: "frame", tool: "keep" });
-    const spot = onSheet([400, 300]);
-    play(store, spot, at(spot, { far: false, moved: false }));
-    expect(marksOf(store)).toMatchObject([{ at: [400, 300] }]);
-    play(store, spot, at(spot, { far: false, moved: false }));
-    expect(marksOf(store)).toHaveLength(1);
-    const there = onSheet([900, 700]);
-    play(store, spot, at(there), at(there));
-    expect(marksOf(store)).toMatchObject([{ at: [900, 700] }]);
-    play(store, onSheet([1500, 900]), at(onSheet([1700, 1000])), at(onSheet([1700, 1000])));
-    expect(marksOf(store)).toHaveLength(1);
-    store.getState().undo();
-    expect(marksOf(store)).toMatchObject([{ at: [400, 300] }]);
-  });
-
-  test("with the Move tool in hand a mark can be moved, and comes before the frame under it", () => {
-    const store = opened();
-    store.getState().set({ course: "frame", tool: "keep" });
-    const spot = onSheet([400, 300]);
-    play(store, spot, at(spot, { far: false, moved: false }));
-    store.getState().set({ tool: "move" });
-    play(store, spot, at(onSheet([500, 300])), at(onSheet([500, 300])));
-    expect(marksOf(store)).toMatchObject([{ at: [500, 300] }]);
-    expect(store.getState().recipe.frame.rule).toBe("clean");
-  });
 });

@@ -163,7 +163,9 @@ function uncertain({ sigma, lines, lensDoubt }: LineSolution, { inputs }: LineQu
 }
 
 function misfitWords({ lines, endSigmaPx, freedom }: LineSolution, { lens }: LineQuestion): LineMessage | null {
-  if (freedom < 4 || endSigmaPx < MISFIT * END_SIGMA_PX) return null;
+  // Found lines know themselves to a twentieth of a pixel: more than that is not yet more than hands do.
+  const seen = Math.sqrt(lines.reduce((sum, l) => sum + l.residualPx ** 2, 0) / lines.length);
+  if (freedom < 4 || Math.min(endSigmaPx, seen) < MISFIT * END_SIGMA_PX) return null;
   const most = Math.max(...lines.map((l) => l.residualPx)).toFixed(1);
   const cause = lens.straight
     ? "The lens has not been taken out, which bows every edge: settle Lens first, or press Z."

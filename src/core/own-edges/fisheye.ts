@@ -1,8 +1,8 @@
 import type { Size, Vec2 } from "../geometry";
 import { type Lens, makeLens } from "../lens";
 import { solveSymmetric } from "../numerics";
-import { chargeOfStart } from "./charge";
-import { FINE_REACHES, type OwnFit, ROUGH_REACHES, fitOwnEdges } from "./fit";
+import { FINE_REACHES, type OwnFit, fitOwnEdges } from "./fit";
+import { followedRoughly } from "./followed";
 import { CENTRED, LENSES } from "./free-lens";
 import { type OwnEdge, flatEdges, longestOf } from "./own-edge";
 import type { OwnPriors } from "./priors";
@@ -91,14 +91,10 @@ export function solveFisheye(
     if (flat.length < 6) return null;
     const some = flatEdges(longestOf(flat), size);
     const priors = priorsAt(logFocal);
-    const [best] = ownStarts(flatEdges(flat, size), size, Math.exp(logFocal) * unit, [])
-      .filter((start) => Math.abs(start.logFocal - logFocal) < 1e-6)
-      .map((start) => ({ start, charge: chargeOfStart(some, start, priors) }))
-      .sort((a, b) => a.charge - b.charge)
-      .slice(0, FOLLOWED)
-      .map(({ start }) => fitOwnEdges(some, start, priors, ROUGH_REACHES))
-      .filter((fit) => fit !== null)
-      .sort((a, b) => a.cost - b.cost);
+    const starts = ownStarts(flatEdges(flat, size), size, Math.exp(logFocal) * unit, []).filter(
+      (start) => Math.abs(start.logFocal - logFocal) < 1e-6,
+    );
+    const [best] = followedRoughly(some, starts, priors, FOLLOWED);
     return best ? { logFocal, fit: best } : null;
   };
   const fine = (logFocal: number, from: OwnFit): At | null => {

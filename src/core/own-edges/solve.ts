@@ -3,12 +3,12 @@ import type { Attitude } from "../camera";
 import type { Size, Vec2 } from "../geometry";
 import type { OwnUnknowns } from "./directions";
 import { MOST_TERMS } from "./edge-shape";
-import { chargeOfStart } from "./charge";
-import { FINE_REACHES, type OwnFit, ROUGH_REACHES, fitOwnEdges, lensUnknowns } from "./fit";
+import { FINE_REACHES, type OwnFit, fitOwnEdges, lensUnknowns } from "./fit";
 import { CENTRED, type FreeLens, LENSES, freeAboutMiddle, freeLensOf, isOffCentre, quadratic } from "./free-lens";
 import type { OwnPriors } from "./priors";
 import { type FlatEdges, type OwnEdge, flatEdges, longestOf } from "./own-edge";
 import { byCost, distinct, various } from "./selection";
+import { followedRoughly } from "./followed";
 import { ownStarts } from "./starts";
 import { turnedOver } from "./turned-over";
 
@@ -130,13 +130,7 @@ function search(
   if (all.count < 6) return null;
   const some = flatEdges(longestOf(edges), size);
   const starts = only ? [] : ownStarts(all, size, focal?.focalPx ?? null, near?.k.slice(0, near.terms) ?? null);
-  const followed = [...(near ? [startFrom(near)] : []), ...starts]
-    .map((start) => ({ start, charge: chargeOfStart(some, start, priors) }))
-    .sort((a, b) => a.charge - b.charge)
-    .slice(0, FOLLOWED)
-    .map(({ start }) => fitOwnEdges(some, start, priors, ROUGH_REACHES))
-    .filter((fit) => fit !== null)
-    .sort((a, b) => a.cost - b.cost);
+  const followed = followedRoughly(some, [...(near ? [startFrom(near)] : []), ...starts], priors, FOLLOWED);
   const fine = (start: OwnUnknowns): OwnFit | null => fitOwnEdges(all, start, priors, FINE_REACHES);
   const led = various(distinct(followed))
     .slice(0, near ? FINISHED.lensKnown : FINISHED.anyLens)

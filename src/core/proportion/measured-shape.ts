@@ -1,7 +1,7 @@
 import { invertSymmetric, solveSymmetric } from "../numerics";
 import type { WallPlace } from "./on-wall";
 
-/** An upright shape on a wall as its marks tell it, in distances to the wall. */
+/** A level shape on a wall as its marks tell it, in distances to the wall. */
 export interface MeasuredShape {
   readonly width: number;
   readonly height: number;
@@ -19,12 +19,12 @@ function weightOf({ covariance: [xx, xy, yy] }: WallPlace): readonly [number, nu
 }
 
 /**
- * The upright rectangle nearest to four corners (top left, top right, bottom right, bottom left): maximum likelihood for
+ * The level rectangle nearest to four corners (top left, top right, bottom right, bottom left): maximum likelihood for
  * round noise on the recorded corners, linear in its four sides.
  *
  * @returns null where it has no width or height.
  */
-export function uprightRectangle(corners: readonly WallPlace[]): MeasuredShape | null {
+export function levelRectangle(corners: readonly WallPlace[]): MeasuredShape | null {
   // Unknowns: left, right, top, bottom.
   const sides = [
     [0, 2],
@@ -66,12 +66,12 @@ export function uprightRectangle(corners: readonly WallPlace[]): MeasuredShape |
 const ROUNDS = 30;
 
 /**
- * The upright ellipse nearest to places along its edge: Gauss–Newton on each place's miss across the edge in its own
+ * The level ellipse nearest to places along its edge: Gauss–Newton on each place's miss across the edge in its own
  * deviation (the first-order distance of P. Sampson, 1982).
  *
  * @returns null where the places tell none.
  */
-export function uprightEllipse(places: readonly WallPlace[]): MeasuredShape | null {
+export function levelEllipse(places: readonly WallPlace[]): MeasuredShape | null {
   const [xs, ys] = [places.map((p) => p.at[0]), places.map((p) => p.at[1])];
   const middle = (v: readonly number[]): number => (Math.min(...v) + Math.max(...v)) / 2;
   const half = (v: readonly number[]): number => (Math.max(...v) - Math.min(...v)) / 2;

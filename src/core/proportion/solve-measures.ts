@@ -1,6 +1,6 @@
 import type { Attitude, Intrinsics } from "../camera";
 import type { Lens } from "../lens";
-import { type MeasuredShape, uprightEllipse, uprightRectangle } from "./measured-shape";
+import { type MeasuredShape, levelEllipse, levelRectangle } from "./measured-shape";
 import { onWall } from "./on-wall";
 import type { KnownMeasure } from "./recipe-part";
 
@@ -47,7 +47,7 @@ interface Told {
 }
 
 /**
- * The factor on heights, and the scale, that known measures tell: each is laid on the wall that it fits best, its upright
+ * The factor on heights, and the scale, that known measures tell: each is laid on the wall that it fits best, its level
  * shape found by maximum likelihood, and all are weighed by their deviations.
  */
 export function solveMeasures(view: MeasuredView, measures: readonly KnownMeasure[]): MeasuredProportion {
@@ -100,7 +100,7 @@ function shapeOf(view: MeasuredView, measure: KnownMeasure): Told | null {
   const headings = view.headings.length > 0 ? view.headings : [view.attitude.yaw];
   const fits = headings.flatMap((heading): Told[] => {
     const places = onWall({ ...view, heading }, measure.points);
-    const shape = places && (measure.kind === "ellipse" ? uprightEllipse(places) : uprightRectangle(places));
+    const shape = places && (measure.kind === "ellipse" ? levelEllipse(places) : levelRectangle(places));
     return shape && Number.isFinite(shape.misfit) ? [{ shape, heading }] : [];
   });
   // Facing walls come first: of two that fit about as well the one turned face-on is meant.
