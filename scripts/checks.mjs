@@ -2,51 +2,60 @@
  * Runs every check and ends with one line, "N passed, N failed": each test counts, and each of the
  * other checks as one. Arguments name checks to run alone. Called by bin/test, which sets up the rest.
  */
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { readFileSync, rmSync } from "node:fs";
 
 const results = ".local/test-results.json";
 let passed = 0;
 let failed = 0;
 
-function run(command, args, env = {}) {
+/** One check, its output kept together until it ends, since others run beside it. */
+async function check(name, command, ...args) {
   const began = Date.now();
-  const { status } = spawnSync(command === "node" ? command : "node_modules/.bin/" + command, args, {
-    stdio: "inherit",
-    env: { ...process.env, ...env },
+  const said = [];
+  const child = spawn(command === "node" ? command : "node_modules/.bin/" + command, args, { env: process.env });
+  child.stdout.on("data", (part) => said.push(part));
+  child.stderr.on("data", (part) => said.push(part));
+  const ok = await new Promise((done) => {
+    child.on("error", () => done(false));
+    child.on("close", (code) => done(code === 0));
   });
-  return { ok: status === 0, seconds: ((Date.now() - began) / 1000).toFixed(1) };
-}
-
-function check(name, command, ...args) {
-  console.log(`\n— ${name}`);
-  const { ok, seconds } = run(command, args);
   if (ok) passed++;
   else failed++;
-  console.log(`${ok ? "passed" : "FAILED"}: ${name} (${seconds} s)`);
+  process.stdout.write(`\n— ${name}\n${Buffer.concat(said)}`);
+  console.log(`${ok ? "passed" : "FAILED"}: ${name} (${((Date.now() - began) / 1000).toFixed(1)} s)`);
 }
 
 function tests(name, args = [], env = {}) {
   console.log(`\n— ${name}`);
   rmSync(results, { force: true });
-  const { ok } = run("jest", ["--selectProjects", name, "--json", "--outputFile", results, ...args], env);
+  const { status } = spawnSync(
+    "node_modules/.bin/jest",
+    ["--selectProjects", name, "--json", "--outputFile", results, ...args],
+    { stdio: "inherit", env: { ...process.env, ...env } },
+  );
   try {
     const counts = JSON.parse(readFileSync(results, "utf8"));
     passed += counts.numPassedTests;
     // A suite that does not even load has no tests to count, yet has failed.
-    failed += Math.max(counts.numFailedTests, counts.numRuntimeErrorTestSuites, ok ? 0 : 1);
+    failed += Math.max(counts.numFailedTests, counts.numRuntimeErrorTestSuites, status === 0 ? 0 : 1);
   } catch {
     failed++;
   }
 }
 
-const checks = {
+/** What only reads the code: two at a time, the longest first. */
+const reading = {
   types: () => check("types", "tsc", "--noEmit"),
-  core: () => check("core without DOM or Node", "tsc", "--noEmit", "-p", "src/core"),
   lint: () => check("lint", "eslint", "--max-warnings", "0", "."),
   format: () => check("format", "prettier", "--check", "--log-level", "warn", "."),
+  core: () => check("core without DOM or Node", "tsc", "--noEmit", "-p", "src/core"),
   boundaries: () =>
     check("boundaries", "depcruise", "--config", "scripts/boundaries.cjs", "src", "demo", "campaign", "e2e"),
+};
+
+/** What runs the code: one after the other. */
+const running = {
   // Jest would leave one of two cores to itself.
   unit: () => tests("unit", ["--maxWorkers=2"]),
   database: () => tests("database", ["--runInBand"], { DATABASE_URL: process.env.FLATSTONE_ALONE_DATABASE_URL }),
@@ -55,6 +64,12 @@ const checks = {
 };
 
 const wanted = process.argv.slice(2);
-for (const [name, go] of Object.entries(checks)) if (wanted.length === 0 || wanted.includes(name)) go();
+const asked = (name) => wanted.length === 0 || wanted.includes(name);
+const waiting = Object.keys(reading).filter(asked);
+const lane = async () => {
+  for (let name = waiting.shift(); name; name = waiting.shift()) await reading[name]();
+};
+await Promise.all([lane(), lane()]);
+for (const [name, go] of Object.entries(running)) if (asked(name)) await go();
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 || passed === 0 ? 1 : 0;

@@ -2,7 +2,7 @@ import { addFace, addLine, lensByHand } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { BENCH_COURSES, toolInHand } from "../courses";
 import { opened } from "../testing";
-import { type Bench, at, onSheet, play } from "./playing.testing";
+import { type Bench, at, onSheet, play } from "../courses/playing.testing";
 
 const linesOf = (store: Bench) => store.getState().recipe.lines;
 

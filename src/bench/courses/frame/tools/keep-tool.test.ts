@@ -1,4 +1,4 @@
-import { type Bench, at, onSheet, play } from "../../../tools/playing.testing";
+import { type Bench, at, onSheet, play } from "../../playing.testing";
 import { opened } from "../../../testing";
 
 describe("the keep tool", () => {

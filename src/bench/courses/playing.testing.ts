@@ -4,10 +4,10 @@ import { toPlane } from "@/client/picture/view";
 import type { Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { AS_SHOT } from "@/core/render";
-import { benchCourse, toolInHand } from "../courses";
+import { benchCourse, toolInHand } from "./index";
 import { type Projection, recordedAt } from "../sheet/projection";
 import { SIZE } from "../testing";
-import type { At, Gesture, Hand, Outcome } from "./tool";
+import type { At, Gesture, Hand, Outcome } from "../tools/tool";
 
 /** The picture as shot at a quarter, its corner at 50, 60 of the screen. */
 export const projection: Projection = {
