@@ -5,7 +5,17 @@ import type { Size, Vec2 } from "@/core/geometry";
 import type { OwnProposal } from "@/core/own-edges";
 import { outOfTrue } from "@/core/lines";
 import { type Line, type Recipe, bubbleNames, endsOf } from "@/core/recipe";
-import { type CompiledMap, compile, lensInDoubt, linesOf, solveRecipe, withCamera } from "@/core/render";
+import {
+  type CompiledMap,
+  compile,
+  lensInDoubt,
+  linesOf,
+  measuredProportion,
+  measuredView,
+  solveRecipe,
+  trueAlready,
+  withCamera,
+} from "@/core/render";
 
 /** A line's row in the schedule. */
 export interface LineRow {
@@ -41,6 +51,13 @@ function deriveFrom(
   const next = once(() =>
     moving ? null : nextLine(settled.camera, map.lens, size, linesOf(recipe), solved().solution),
   );
+  const fromLines = () => (recipe.attitude.from === "lines" ? solved().solution : null);
+  const measured = once(() => measuredProportion(settled, map.lens, fromLines()));
+  const heights = once(() => {
+    const [x, y, w, h] = map.frame;
+    const { focal } = solved().solution;
+    return trueAlready(settled, size, focal && focal.sigmaPx / focal.focalPx, [x + w / 2, y + h / 2]);
+  });
   return {
     source: recipe,
     recipe: settled,
@@ -54,6 +71,18 @@ function deriveFrom(
     },
     get rows() {
       return rows();
+    },
+    /** What known measures tell; null where there are none. */
+    get measured() {
+      return measured();
+    },
+    /** How the measures' surfaces are seen. */
+    get view() {
+      return measuredView(settled, map.lens, fromLines());
+    },
+    /** How true heights are without any measure. */
+    get heights() {
+      return heights();
     },
     get next() {
       return next();

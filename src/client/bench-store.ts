@@ -183,13 +183,15 @@ export const createBenchStore = () =>
 
 const touched = (s: BenchState): Partial<BenchState> => (s.save === "conflict" ? {} : { save: "unsaved" });
 
-/** What holds after a step back or forward: its recipe, and no selection of a line that is not there. */
+/** What holds after a step back or forward: its recipe, and no selection of a mark that is not there. */
 const arrived = (s: BenchState, { recipe }: Step): Partial<BenchState> => ({
   recipe,
   gesture: null,
   // What was found was found under another lens.
   ...(recipe.lens === s.recipe.lens ? {} : { found: null }),
-  selected: recipe.lines.some((l) => l.id === s.selected) ? s.selected : null,
+  selected: [...recipe.lines, ...(recipe.proportion.measures ?? [])].some((m) => m.id === s.selected)
+    ? s.selected
+    : null,
   ...touched(s),
 });
 

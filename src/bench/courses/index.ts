@@ -2,11 +2,12 @@ import type { BenchCourse } from "./bench-course";
 import { frameCourse } from "./frame";
 import { lensCourse } from "./lens";
 import { linesCourse } from "./lines";
+import { shapeCourse } from "./proportion";
 import { MOVE } from "../tools/move-tool";
 import type { Tool } from "../tools/tool";
 
 /** The courses as the Bench shows them: rail, strip, panels, keys and search come from here. To add one, add it here. */
-export const BENCH_COURSES: readonly BenchCourse[] = [lensCourse, linesCourse, frameCourse];
+export const BENCH_COURSES: readonly BenchCourse[] = [lensCourse, linesCourse, shapeCourse, frameCourse];
 
 export const benchCourse = (key: string): BenchCourse | undefined => BENCH_COURSES.find((c) => c.key === key);
 

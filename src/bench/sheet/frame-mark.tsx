@@ -3,7 +3,7 @@
 import { Group, Line, Path, Rect } from "react-konva";
 import { type View, toScreen } from "@/client/picture/view";
 import type { Rect as Area, Vec2 } from "@/core/geometry";
-import { HANDLES, handlePlace } from "../courses/frame/frame-handles";
+import { HANDLES, handlePlace } from "../courses/frame-handles";
 import type { SheetColours } from "./colours";
 
 interface Props {

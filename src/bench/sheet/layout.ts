@@ -24,12 +24,16 @@ export function fittedField(sheet: Vec2): Rect {
   ];
 }
 
-/** Distance between numbered ruler marks, plane pixels: 1, 2 or 5 times a power of ten, at least `least` apart on screen. */
-export function rulerStep(scale: number, least = 70): number {
+/**
+ * Distance between numbered ruler marks, in the ruler's unit: 1, 2 or 5 times a power of ten, at least `least` apart on screen.
+ *
+ * @param scale screen pixels to a unit. @param smallest step: pixels are not divided.
+ */
+export function rulerStep(scale: number, least = 70, smallest = 1): number {
   const wanted = least / scale;
   const power = 10 ** Math.floor(Math.log10(wanted));
   const factor = [1, 2, 5, 10].find((f) => f * power >= wanted)!;
-  return Math.max(1, factor * power);
+  return Math.max(smallest, factor * power);
 }
 
 /**

@@ -23,11 +23,14 @@ interface Props {
   sheet: Vec2;
   view: View;
   bubbles: readonly Bubble[];
+  /** Metres to a pixel of the plane, where the rulers read in metres; null: in pixels. */
+  perPixel: number | null;
   colours: SheetColours;
 }
 
-/** The sheet's paper margins: rulers in pixels of the plane, and a bubble for every plumb and sill. */
-export const Margins = memo(function Margins({ sheet: [width, height], view, bubbles, colours }: Props) {
+/** The sheet's paper margins: rulers in pixels of the plane or in metres, and a bubble for every plumb and sill. */
+export const Margins = memo(function Margins({ sheet: [width, height], view, bubbles, perPixel, colours }: Props) {
+  const ruler = { scale: view.scale / (perPixel ?? 1), metres: perPixel !== null, colours };
   const placed = placedBubbles(bubbles, [width, height]);
   return (
     <Group listening={false}>
@@ -43,15 +46,15 @@ export const Margins = memo(function Margins({ sheet: [width, height], view, bub
         stroke={colours.faint}
         strokeWidth={1}
       />
-      <Ruler length={width} start={MARGIN.left} shift={view.shift[0]} scale={view.scale} colours={colours} across />
-      <Ruler length={height} start={MARGIN.top} shift={view.shift[1]} scale={view.scale} colours={colours} />
+      <Ruler length={width} start={MARGIN.left} shift={view.shift[0]} across {...ruler} />
+      <Ruler length={height} start={MARGIN.top} shift={view.shift[1]} {...ruler} />
       <Rect x={0} y={0} width={MARGIN.left} height={MARGIN.top} fill={colours.paper} />
       <Text
         x={4}
         y={MARGIN.top - 15}
         width={MARGIN.left - 8}
         align="right"
-        text="px"
+        text={perPixel === null ? "px" : "m"}
         fontSize={10.5}
         fontFamily={FONT}
         fill={colours.faint}

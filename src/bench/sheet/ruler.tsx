@@ -12,7 +12,10 @@ interface Props {
   length: number;
   start: number;
   shift: number;
+  /** Screen pixels to a unit of the ruler. */
   scale: number;
+  /** Whether its unit is the metre, which is divided; else it is a pixel of the plane. */
+  metres?: boolean;
   colours: SheetColours;
   across?: boolean;
 }
@@ -20,14 +23,18 @@ interface Props {
 /** Ticks more than this are not drawn. */
 const MOST = 900;
 
-/** A ruler along a margin, in pixels of the plane; one shape, so that it costs little while things move. */
+/** A ruler along a margin, in pixels of the plane or in metres; one shape, so that it costs little while things move. */
 export const Ruler = memo(function Ruler(props: Props) {
   return <Shape listening={false} perfectDrawEnabled={false} sceneFunc={(context) => drawRuler(context, props)} />;
 });
 
-function drawRuler(context: Context, { length, start, shift, scale, colours, across = false }: Props): void {
-  const step = rulerStep(scale);
-  const minor = step >= 10 ? step / 10 : 1;
+function drawRuler(
+  context: Context,
+  { length, start, shift, scale, metres = false, colours, across = false }: Props,
+): void {
+  const step = rulerStep(scale, 70, metres ? 0.001 : 1);
+  const minor = metres || step >= 10 ? step / 10 : 1;
+  const digits = Math.max(0, -Math.floor(Math.log10(step) + 1e-9));
   const first = Math.ceil((start - shift) / scale / minor);
   const last = Math.min(first + MOST, Math.floor((length - shift) / scale / minor));
   const perStep = Math.round(step / minor);
@@ -47,7 +54,7 @@ function drawRuler(context: Context, { length, start, shift, scale, colours, acr
   context.stroke();
   for (let i = Math.ceil(first / perStep) * perStep; i <= last; i += perStep) {
     const at = Math.round(i * minor * scale + shift) + 0.5;
-    const text = `${Math.round(i * minor)}`;
+    const text = (i * minor).toFixed(digits);
     if (across) context.fillText(text, at + 3, base - 21);
     else {
       context.save();

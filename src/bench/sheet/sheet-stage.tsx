@@ -21,6 +21,7 @@ import { ClickedMark, LineMark } from "./line-mark";
 import { MagnifierHole } from "./magnifier";
 import { type Bubble, Margins } from "./margins";
 import { type Projection, onScreen, pathOf, pathOfLine } from "./projection";
+import { ShapeMarks } from "./shape-marks";
 import { StretchMap } from "./stretch-map";
 
 interface Props {
@@ -33,6 +34,8 @@ interface Props {
   readonly grid: boolean;
   /** The stroke under the pointer. */
   readonly stroke: NonNullable<RunningMarks["stroke"]> | null;
+  /** The outline under the pointer, pixels of the original. */
+  readonly area: readonly Vec2[] | null;
   /** Where the magnifier looks through. */
   readonly hole: Rect | null;
   readonly colours: SheetColours;
@@ -43,7 +46,7 @@ const NO_BUBBLES: readonly Bubble[] = [];
 
 /** Everything drawn over the picture: grid, frame, marks, and the margins with their rulers and bubbles. */
 export const SheetStage = memo(function SheetStage(props: Props) {
-  const { photo, derived, projection, sheet, asShot, grid, stroke, hole, colours } = props;
+  const { photo, derived, projection, sheet, asShot, grid, stroke, area, hole, colours } = props;
   const { recipe, course, marks, holding, stretch, selected, selectedEnd, places } = useBench();
   const { view } = projection;
   const shown = marks && !holding;
@@ -55,6 +58,8 @@ export const SheetStage = memo(function SheetStage(props: Props) {
   const field = fieldOf(sheet);
   const bubbles = bubblesOf(paths, derived, selected, field);
   const [x, y, width, height] = field;
+  const inMetres = !asShot && (course === "proportion" || course === "frame");
+  const perPixel = inMetres ? (derived.measured?.perPixel ?? null) : null;
   return (
     <Stage width={sheet[0]} height={sheet[1]} className="absolute inset-0" listening={false}>
       <Layer listening={false} clip={{ x, y, width, height }}>
@@ -96,6 +101,19 @@ export const SheetStage = memo(function SheetStage(props: Props) {
         {shown && course === "frame" && !asShot && (
           <KeepMarks marks={keepMarksOf(recipe)} frame={derived.map.frame} projection={projection} colours={colours} />
         )}
+        {shown && course === "proportion" && (
+          <ShapeMarks derived={derived} projection={projection} asShot={asShot} colours={colours} />
+        )}
+        {area && (
+          <Line
+            points={area.flatMap((p) => onScreen(projection, p) ?? [])}
+            closed
+            stroke={colours.face}
+            strokeWidth={2}
+            dash={[7, 3]}
+            listening={false}
+          />
+        )}
         {paths.map(({ line, path }) => (
           <LineMark
             key={line.id}
@@ -123,7 +141,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
         {hole && <MagnifierHole place={hole} />}
       </Layer>
       <Layer listening={false}>
-        <Margins sheet={sheet} view={view} bubbles={bubbles} colours={colours} />
+        <Margins sheet={sheet} view={view} bubbles={bubbles} perPixel={perPixel} colours={colours} />
         {hole && <MagnifierHole place={hole} />}
       </Layer>
     </Stage>

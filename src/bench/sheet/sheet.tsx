@@ -83,7 +83,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     },
   });
   const drawing = marks.stroke?.ends ?? null;
-  const focus = drawing && pointer ? recordedAt(projection, pointer) : heldPlace(recipe, marks);
+  const focus = drawing && pointer ? recordedAt(projection, pointer) : (marks.at ?? heldPlace(recipe, marks));
   const magnifier = focus && pointer ? magnifierPlace(pointer, sheet) : null;
   const optics = asShot ? null : derived.map.optics;
   const raster = asShot ? NO_STEPS : derived.map.raster;
@@ -149,6 +149,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
           asShot={asShot}
           grid={gridShown}
           stroke={marks.stroke ?? null}
+          area={marks.area ?? null}
           hole={magnified?.screen ?? null}
           colours={colours}
         />

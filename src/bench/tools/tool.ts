@@ -52,6 +52,10 @@ export interface RunningMarks {
   readonly stroke?: { readonly ends: readonly [Vec2, Vec2]; readonly kind: Line["kind"] };
   /** An end of a line that is moved: the magnifier shows what lies under it. */
   readonly held?: { readonly id: string; readonly end: 0 | 1 };
+  /** Something else that is moved, pixels of the original: the magnifier shows what lies under it. */
+  readonly at?: Vec2;
+  /** An outline being drawn, pixels of the original. */
+  readonly area?: readonly Vec2[];
   /** Whether a grid lies over the picture meanwhile. */
   readonly grid?: boolean;
 }

@@ -1,7 +1,7 @@
 import { groupSegments } from "@/core/attitude";
 import type { FoundLines } from "@/core/edits";
 import type { Size, Vec2 } from "@/core/geometry";
-import { type Luminance, type StraightEdge, cling, findSegments, lengthen } from "@/core/lines";
+import { type Luminance, type StraightEdge, cling, findSegments, lengthen, quadEdges, roundEdge } from "@/core/lines";
 import type { SettledRecipe } from "@/core/render";
 import { scaledCamera } from "./scaled";
 
@@ -42,4 +42,18 @@ export function findLines({ image, scale, recipe, size }: LineWork): FoundLines 
     groups,
     told,
   };
+}
+
+/** A measure's marks settled on the edges under them: four corners, or a way around; null where there are none. */
+export function settledMarks(
+  { image, scale, recipe, size }: LineWork,
+  kind: "corners" | "round",
+  points: readonly Vec2[],
+  reach: number,
+): Vec2[] | null {
+  const { lens } = scaledCamera(recipe, size, scale);
+  const by = (all: readonly Vec2[], factor: number): Vec2[] => all.map(([x, y]) => [x * factor, y * factor]);
+  const small = by(points, scale);
+  const settled = kind === "round" ? roundEdge(image, small, reach) : quadEdges(image, lens, small, reach);
+  return settled && by(settled, 1 / scale);
 }

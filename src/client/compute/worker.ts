@@ -1,10 +1,10 @@
 import { expose } from "comlink";
 import { measureFringes, solveTraces } from "@/core/lens";
 import { contrastPlaces, traceEdge } from "@/core/lines";
-import { clingTo, findLines, lengthened } from "./line-work";
+import { clingTo, findLines, lengthened, settledMarks } from "./line-work";
 
 /** Work that would hold up the picture, done in a thread of its own. */
-const work = { clingTo, contrastPlaces, findLines, lengthened, measureFringes, solveTraces, traceEdge };
+const work = { clingTo, contrastPlaces, findLines, lengthened, measureFringes, settledMarks, solveTraces, traceEdge };
 
 export type Work = typeof work;
 

@@ -1,6 +1,6 @@
 import type { Size } from "../geometry";
 import type { Recipe } from "../recipe";
-import { sameEvidence, withSolvedAttitude } from "../render";
+import { sameEvidence, sameMeasured, withHeightMeasured, withSolvedAttitude } from "../render";
 
 /** One thing done to a recipe. What it leaves alone it returns as it was, the very same objects. */
 export interface Edit {
@@ -10,13 +10,16 @@ export interface Edit {
 }
 
 /**
- * The recipe after an edit, its attitude solved anew where that comes from lines and the edit changed what they say.
+ * The recipe after an edit, its attitude solved anew where that comes from lines and the edit changed what they say, and so
+ * the height that its known measures tell.
  *
  * @param size of the photo, pixels. @returns the very same recipe where the edit changed nothing.
  */
 export function edited(recipe: Recipe, { apply }: Edit, size: Size): Recipe {
   const next = apply(recipe);
-  return next === recipe || sameEvidence(recipe, next) ? next : withSolvedAttitude(next, size);
+  if (next === recipe) return recipe;
+  const solved = sameEvidence(recipe, next) ? next : withSolvedAttitude(next, size);
+  return sameMeasured(recipe, solved) ? solved : withHeightMeasured(solved, size);
 }
 
 /** Several edits done as one. */

@@ -12,6 +12,7 @@ export * from "./keep-edits";
 export * from "./lens-edits";
 export * from "./line-edits";
 export * from "./own-edges-edits";
+export * from "./measure-edits";
 export * from "./profile-edits";
 export * from "./pull-edit";
 export * from "./taut-edits";

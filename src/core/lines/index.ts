@@ -9,4 +9,6 @@ export * from "./contrast-places";
 export * from "./edge-peaks";
 export * from "./straight-edge";
 export * from "./cling";
+export * from "./round-edge";
+export * from "./quad-edges";
 export * from "./segments/find-segments";

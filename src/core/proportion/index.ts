@@ -3,4 +3,6 @@ export * from "./recipe-part";
 export * from "./proportion-step";
 export * from "./on-wall";
 export * from "./measured-shape";
+export * from "./surfaces";
+export * from "./scale";
 export * from "./solve-measures";

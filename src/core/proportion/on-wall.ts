@@ -2,7 +2,7 @@ import { type Attitude, type Intrinsics, rotationOf } from "../camera";
 import { DEG, type Vec2, apply3 } from "../geometry";
 import type { Lens } from "../lens";
 
-/** A place on a wall, in distances to it: to the right and down; with the covariance that its end's noise gives it. */
+/** A place on a wall or the floor, in distances to it: to the right and down (on the floor: to the right and nearer); with the covariance that its end's noise gives it. */
 export interface WallPlace {
   readonly at: Vec2;
   /** xx, xy, yy for one pixel of noise each way. */
@@ -13,16 +13,17 @@ export interface WallView {
   readonly camera: Intrinsics;
   readonly lens: Lens;
   readonly attitude: Pick<Attitude, "pitch" | "roll">;
-  /** Of the wall, degrees, in the levelled camera's frame. */
+  /** Of the wall, degrees, in the levelled camera's frame; of the wall that things on the floor are laid along. */
   readonly heading: number;
+  readonly floor?: boolean;
 }
 
 /** Steps for derivatives, pixels. */
 const STEP = 0.25;
 
-/** Where a recorded pixel's ray cuts the wall. @returns null where it does not, or hardly. */
+/** Where a recorded pixel's ray cuts the wall, or the floor. @returns null where it does not, or hardly. */
 function cut(
-  { camera: { focalPx, principal }, lens, attitude: { pitch, roll }, heading }: WallView,
+  { camera: { focalPx, principal }, lens, attitude: { pitch, roll }, heading, floor }: WallView,
   p: Vec2,
 ): Vec2 | null {
   const [x, y] = lens.undistort(p);
@@ -30,6 +31,7 @@ function cut(
   const ray = apply3(level, [(x - principal[0]) / focalPx, (y - principal[1]) / focalPx, 1]);
   const [c, s] = [Math.cos(heading * DEG), Math.sin(heading * DEG)];
   const depth = ray[2] * c - ray[0] * s;
+  if (floor) return ray[1] > 1e-4 ? [(ray[0] * c + ray[2] * s) / ray[1], -depth / ray[1]] : null;
   return depth > 1e-4 ? [(ray[0] * c + ray[2] * s) / depth, ray[1] / depth] : null;
 }
 

@@ -1,5 +1,5 @@
 import { type PlaneStep, homographyStep } from "../course";
-import type { ProportionSettings } from "./recipe-part";
+import { type ProportionSettings, factorsOf } from "./recipe-part";
 
 /** As much of a settled recipe as the proportion takes. */
 export interface ProportionRecipe {
@@ -7,9 +7,10 @@ export interface ProportionRecipe {
   readonly proportion: ProportionSettings;
 }
 
-/** Heights multiplied about the principal point; null where that is switched off. */
+/** Heights (and widths, see factorsOf) multiplied about the principal point; null where that is switched off. */
 export function proportionStep({ camera, proportion }: ProportionRecipe): PlaneStep | null {
   if (!proportion.on) return null;
-  const s = proportion.height;
-  return homographyStep([1, 0, 0, 0, s, camera.principal[1] * (1 - s), 0, 0, 1]);
+  const [x, y] = factorsOf(proportion);
+  const [cx, cy] = camera.principal;
+  return homographyStep([x, 0, cx * (1 - x), 0, y, cy * (1 - y), 0, 0, 1]);
 }

@@ -1,7 +1,25 @@
 import { z } from "zod";
 import { coursePart, point } from "../course";
 
-const named = { id: z.string().min(1).max(100), on: z.boolean().default(true), wall: z.string().max(100).optional() };
+/** Units in which sizes are shown; they are kept in metres. "ratio": only the shape is known, not the size. */
+export const UNITS = { mm: 0.001, cm: 0.01, m: 1, ft: 0.3048, in: 0.0254, ratio: 1 } as const;
+export type Unit = keyof typeof UNITS;
+
+const named = {
+  id: z.string().min(1).max(100),
+  on: z.boolean().default(true),
+  wall: z
+    .string()
+    .max(100)
+    .optional()
+    .describe(
+      'What it lies on: "floor", "own" (a wall whose heading it tells itself), or a sill\'s id; absent: what fits',
+    ),
+  unit: z
+    .enum(Object.keys(UNITS) as [Unit, ...Unit[]])
+    .optional()
+    .describe("Shown in; ratio: tells no size"),
+};
 const extent = z.number().positive().max(1e6);
 const corners = z.tuple([point, point, point, point]).describe("Top left, top right, bottom right, bottom left");
 
@@ -26,16 +44,26 @@ const measure = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("length"), points: z.tuple([point, point]), length: extent, ...named }),
 ]);
 
-/** Something of known shape or size, marked in the picture: points in pixels of the original, extents in metres or any one unit. */
+/** Something of known shape or size, marked in the picture: points in pixels of the original, extents in metres. */
 export type KnownMeasure = z.output<typeof measure>;
 
 /** Factors on heights beyond which nothing is a building. */
 const HEIGHTS = [0.1, 10] as const;
 export const clampedHeight = (height: number): number => Math.max(HEIGHTS[0], Math.min(HEIGHTS[1], height));
 
+/** What a change of height leaves as large as it is: the picture's width, its height, or its area. */
+export const KEEPS = ["width", "height", "area"] as const;
+
 const proportion = z.strictObject({
   on: z.boolean().default(true),
-  height: z.number().min(HEIGHTS[0]).max(HEIGHTS[1]).default(1).describe("Factor on y about the principal point"),
+  from: z.enum(["measures", "by-hand"]).optional().describe("Where the height comes from"),
+  keeps: z.enum(KEEPS).optional().describe("What stays as large as it is; absent: the width"),
+  height: z
+    .number()
+    .min(HEIGHTS[0])
+    .max(HEIGHTS[1])
+    .default(1)
+    .describe("Heights over widths, against what the camera saw"),
   measures: z.array(measure).max(200).optional(),
 });
 
@@ -45,11 +73,17 @@ export type ProportionSettings = z.output<typeof proportion>;
 export const measuresOf = ({ proportion: { measures } }: { readonly proportion: ProportionSettings }): KnownMeasure[] =>
   (measures ?? []).filter((m) => m.on);
 
+/** Factors on x and y that a proportion's height comes to. */
+export function factorsOf({ height, keeps }: ProportionSettings): readonly [number, number] {
+  if (keeps === "height") return [1 / height, 1];
+  return keeps === "area" ? [1 / Math.sqrt(height), Math.sqrt(height)] : [1, height];
+}
+
 /** Course 3: how tall the building really is; what is flat, straight or must keep its form is to come. */
 export const proportionPart = coursePart({
   key: "proportion",
   name: "Shape",
-  ready: false,
+  ready: true,
   shape: { proportion: proportion.prefault({}) },
-  laid: (recipe) => recipe.proportion.height !== 1,
+  laid: ({ proportion: { height, measures } }) => height !== 1 || (measures ?? []).length > 0,
 });

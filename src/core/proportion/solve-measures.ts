@@ -1,21 +1,11 @@
-import type { Attitude, Intrinsics } from "../camera";
-import type { Lens } from "../lens";
-import { type MeasuredShape, levelEllipse, levelRectangle } from "./measured-shape";
-import { onWall } from "./on-wall";
+import { type SurfaceScale, END_SIGMA_PX, scalesOf } from "./scale";
+import { type Laid, type MeasuredView, type Surface, laidDown } from "./surfaces";
 import type { KnownMeasure } from "./recipe-part";
 
-/** A mark's end placed by hand, pixels. */
-const END_SIGMA_PX = 0.5;
 /** Measures further from the others than this, deviations of both, contradict them. */
 const CONTRADICTS = 4;
-
-export interface MeasuredView {
-  readonly camera: Intrinsics;
-  readonly lens: Lens;
-  readonly attitude: Attitude;
-  /** Headings of the walls that the lines tell, degrees in the levelled camera's frame; the first is turned face-on, if any is. */
-  readonly headings: readonly number[];
-}
+/** A wall this near to the one turned face-on is that one, degrees. */
+const FACING = 2;
 
 /** What one measure says. */
 export interface MeasureShare {
@@ -27,6 +17,10 @@ export interface MeasureShare {
   readonly pull: number;
   /** How far it lies from all the others, deviations; null without others. */
   readonly off: number | null;
+  /** What it was found to lie on; null where it lies on nothing. */
+  readonly surface: Surface | null;
+  /** How well its marks make its shape there, pixels (root mean square); null where they make none. */
+  readonly missPx: number | null;
   /** Why it cannot count, in words; null: it counts. */
   readonly why: string | null;
 }
@@ -35,58 +29,101 @@ export interface MeasuredProportion {
   /** The factor on heights, with its deviation; null where no measure tells it. */
   readonly height: number | null;
   readonly sigma: number | null;
-  /** Units of the measures to a pixel of the corrected plane, on the wall that they are on; null where none tells a size. */
+  /** Metres to a pixel of the corrected plane, on the wall that is turned face-on; null where none tells a size. */
   readonly perPixel: number | null;
+  /** How large things are on each surface that a measure of known size lies on. */
+  readonly scales: readonly SurfaceScale[];
   readonly measures: readonly MeasureShare[];
   readonly messages: readonly string[];
 }
 
-interface Told {
-  readonly shape: MeasuredShape;
-  readonly heading: number;
-}
-
 /**
- * The factor on heights, and the scale, that known measures tell: each is laid on the wall that it fits best, its level
+ * The factor on heights, and the scale, that known measures tell: each is laid on what it lies on, its level
  * shape found by maximum likelihood, and all are weighed by their deviations.
  */
 export function solveMeasures(view: MeasuredView, measures: readonly KnownMeasure[]): MeasuredProportion {
-  const told = measures.map((m) => shapeOf(view, m));
-  const factors = measures.map((m, i): { log: number; variance: number } | null => {
-    const one = told[i];
-    if (!one || m.kind === "length") return null;
-    const [ww, wh, hh] = one.shape.covariance;
-    const truly = m.kind === "grid" ? (m.columns * m.width) / (m.rows * m.height) : m.width / m.height;
-    return {
-      log: Math.log(one.shape.width / one.shape.height / truly),
-      variance: (ww - 2 * wh + hh) * END_SIGMA_PX ** 2,
-    };
-  });
+  const laid = measures.map((m) => laidDown(view, m));
+  const factors = measures.map((m, i) => factorOf(m, laid[i]!) ?? againstLevel(measures, laid, i));
   const sum = weighed(factors.filter((f) => f !== null));
   const shares = measures.map((m, i): MeasureShare => {
     const factor = factors[i];
-    const others = weighed(factors.filter((f, j) => f !== null && j !== i) as { log: number; variance: number }[]);
+    const others = weighed(factors.filter((f, j) => f !== null && j !== i) as Factor[]);
     return {
       id: m.id,
       height: factor ? Math.exp(factor.log) : null,
       sigma: factor ? Math.sqrt(factor.variance) : null,
       pull: factor && sum ? 1 / (factor.variance * sum.weight) : 0,
       off: factor && others ? Math.abs(factor.log - others.log) / Math.sqrt(factor.variance + others.variance) : null,
-      why: told[i] ? null : cannot(m),
+      surface: laid[i]?.surface ?? null,
+      missPx: laid[i]?.shape ? Math.sqrt(laid[i]!.shape!.misfit / laid[i]!.shape!.freedom) : null,
+      why: laid[i] ? null : cannot(m),
     };
   });
   const height = sum ? Math.exp(sum.log) : null;
+  const scales = scalesOf(measures, laid, height ?? 1);
   return {
     height,
     sigma: sum && height ? height * Math.sqrt(sum.variance) : null,
-    perPixel: scaleOf(view, measures, told, height ?? 1),
+    perPixel: perPixelOf(view, scales),
+    scales,
     measures: shares,
     messages: wordsOf(shares),
   };
 }
 
+interface Factor {
+  readonly log: number;
+  readonly variance: number;
+}
+
+/** The factor on heights that gives a measure its shape; null for a length, and on the floor, which says nothing of heights. */
+function factorOf(m: KnownMeasure, laid: Laid | null): Factor | null {
+  if (m.kind === "length" || !laid?.shape || laid.surface.kind === "floor") return null;
+  const { shape } = laid;
+  const [ww, wh, hh] = shape.covariance;
+  return {
+    log: Math.log(shape.width / shape.height / ratioOf(m)),
+    variance: (ww - 2 * wh + hh) * END_SIGMA_PX ** 2,
+  };
+}
+
+/** A length counts as standing, or as lying, when one way of it is so many times the other. */
+const ONE_WAY = 4;
+
+/** How far a length reaches to the right and down on its wall, and the variances of both logarithms. */
+function reachOf({ places }: Laid) {
+  const [a, b] = [places[0]!, places[1]!];
+  const [x, y] = [Math.abs(b.at[0] - a.at[0]), Math.abs(b.at[1] - a.at[1])];
+  const of = (i: 0 | 2): number => (a.covariance[i] + b.covariance[i]) * END_SIGMA_PX ** 2;
+  return { x, y, xVariance: of(0) / x ** 2, yVariance: of(2) / y ** 2 };
+}
+
+/** What a standing length says of heights, beside all that is known of widths on the same wall; null where it says nothing. */
+function againstLevel(measures: readonly KnownMeasure[], laid: readonly (Laid | null)[], i: number): Factor | null {
+  const [own, on] = [measures[i]!, laid[i]];
+  if (own.kind !== "length" || !on || on.surface.kind === "floor") return null;
+  const standing = reachOf(on);
+  if (standing.y < ONE_WAY * standing.x) return null;
+  const level = measures.flatMap((m, j): Factor[] => {
+    const other = laid[j];
+    if (!other || m.unit === "ratio" || other.surface.kind === "floor") return [];
+    if (Math.abs(other.surface.heading - on.surface.heading) >= FACING) return [];
+    if (m.kind === "length") {
+      const { x, y, xVariance } = reachOf(other);
+      return x < ONE_WAY * y ? [] : [{ log: Math.log(m.length / x), variance: xVariance }];
+    }
+    const width = m.kind === "grid" ? m.columns * m.width : m.width;
+    const variance = other.shape!.covariance[0] * END_SIGMA_PX ** 2;
+    return [{ log: Math.log(width / other.shape!.width), variance }];
+  });
+  const across = weighed(level);
+  if (!across) return null;
+  const down = Math.log(own.length / standing.y);
+  return { log: down - across.log, variance: standing.yVariance + across.variance };
+}
+
 /** Weighted mean of logarithms; its variance grows where they scatter more than their own say. */
-function weighed(all: readonly { readonly log: number; readonly variance: number }[]) {
+function weighed(all: readonly Factor[]) {
   if (all.length === 0) return null;
   const weight = all.reduce((s, f) => s + 1 / f.variance, 0);
   const log = all.reduce((s, f) => s + f.log / f.variance, 0) / weight;
@@ -94,49 +131,21 @@ function weighed(all: readonly { readonly log: number; readonly variance: number
   return { log, weight, variance: Math.max(1, scatter) / weight };
 }
 
-/** A measure's shape on the wall that it fits best. */
-function shapeOf(view: MeasuredView, measure: KnownMeasure): Told | null {
-  if (measure.kind === "length") return null;
-  const headings = view.headings.length > 0 ? view.headings : [view.attitude.yaw];
-  const fits = headings.flatMap((heading): Told[] => {
-    const places = onWall({ ...view, heading }, measure.points);
-    const shape = places && (measure.kind === "ellipse" ? levelEllipse(places) : levelRectangle(places));
-    return shape && Number.isFinite(shape.misfit) ? [{ shape, heading }] : [];
-  });
-  // Facing walls come first: of two that fit about as well the one turned face-on is meant.
-  return fits.reduce<Told | null>(
-    (best, one) => (!best || one.shape.misfit < 0.5 * best.shape.misfit ? one : best),
-    null,
-  );
-}
+/** Width over height as they are known. */
+export const ratioOf = (m: Exclude<KnownMeasure, { kind: "length" }>): number =>
+  m.kind === "grid" ? (m.columns * m.width) / (m.rows * m.height) : m.width / m.height;
 
-const cannot = (measure: KnownMeasure): string | null =>
-  measure.kind === "length" ? null : "Its marks lie on one line, cross over, or lie where no wall can be seen.";
+const cannot = (measure: KnownMeasure): string =>
+  measure.kind === "length"
+    ? "Its ends are one place, or lie where what it is on cannot be seen."
+    : "Its marks lie on one line, cross over, or lie where what it is on cannot be seen.";
 
-/** Units to a pixel of the corrected plane. A wall at a distance of one is f pixels to one. */
-function scaleOf(
-  view: MeasuredView,
-  measures: readonly KnownMeasure[],
-  told: readonly (Told | null)[],
-  height: number,
-): number | null {
-  const { focalPx } = view.camera;
-  const scales = measures.flatMap((m, i): number[] => {
-    if (m.kind === "length") {
-      const heading = view.headings[0] ?? view.attitude.yaw;
-      const places = onWall({ ...view, heading }, m.points);
-      if (!places) return [];
-      const [a, b] = [places[0]!, places[1]!];
-      return [m.length / (focalPx * Math.hypot(b.at[0] - a.at[0], height * (b.at[1] - a.at[1])))];
-    }
-    const one = told[i];
-    if (!one) return [];
-    const [w, h] = m.kind === "grid" ? [m.columns * m.width, m.rows * m.height] : [m.width, m.height];
-    const across = w / (focalPx * one.shape.width);
-    const down = h / (focalPx * height * one.shape.height);
-    return [Math.sqrt(across * down)];
-  });
-  return scales.length === 0 ? null : Math.exp(scales.reduce((s, v) => s + Math.log(v), 0) / scales.length);
+/** Metres to a pixel of the corrected plane: a wall at a distance of one is f pixels to one. The facing wall's, or the only one's. */
+function perPixelOf({ camera, attitude, headings }: MeasuredView, scales: readonly SurfaceScale[]): number | null {
+  const walls = scales.filter((s) => s.surface.kind !== "floor");
+  const facing = headings[0] ?? attitude.yaw;
+  const one = walls.find((s) => Math.abs(s.surface.heading - facing) < FACING) ?? walls[0];
+  return one ? one.metres / camera.focalPx : null;
 }
 
 function wordsOf(shares: readonly MeasureShare[]): string[] {

@@ -6,6 +6,8 @@ export * from "./kernels";
 export * from "./resample";
 export * from "./optics";
 export * from "./calm";
+export * from "./measured";
+export * from "./true-already";
 export * from "./stretch";
 export * from "./window";
 export * from "./steps";

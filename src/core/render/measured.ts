@@ -1,13 +1,33 @@
 import type { LineSolution } from "../attitude";
 import type { Attitude, Intrinsics } from "../camera";
 import type { Lens } from "../lens";
-import { type MeasuredProportion, type ProportionSettings, measuresOf, solveMeasures } from "../proportion";
+import {
+  type MeasuredProportion,
+  type MeasuredView,
+  type ProportionSettings,
+  factorsOf,
+  measuresOf,
+  solveMeasures,
+} from "../proportion";
 
 /** As much of a settled recipe as its measures take. */
 export interface MeasuredRecipe {
   readonly camera: Intrinsics;
   readonly attitude: Attitude;
   readonly proportion: ProportionSettings;
+}
+
+/** The walls that a recipe's measures may be on, and how they are seen. @param solution of its lines; null: set by hand. */
+export function measuredView(recipe: MeasuredRecipe, lens: Lens, solution: LineSolution | null): MeasuredView {
+  const { camera, attitude } = recipe;
+  const walls = solution?.status === "solved" ? solution.walls.map((w) => w.heading) : [];
+  const facing = solution?.face.wall ?? null;
+  const first = facing === null ? [] : [walls[facing]!];
+  const others = walls.filter((_, w) => w !== facing);
+  const headings = walls.length === 0 ? [attitude.yaw] : [...first, ...others];
+  const headingOf = (sill: string): number | null =>
+    solution?.walls.find((w) => w.lines.includes(sill))?.heading ?? null;
+  return { camera, lens, attitude, headings, headingOf };
 }
 
 /**
@@ -22,11 +42,8 @@ export function measuredProportion(
 ): MeasuredProportion | null {
   const measures = measuresOf(recipe);
   if (measures.length === 0) return null;
-  const { camera, attitude } = recipe;
-  const walls = solution?.status === "solved" ? solution.walls.map((w) => w.heading) : [];
-  const facing = solution?.face.wall ?? null;
-  const first = facing === null ? [] : [walls[facing]!];
-  const others = walls.filter((_, w) => w !== facing);
-  const headings = walls.length === 0 ? [attitude.yaw] : [...first, ...others];
-  return solveMeasures({ camera, lens, attitude, headings }, measures);
+  const told = solveMeasures(measuredView(recipe, lens, solution), measures);
+  // Pixels of the plane are as wide as the proportion leaves them.
+  const [across] = factorsOf({ ...recipe.proportion, height: told.height ?? recipe.proportion.height });
+  return { ...told, perPixel: told.perPixel === null ? null : told.perPixel / across };
 }

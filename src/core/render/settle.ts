@@ -165,8 +165,32 @@ export function measuredIn(recipe: SettledRecipe, size: Size): MeasuredProportio
   return measuredProportion(recipe, lens, solution);
 }
 
+/** Whether a recipe's height is for its measures to tell: nobody has set it by hand, nor is another stored already. */
+const isWaiting = ({ from, height }: Recipe["proportion"]): boolean => from === undefined && height === 1;
+
 function withMeasuredHeight(recipe: SettledRecipe, size: Size): SettledRecipe {
-  if (recipe.proportion.height !== 1) return recipe;
+  if (!isWaiting(recipe.proportion)) return recipe;
   const height = measuredIn(recipe, size)?.height ?? null;
   return height === null ? recipe : { ...recipe, proportion: { ...recipe.proportion, height: clampedHeight(height) } };
 }
+
+/**
+ * The recipe with the height that its measures tell now; as it is where the height is set by hand. Without measures a height
+ * that came from some is let go.
+ */
+export function withHeightMeasured<R extends Recipe>(recipe: R, size: Size): R {
+  const { proportion } = recipe;
+  if (proportion.from === "by-hand" || (proportion.from === undefined && proportion.height !== 1)) return recipe;
+  const told = measuredIn(withCamera(recipe, size), size)?.height ?? null;
+  if (told === null) {
+    const { from, ...rest } = proportion;
+    return from === undefined ? recipe : { ...recipe, proportion: { ...rest, height: 1 } };
+  }
+  const height = clampedHeight(told);
+  if (proportion.from === "measures" && proportion.height === height) return recipe;
+  return { ...recipe, proportion: { ...proportion, from: "measures", height } };
+}
+
+/** Whether two recipes' measures tell the same: what they are, and everything they are seen by, is the very same. */
+export const sameMeasured = (a: Recipe, b: Recipe): boolean =>
+  a.proportion === b.proportion && a.attitude === b.attitude && a.lens === b.lens && a.camera === b.camera;

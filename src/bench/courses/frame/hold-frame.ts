@@ -1,5 +1,5 @@
 import { freeFrame } from "@/core/edits";
-import { draggedFrame, handleAt } from "./frame-handles";
+import { draggedFrame, handleAt } from "../frame-handles";
 import { type Grip, edit } from "../../tools/tool";
 
 /** Half the size of a handle's target, CSS pixels. */

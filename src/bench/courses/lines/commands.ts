@@ -96,7 +96,7 @@ export const LINES_COMMANDS: readonly Command[] = [
     group,
     keys: Object.keys(ARROWS).flatMap((key) => [key, `Shift+${key}`]),
     written: "Arrows",
-    can: ({ get }) => get().selected !== null,
+    can: isSelected,
     run: ({ get }, held) => held && nudge(get, held),
   },
   {

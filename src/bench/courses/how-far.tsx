@@ -1,0 +1,29 @@
+"use client";
+
+import { useMemo } from "react";
+import { useBench } from "@/client/bench-store";
+import { worstStretch } from "@/core/render";
+import type { Derived } from "../derived";
+
+/** A correction that stretches the frame's worst place by more than this asks for more than a picture usually bears. */
+const MUCH = 2;
+
+/** What all corrections together cost: where it stretches the picture, in words, and the map of it. */
+export function HowFar({ derived }: { derived: Derived }) {
+  const { stretch, set, gesture } = useBench();
+  const worst = useMemo(() => (gesture ? null : worstStretch(derived.map)), [derived.map, gesture]);
+  return (
+    <div className="ruled flex items-center gap-2 border-t px-3.5 py-2">
+      <p className="grow" data-testid="stretch">
+        {worst === null
+          ? "…"
+          : worst.factor > MUCH
+            ? `In the frame the picture is stretched up to ${worst.factor.toFixed(1)} times: more than pictures usually bear. Ease the correction, or crop there.`
+            : `In the frame the picture is stretched ${worst.factor.toFixed(2)} times at most.`}
+      </p>
+      <button className="btn btn-sm" title="U" aria-pressed={stretch} onClick={() => set({ stretch: !stretch })}>
+        {stretch ? "Hide the map" : "Show where"}
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,191 @@
+"use client";
+
+import { useState } from "react";
+import type { Photo } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { sayMeasure } from "@/core/edits";
+import { type KnownMeasure, UNITS, type Unit } from "@/core/proportion";
+import { NumberField, notify } from "@/ui";
+import { commonMeasures, dropCommon, isOwn, keepCommon } from "./common-measures";
+import { settleMeasure } from "./settle-measure";
+
+const WORDS: Record<Unit, string> = { m: "m", cm: "cm", mm: "mm", ft: "ft", in: "in", ratio: "ratio only" };
+const KINDS: Record<KnownMeasure["kind"], string> = {
+  rectangle: "Rectangle",
+  grid: "Tiles",
+  ellipse: "Round",
+  length: "Length",
+};
+
+/** How large the selected measure is, in its unit, and what it lies on. */
+export function MeasureFields({ photo, measure, name }: { photo: Photo; measure: KnownMeasure; name: string }) {
+  const { edit, endGesture } = useBench();
+  const unit = measure.unit ?? "m";
+  const say = (words: Parameters<typeof sayMeasure>[1], gesture?: string): void =>
+    edit(sayMeasure(measure.id, words), gesture);
+  const size = (key: "width" | "height" | "length", label: string, value: number) => (
+    <NumberField
+      key={`${measure.id}-${key}-${unit}`}
+      label={label}
+      value={Number((value / UNITS[unit]).toPrecision(9))}
+      standard={Number((value / UNITS[unit]).toPrecision(9))}
+      step={unit === "mm" ? 5 : unit === "cm" || unit === "in" ? 1 : 0.05}
+      digits={unit === "mm" ? 0 : unit === "cm" || unit === "in" ? 1 : 3}
+      unit={unit === "ratio" ? "" : unit}
+      onChange={(v) => {
+        if (v > 0) say({ [key]: v * UNITS[unit] }, `measure-${key}`);
+        else notify("A size must be more than nothing; it stays as it was.", "error");
+      }}
+      onDone={endGesture}
+    />
+  );
+  return (
+    <section className="ruled space-y-1 border-b px-3.5 py-2" aria-label="The selected measure">
+      <div className="flex items-center gap-1.5">
+        <b className="grow">
+          {name}, {KINDS[measure.kind].toLowerCase()}
+        </b>
+        <select
+          className="select select-xs w-24"
+          aria-label="Unit"
+          value={unit}
+          onChange={(e) => say({ unit: e.target.value as Unit })}
+        >
+          {(Object.keys(WORDS) as Unit[])
+            .filter((u) => measure.kind !== "length" || u !== "ratio")
+            .map((u) => (
+              <option key={u} value={u}>
+                {WORDS[u]}
+              </option>
+            ))}
+        </select>
+        {measure.kind !== "length" && (
+          <button
+            className="btn btn-xs"
+            title="Shift C"
+            onClick={() => void settleMeasure(useBench.getState, photo, measure.id, 1, true)}
+          >
+            Settle on edges
+          </button>
+        )}
+      </div>
+      {measure.kind === "length" ? (
+        size("length", "Length", measure.length)
+      ) : (
+        <>
+          {measure.kind === "grid" && (
+            <>
+              {(["columns", "rows"] as const).map((key) => (
+                <NumberField
+                  key={key}
+                  label={key === "columns" ? "Tiles across" : "Tiles down"}
+                  value={measure[key]}
+                  standard={4}
+                  step={1}
+                  digits={0}
+                  min={1}
+                  max={1000}
+                  onChange={(v) => say({ [key]: Math.round(v) }, `measure-${key}`)}
+                  onDone={endGesture}
+                />
+              ))}
+            </>
+          )}
+          {size("width", measure.kind === "grid" ? "Width of a tile" : "Width", measure.width)}
+          {size("height", measure.kind === "grid" ? "Height of a tile" : "Height", measure.height)}
+        </>
+      )}
+      <label className="grid grid-cols-[1fr_12.2rem] items-center gap-2">
+        Lies on
+        <select
+          className="select select-sm"
+          value={measure.wall ?? "auto"}
+          onChange={(e) => say({ wall: e.target.value === "auto" ? undefined : e.target.value })}
+        >
+          <option value="auto">the wall it fits</option>
+          <option value="floor">the floor</option>
+          {measure.kind !== "length" && <option value="own">a wall of its own</option>}
+        </select>
+      </label>
+      <CommonSizes measure={measure} />
+    </section>
+  );
+}
+
+/** Sizes known by heart, to be chosen from, added to and taken off. */
+function CommonSizes({ measure }: { measure: KnownMeasure }) {
+  const { edit } = useBench();
+  const [all, setAll] = useState(commonMeasures);
+  const fitting = all.filter((c) => c.kind === measure.kind);
+  const [chosen, choose] = useState("");
+  const [naming, setNaming] = useState<string | null>(null);
+  const keep = (name: string): void => {
+    if (name === "") return;
+    const size =
+      measure.kind === "length" ? { length: measure.length } : { width: measure.width, height: measure.height };
+    keepCommon({ name, kind: measure.kind, unit: measure.unit ?? "m", ...size });
+    setAll(commonMeasures());
+    choose(name);
+  };
+  const own = fitting.find((c) => c.name === chosen && isOwn(c));
+  return (
+    <div className="flex items-center gap-1.5">
+      <select
+        className="select select-sm grow"
+        aria-label="Common sizes"
+        value={chosen}
+        onChange={(e) => {
+          choose(e.target.value);
+          const one = fitting.find((c) => c.name === e.target.value);
+          if (!one) return;
+          const { width, height, length, unit } = one;
+          edit(
+            sayMeasure(measure.id, {
+              unit,
+              ...(width !== undefined && { width }),
+              ...(height !== undefined && { height }),
+              ...(length !== undefined && { length }),
+            }),
+          );
+        }}
+      >
+        <option value="">Common sizes …</option>
+        {fitting.map((c) => (
+          <option key={c.name}>{c.name}</option>
+        ))}
+      </select>
+      {naming === null ? (
+        <button className="btn btn-xs" title="Keep this size in the list" onClick={() => setNaming("")}>
+          Keep …
+        </button>
+      ) : (
+        <input
+          autoFocus
+          className="input input-sm w-28"
+          aria-label="Name to keep this size under"
+          placeholder="Name, Enter"
+          maxLength={60}
+          value={naming}
+          onChange={(e) => setNaming(e.target.value)}
+          onBlur={() => setNaming(null)}
+          onKeyDown={(e) => {
+            if (e.key === "Enter") keep(naming.trim());
+            if (e.key === "Enter" || e.key === "Escape") setNaming(null);
+          }}
+        />
+      )}
+      {own && (
+        <button
+          className="btn btn-xs"
+          onClick={() => {
+            dropCommon(own.name);
+            setAll(commonMeasures());
+            choose("");
+          }}
+        >
+          Drop
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,110 @@
+"use client";
+
+import { Eye, EyeOff, Trash2 } from "lucide-react";
+import { useBench } from "@/client/bench-store";
+import { deleteMeasure, switchMeasure } from "@/core/edits";
+import { type KnownMeasure, UNITS } from "@/core/proportion";
+import { percent } from "@/ui";
+import type { Derived } from "../../derived";
+import { measureMessages } from "./measure-messages";
+import { useShapeState } from "./shape-state";
+
+const head = "border-b border-base-content px-1 py-1 text-right text-[0.85rem] font-medium muted";
+const cell = "border-b ruled px-1 py-1 text-right";
+
+/** A size in its own unit: "0.9 × 2.1 m", "1 : 1", "4 × 4 of 15 × 15 cm". */
+export function sizeWords(m: KnownMeasure): string {
+  const unit = m.unit ?? "m";
+  const n = (metres: number): string => String(Number((metres / UNITS[unit]).toPrecision(5)));
+  if (m.kind === "length") return `${n(m.length)} ${unit === "ratio" ? "" : unit}`;
+  const both = unit === "ratio" ? `${n(m.width)} : ${n(m.height)}` : `${n(m.width)} × ${n(m.height)} ${unit}`;
+  return m.kind === "grid" ? `${m.columns} × ${m.rows} of ${both}` : both;
+}
+
+/** Known measures as a table: what each says of the height, how far it is off what all say, and its pull. */
+export function MeasureSchedule({ derived: { measured } }: { derived: Derived }) {
+  const bench = useBench();
+  const measures = bench.recipe.proportion.measures ?? [];
+  const shares = new Map(measured?.measures.map((s) => [s.id, s]));
+  return (
+    <>
+      <div className="max-h-[max(7rem,22vh)] overflow-y-auto">
+        <table className="w-full border-collapse" aria-label="Measure schedule">
+          <thead>
+            <tr>
+              <th className={`${head} pl-3.5 text-left`}>No.</th>
+              <th className={`${head} text-left`}>Size</th>
+              <th className={head} title="The factor on heights that would give it its shape">
+                Height
+              </th>
+              <th className={head} title="How far it misses what all measures say">
+                Off
+              </th>
+              <th className={head}>Pull</th>
+              <th className={`${head} pr-2`}>
+                <span className="sr-only">On or off</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {measures.map((m, i) => {
+              const share = shares.get(m.id);
+              const name = `M${i + 1}`;
+              const off = share?.height && measured?.height ? share.height / measured.height - 1 : null;
+              return (
+                <tr
+                  key={m.id}
+                  aria-selected={m.id === bench.selected}
+                  className={`cursor-pointer ${m.id === bench.selected ? "bg-base-300" : ""} ${m.on ? "" : "opacity-55"}`}
+                  onClick={() => {
+                    useShapeState.setState({ place: null });
+                    bench.set({ selected: m.id, selectedEnd: null });
+                  }}
+                >
+                  <td className={`${cell} pl-3.5 text-left font-semibold`}>
+                    <button aria-label={`Select measure ${name}`} aria-pressed={m.id === bench.selected}>
+                      {name}
+                    </button>
+                  </td>
+                  <td className={`${cell} text-left whitespace-nowrap`}>{sizeWords(m)}</td>
+                  <td className={`${cell} whitespace-nowrap`}>
+                    {share?.height ? `${share.height.toFixed(3)} ± ${(share.sigma! * share.height).toFixed(3)}` : "–"}
+                  </td>
+                  <td className={cell}>{off === null ? "–" : `${(100 * off).toFixed(1)} %`}</td>
+                  <td className={cell}>{share && share.pull > 0 ? percent(share.pull) : "–"}</td>
+                  <td className={`${cell} whitespace-nowrap pr-2`}>
+                    <button
+                      className="btn btn-ghost btn-xs btn-square"
+                      aria-label={m.on ? `Switch ${name} off` : `Switch ${name} on`}
+                      onClick={(e) => {
+                        e.stopPropagation();
+                        bench.edit(switchMeasure(m.id));
+                      }}
+                    >
+                      {m.on ? <Eye size={14} /> : <EyeOff size={14} />}
+                    </button>
+                    <button
+                      className="btn btn-ghost btn-xs btn-square"
+                      aria-label={`Delete ${name}`}
+                      onClick={(e) => {
+                        e.stopPropagation();
+                        bench.edit(deleteMeasure(m.id));
+                      }}
+                    >
+                      <Trash2 size={14} />
+                    </button>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      <div className="ruled border-b px-3.5 py-2 empty:hidden" role="status" data-testid="measure-messages">
+        {measureMessages(measures, measured).map((words) => (
+          <p key={words}>{words}</p>
+        ))}
+      </div>
+    </>
+  );
+}

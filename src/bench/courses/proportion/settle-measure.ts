@@ -1,0 +1,47 @@
+import type { Photo } from "@/client";
+import type { BenchState } from "@/client/bench-store";
+import { compute } from "@/client/compute";
+import { luminanceOf } from "@/client/picture/pixels";
+import { placeMeasure } from "@/core/edits";
+import { type Rect, bounds } from "@/core/geometry";
+import { withCamera } from "@/core/render";
+import { notify } from "@/ui";
+
+/** Pixels about a measure that settling may look at. */
+const MARGIN = 48;
+/** A hand may be coarser than this, as a factor; settling looks no further aside for it. */
+const MOST_REACH = 4;
+
+/**
+ * Settles a measure's marks on the image edges under them: four sides, or a way around. Where there are none they stay as
+ * they are.
+ *
+ * @param reach pixels of the original to one on the screen. @param own asked for by itself: says so where there is no edge.
+ */
+export async function settleMeasure(
+  bench: () => BenchState,
+  photo: Photo,
+  id: string,
+  reach: number,
+  own = false,
+): Promise<void> {
+  const find = (state: BenchState) => state.recipe.proportion.measures?.find((m) => m.id === id);
+  const { recipe, size, versionId } = bench();
+  const before = find(bench());
+  if (!before || before.kind === "length") return;
+  try {
+    const [x, y, w, h] = bounds(before.points);
+    const area: Rect = [x - MARGIN, y - MARGIN, w + 2 * MARGIN, h + 2 * MARGIN];
+    const { image, scale } = await luminanceOf(photo, area);
+    const work = { image, scale, recipe: withCamera(recipe, size), size };
+    const kind = before.kind === "ellipse" ? "round" : "corners";
+    const settled = await compute().settledMarks(work, kind, before.points, Math.min(MOST_REACH, reach));
+    const now = bench();
+    // Meanwhile it may have been moved or deleted, or another photo opened.
+    if (now.versionId !== versionId || find(now) !== before) return;
+    if (settled) now.edit(placeMeasure(id, settled, "Settle a measure on its edges"));
+    else if (own) notify("There are no edges under this measure to settle on; it stays where it is.");
+  } catch (error) {
+    if (own) notify(`The edges could not be looked for: ${(error as Error).message}`, "error");
+  }
+}

@@ -1,0 +1,61 @@
+"use client";
+
+import { useBench } from "@/client/bench-store";
+import { equivalentOf } from "@/core/camera";
+import type { Photo } from "@/client";
+import type { Derived } from "../../derived";
+import { CourseSwitch } from "../course-switch";
+import { HowFar } from "../how-far";
+import { HeightPart } from "./height-part";
+import { MeasureFields } from "./measure-fields";
+import { MeasureSchedule } from "./measure-schedule";
+import { ScalePart } from "./scale-part";
+
+/** Course 3: how tall the building really is, by what is true already, by known measures, or by eye. */
+export function ShapePanel({ photo, derived }: { photo: Photo; derived: Derived }) {
+  const { recipe, selected } = useBench();
+  const measures = recipe.proportion.measures ?? [];
+  const measure = measures.find((m) => m.id === selected);
+  return (
+    <>
+      <CourseSwitch title="Proportion" course="proportion" />
+      <TrueAlready derived={derived} />
+      {measures.length === 0 ? (
+        <p className="ruled border-b px-3.5 py-2">
+          Know how large something is? Draw over it: a door, tiles, a round window, or any length.
+        </p>
+      ) : (
+        <MeasureSchedule derived={derived} />
+      )}
+      {measure && <MeasureFields photo={photo} measure={measure} name={`M${measures.indexOf(measure) + 1}`} />}
+      <HeightPart derived={derived} />
+      <ScalePart derived={derived} />
+      <HowFar derived={derived} />
+    </>
+  );
+}
+
+const share = (v: number): string => `${(100 * Math.abs(v)).toFixed(Math.abs(v) < 0.0095 ? 1 : 1)} %`;
+
+/** What is true without anyone measuring: what the focal length tells, its ±, and what ease leaves. */
+function TrueAlready({ derived }: { derived: Derived }) {
+  const { gesture, size } = useBench();
+  const { recipe, heights } = derived;
+  if (gesture) return <p className="ruled border-b px-3.5 py-2">…</p>;
+  const { focalFrom, focalPx } = recipe.camera;
+  const mm = `${equivalentOf(size, focalPx).toFixed(0)} mm`;
+  const { focalSigma, heightSigma, eased } = heights;
+  const how =
+    focalFrom === "assumed"
+      ? `The focal length is only assumed (${mm} ± ${share(focalSigma ?? 0)}): heights may be off by ${share(heightSigma)}.`
+      : focalSigma === null
+        ? `With ${mm} as stated, what faces the camera has its true proportions.`
+        : `What faces the camera has its true proportions: ${mm} ± ${share(focalSigma)}, height ± ${share(heightSigma)}.`;
+  return (
+    <p className="ruled border-b px-3.5 py-2" data-testid="true-already">
+      {how}
+      {Math.abs(eased) > 0.0005 &&
+        ` Ease leaves it ${share(eased)} too ${eased < 0 ? "low" : "tall"} in the middle of the frame.`}
+    </p>
+  );
+}
