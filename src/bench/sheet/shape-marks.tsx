@@ -155,6 +155,8 @@ function GridLines({
   const det = dx1 * dy2 - dx2 * dy1;
   if (Math.abs(det) < 1e-9) return null;
   const [g, h] = [(sx * dy2 - dx2 * sy) / det, (dx1 * sy - sx * dy1) / det];
+  // Crossed over, it has no inside to draw joints in.
+  if (!(1 + g > 0 && 1 + h > 0 && 1 + g + h > 0)) return null;
   const at = (u: number, v: number): number[] => {
     const w = g * u + h * v + 1;
     return [0, 1].map((k) => ((b[k]! - a[k]! + g * b[k]!) * u + (d[k]! - a[k]! + h * d[k]!) * v + a[k]!) / w);

@@ -82,7 +82,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
           />
         )}
         {stretch && !asShot && <StretchMap map={derived.map} view={view} sheet={sheet} colours={colours} />}
-        {shown && <OwnMarks projection={projection} colours={colours} />}
+        {shown && course !== "proportion" && <OwnMarks projection={projection} colours={colours} />}
         {onLines && <FoundMarks projection={projection} colours={colours} />}
         {onLines &&
           recipe.faces.map((face, i) => (

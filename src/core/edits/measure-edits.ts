@@ -48,13 +48,17 @@ export type MeasureWords = Partial<
   Record<"width" | "height" | "length" | "columns" | "rows", number> & Pick<KnownMeasure, "unit" | "wall">
 >;
 
-/** Says how large a measure is, or on what it lies. Numbers that cannot be (zero, negative) change nothing. */
+/**
+ * Says how large a measure is, or on what it lies. Once its size has been said it counts. Numbers that cannot be (zero,
+ * negative) change nothing.
+ */
 export const sayMeasure = (id: string, words: MeasureWords): Edit => ({
   label: "Size of a measure",
   apply: (recipe) => {
     if (Object.values(words).some((v) => typeof v === "number" && !(v > 0 && v <= 1e6))) return recipe;
     return changed(recipe, id, (m) => {
-      const { wall, ...rest } = { ...m, ...words };
+      const said = Object.values(words).some((v) => typeof v === "number");
+      const { wall, ...rest } = { ...m, ...words, on: m.on || said };
       return (wall === undefined ? rest : { ...rest, wall }) as KnownMeasure;
     });
   },

@@ -6,6 +6,8 @@ import type { KnownMeasure } from "./recipe-part";
 const CONTRADICTS = 4;
 /** A wall this near to the one turned face-on is that one, degrees. */
 const FACING = 2;
+/** Marks that miss their shape by more than this make another shape, pixels (root mean square). */
+const MISSHAPEN_PX = 6;
 
 /** What one measure says. */
 export interface MeasureShare {
@@ -149,7 +151,13 @@ function perPixelOf({ camera, attitude, headings }: MeasuredView, scales: readon
 }
 
 function wordsOf(shares: readonly MeasureShare[]): string[] {
-  const words = shares.flatMap(({ id, why }) => (why ? [`Measure ${id} does not count. ${why}`] : []));
+  const words = shares.flatMap(({ id, why, missPx }) => {
+    if (why) return [`Measure ${id} does not count. ${why}`];
+    if (missPx === null || missPx <= MISSHAPEN_PX) return [];
+    return [
+      `The marks of measure ${id} miss its shape by ${Math.round(missPx)} px: is it tilted, or a mark elsewhere?`,
+    ];
+  });
   const odd = shares.filter((s) => s.off !== null && s.off > CONTRADICTS).sort((a, b) => b.off! - a.off!);
   if (odd.length === 0) return words;
   if (shares.filter((s) => s.off !== null).length < 3)

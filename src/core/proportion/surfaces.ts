@@ -43,9 +43,17 @@ export function laidOn(view: MeasuredView, measure: KnownMeasure, surface: Surfa
     const [a, b] = [places[0]!.at, places[1]!.at];
     return Math.hypot(b[0] - a[0], b[1] - a[1]) > 0 ? { surface, places, shape: null } : null;
   }
+  if (measure.kind !== "ellipse" && !goesRound(places)) return null;
   const shape = measure.kind === "ellipse" ? levelEllipse(places) : levelRectangle(places);
   return shape && Number.isFinite(shape.misfit) ? { surface, places, shape } : null;
 }
+
+/** Whether four places are the corners of a convex figure, named clockwise. */
+const goesRound = (places: readonly WallPlace[]): boolean =>
+  places.every(({ at: a }, i) => {
+    const [b, c] = [places[(i + 1) % 4]!.at, places[(i + 2) % 4]!.at];
+    return (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0]) > 0;
+  });
 
 const missPx = ({ shape }: Laid): number => (shape ? Math.sqrt(shape.misfit / shape.freedom) : 0);
 const better = (a: Laid | null, b: Laid | null): Laid | null => (a && b ? (missPx(b) < missPx(a) ? b : a) : (a ?? b));

@@ -69,6 +69,7 @@ export function MeasureFields({ photo, measure, name }: { photo: Photo; measure:
           </button>
         )}
       </div>
+      {!measure.on && <p role="status">Say how large it is; from then on it counts.</p>}
       {measure.kind === "length" ? (
         size("length", "Length", measure.length)
       ) : (

@@ -12,13 +12,13 @@ import { useShapeState } from "./shape-state";
 const head = "border-b border-base-content px-1 py-1 text-right text-[0.85rem] font-medium muted";
 const cell = "border-b ruled px-1 py-1 text-right";
 
-/** A size in its own unit: "0.9 × 2.1 m", "1 : 1", "4 × 4 of 15 × 15 cm". */
+/** A size in its own unit: "0.9×2.1 m", "1:1", "4×4 of 15×15 cm". */
 export function sizeWords(m: KnownMeasure): string {
   const unit = m.unit ?? "m";
   const n = (metres: number): string => String(Number((metres / UNITS[unit]).toPrecision(5)));
   if (m.kind === "length") return `${n(m.length)} ${unit === "ratio" ? "" : unit}`;
-  const both = unit === "ratio" ? `${n(m.width)} : ${n(m.height)}` : `${n(m.width)} × ${n(m.height)} ${unit}`;
-  return m.kind === "grid" ? `${m.columns} × ${m.rows} of ${both}` : both;
+  const both = unit === "ratio" ? `${n(m.width)}:${n(m.height)}` : `${n(m.width)}×${n(m.height)} ${unit}`;
+  return m.kind === "grid" ? `${m.columns}×${m.rows} of ${both}` : both;
 }
 
 /** Known measures as a table: what each says of the height, how far it is off what all say, and its pull. */
@@ -66,12 +66,21 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
                       {name}
                     </button>
                   </td>
-                  <td className={`${cell} text-left whitespace-nowrap`}>{sizeWords(m)}</td>
+                  <td className={`${cell} text-left`}>{sizeWords(m)}</td>
                   <td className={`${cell} whitespace-nowrap`}>
-                    {share?.height ? `${share.height.toFixed(3)} ± ${(share.sigma! * share.height).toFixed(3)}` : "–"}
+                    {share?.height ? (
+                      <>
+                        {share.height.toFixed(3)}{" "}
+                        <span className="muted text-[0.8rem]">± {(share.sigma! * share.height).toFixed(3)}</span>
+                      </>
+                    ) : (
+                      "–"
+                    )}
                   </td>
-                  <td className={cell}>{off === null ? "–" : `${(100 * off).toFixed(1)} %`}</td>
-                  <td className={cell}>{share && share.pull > 0 ? percent(share.pull) : "–"}</td>
+                  <td className={`${cell} whitespace-nowrap`}>
+                    {off === null ? "–" : `${(100 * off).toFixed(1)}\u202f%`}
+                  </td>
+                  <td className={`${cell} whitespace-nowrap`}>{share && share.pull > 0 ? percent(share.pull) : "–"}</td>
                   <td className={`${cell} whitespace-nowrap pr-2`}>
                     <button
                       className="btn btn-ghost btn-xs btn-square"

@@ -6,10 +6,10 @@ import { type Outcome, edit, later, select } from "../../tools/tool";
 import { settleMeasure } from "./settle-measure";
 import { useShapeState } from "./shape-state";
 
-/** What a measure is before anyone has said how large. */
+/** What a measure is before anyone has said how large: it counts only from then on. What is round is a circle. */
 function unsaid(kind: KnownMeasure["kind"], id: string, places: readonly Vec2[]): KnownMeasure {
   const points = places.map(([x, y]) => [x, y]);
-  const shared = { id, points, on: true };
+  const shared = { id, points, on: kind === "ellipse" };
   const said =
     kind === "length"
       ? { kind, length: 1, unit: "m" }

@@ -35,13 +35,20 @@ export function ShapePanel({ photo, derived }: { photo: Photo; derived: Derived 
   );
 }
 
-const share = (v: number): string => `${(100 * Math.abs(v)).toFixed(Math.abs(v) < 0.0095 ? 1 : 1)} %`;
+const share = (v: number): string => `${(100 * Math.abs(v)).toFixed(Math.abs(v) < 0.0095 ? 2 : 1)} %`;
 
 /** What is true without anyone measuring: what the focal length tells, its ±, and what ease leaves. */
 function TrueAlready({ derived }: { derived: Derived }) {
   const { gesture, size } = useBench();
   const { recipe, heights } = derived;
   if (gesture) return <p className="ruled border-b px-3.5 py-2">…</p>;
+  const { attitude } = recipe;
+  if (!attitude.on || (attitude.pitch === 0 && attitude.yaw === 0 && attitude.roll === 0 && recipe.lines.length === 0))
+    return (
+      <p className="ruled border-b px-3.5 py-2" data-testid="true-already">
+        Settle Lines first: until walls stand true, how tall they look means little.
+      </p>
+    );
   const { focalFrom, focalPx } = recipe.camera;
   const mm = `${equivalentOf(size, focalPx).toFixed(0)} mm`;
   const { focalSigma, heightSigma, eased } = heights;

@@ -17,10 +17,9 @@ import { newMeasure } from "../new-measure";
 import { useShapeState } from "../shape-state";
 import { holdMeasurePlace, measureUnder } from "./hold-measure";
 
-/** A stroke from place to place, beside which measures can be taken hold of. */
+/** A stroke from place to place; it may begin on a measure. */
 function strokeOf(at: At, hand: Hand, done: (ends: readonly [Vec2, Vec2]) => readonly Outcome[]): Gesture {
-  const held = taken([holdMeasurePlace], at, hand);
-  if (held || !at.recorded) return held ?? letGo(hand);
+  if (!at.recorded) return letGo(hand);
   return lineGesture(hand, { on: "nothing" }, at.recorded, {
     kind: () => "taut",
     done,
@@ -36,7 +35,9 @@ export const LENGTH: Tool = {
   key: "Shift+l",
   cursor: "crosshair",
   icon: toolIcon(<path d="M2 6v6M16 6v6M2 9h14M4.5 7L2 9l2.5 2M13.5 7L16 9l-2.5 2" />),
-  down: (at, hand) => strokeOf(at, hand, (ends) => newMeasure("length", ends, reachOf(hand), false)),
+  down: (at, hand) =>
+    taken([holdMeasurePlace], at, hand) ??
+    strokeOf(at, hand, (ends) => newMeasure("length", ends, reachOf(hand), false)),
 };
 
 /** Reads off a distance without changing anything. */
