@@ -17,6 +17,7 @@ import { Sheet } from "./sheet/sheet";
 import { useOwnEdges } from "./own-edges/use-own-edges";
 import { ToolStrip } from "./tool-strip";
 import { useAsideWidth } from "./use-aside-width";
+import { useDetail } from "./use-detail";
 import { useSaving } from "./use-saving";
 
 /** The screen where one photo is corrected. */
@@ -33,6 +34,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
   const alone = useBench((s) => s.alone);
   const { context, shown, show } = useCommands(opened.photo);
   useOwnEdges(opened.photo, opened.version.id);
+  useDetail(opened.photo, opened.version.id);
   const derived = useDerived();
   const paced = usePaced(derived);
   const { photo } = opened;

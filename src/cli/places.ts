@@ -1,8 +1,9 @@
 import { createInterface } from "node:readline";
-import type { Size, Vec2 } from "@/core/geometry";
+import type { Vec2 } from "@/core/geometry";
 import { type CompiledMap, compile, settle } from "@/core/render";
 import { UsageError, options, readRecipeFile, required } from "./arguments";
 import { subjectOf } from "./subject";
+import { weighedFor } from "./weighed";
 
 /** Where a place of the original comes to lie in the delivered picture, or the other way round; null where nowhere. */
 export type Landing = (place: Vec2) => Vec2 | null;
@@ -32,8 +33,9 @@ export async function run(args: string[]): Promise<void> {
   if (from !== "original" && from !== "output")
     throw new UsageError(`"${from}" is neither "original" nor "output": which pixels the places are given in.`);
   const recipe = await readRecipeFile(required(values.recipe, "--recipe"));
-  const { size, focal } = await subjectOf(free[0], values.size);
-  const map = compile(settle(recipe, size as Size, focal), size);
+  const subject = await subjectOf(free[0], values.size);
+  const { size, focal } = subject;
+  const map = compile(settle(await weighedFor(recipe, subject, free[0]), size, focal), size);
   const land = from === "original" ? intoOutput(map) : intoOriginal(map);
   const printed: string[] = [];
   let number = 0;

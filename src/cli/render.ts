@@ -2,6 +2,7 @@ import { decode } from "@/server/image/decode";
 import { UsageError, checkPhoto, checkTarget, options, readRecipeFile, required } from "./arguments";
 import { deliver, deliveryAsked } from "./deliver";
 import { inspected } from "./subject";
+import { weighedFor } from "./weighed";
 
 export async function run(args: string[]): Promise<void> {
   const { values, free, on } = options(
@@ -20,7 +21,7 @@ export async function run(args: string[]): Promise<void> {
   const decoding = decode(source, asked.colour);
   decoding.catch(() => undefined);
   const subject = await inspected(source);
-  const recipe = readRecipeFile(recipeFile);
+  const recipe = readRecipeFile(recipeFile).then((read) => weighedFor(read, subject, source));
   recipe.catch(() => undefined);
   console.log(JSON.stringify(await deliver({ source, target, ...subject, decoding, recipe, options: asked })));
 }

@@ -7,6 +7,7 @@ import { UsageError, checkPhoto, checkTarget, options, required } from "./argume
 import { deliver, deliveryAsked } from "./deliver";
 import { NOTHING_STRAIGHT, ownEdgesIn, refuseStitched } from "./own-edges";
 import { inspected } from "./subject";
+import { weighedFor } from "./weighed";
 
 /** Trues a photo up by its own edges, and delivers it. */
 export async function run(args: string[]): Promise<void> {
@@ -29,7 +30,8 @@ export async function run(args: string[]): Promise<void> {
   if (!found) throw new UsageError(NOTHING_STRAIGHT);
   const proposal = proposalOf(found);
   const start = withCamera(emptyRecipe(), subject.size, subject.focal);
-  const recipe = edited(start, trueUp(proposal, subject.size), subject.size);
+  const trued = edited(start, trueUp(proposal, subject.size), subject.size);
+  const recipe = await weighedFor(trued, subject, source);
   const made = await deliver({ source, target, recipe, ...subject, options: asked });
   if (recipeOut !== undefined) await writeFile(recipeOut, `${JSON.stringify(recipe, null, 2)}\n`);
   const { pitch, yaw, roll } = recipe.attitude;

@@ -1,6 +1,7 @@
 import { createContext, useContext } from "react";
 import { type StoreApi, createStore, useStore } from "zustand";
-import { type Edit, type FoundLines, edited, withLine } from "@/core/edits";
+import { type Edit, type FoundLines, edited, weighDetail, withLine } from "@/core/edits";
+import type { FrameDetail } from "@/core/frame";
 import type { Size, Vec2 } from "@/core/geometry";
 import type { OwnProposal } from "@/core/own-edges";
 import { type CourseKey, type Line, type Recipe, emptyRecipe } from "@/core/recipe";
@@ -48,6 +49,8 @@ export interface BenchState {
   finding: boolean;
   /** What the photo proposes by its own edges. */
   own: OwnState;
+  /** What the photo shows, weighed for its frame: kept with the recipe from its first edit on; null before it is known. */
+  detail: FrameDetail | null;
   /** Only the picture is shown, without what stands around it. */
   alone: boolean;
   /** While held, the original alone is shown. */
@@ -62,6 +65,8 @@ export interface BenchState {
    * wherever that very line stands, in the recipe and among the steps, and nowhere else.
    */
   amendLine(before: Line, change: (line: Line) => Line): void;
+  /** What the photo shows is known: kept with a recipe that has been edited at once, with another from its first edit on. */
+  weigh(detail: FrameDetail): void;
   endGesture(): void;
   undo(): void;
   redo(): void;
@@ -111,6 +116,7 @@ export const createBenchStore = () =>
     places: [],
     finding: false,
     own: UNLOOKED,
+    detail: null,
     alone: false,
     holding: false,
     save: "saved",
@@ -127,12 +133,14 @@ export const createBenchStore = () =>
         found: null,
         places: [],
         own: UNLOOKED,
+        detail: null,
         save: "saved",
       }),
     edit: (edit, gesture) =>
       set((s) => {
-        const recipe = edited(s.recipe, edit, s.size);
-        if (recipe === s.recipe) return s;
+        const done = edited(s.recipe, edit, s.size);
+        if (done === s.recipe) return s;
+        const recipe = s.detail ? weighDetail(done, s.detail) : done;
         const sameGesture = gesture !== undefined && s.gesture === gesture;
         return {
           recipe,
@@ -163,6 +171,11 @@ export const createBenchStore = () =>
           future: s.future.map(step),
           ...(recipe === s.recipe ? {} : touched(s)),
         };
+      }),
+    weigh: (detail) =>
+      set((s) => {
+        const recipe = s.past.length > 0 ? weighDetail(s.recipe, detail) : s.recipe;
+        return { detail, ...(recipe === s.recipe ? {} : { recipe, ...touched(s) }) };
       }),
     endGesture: () => set({ gesture: null }),
     undo: () =>

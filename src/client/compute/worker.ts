@@ -1,10 +1,20 @@
 import { expose } from "comlink";
 import { measureFringes, solveTraces } from "@/core/lens";
-import { contrastPlaces, traceEdge } from "@/core/lines";
+import { contrastPlaces, detailOf, traceEdge } from "@/core/lines";
 import { clingTo, findLines, lengthened, settledMarks } from "./line-work";
 
 /** Work that would hold up the picture, done in a thread of its own. */
-const work = { clingTo, contrastPlaces, findLines, lengthened, measureFringes, settledMarks, solveTraces, traceEdge };
+const work = {
+  clingTo,
+  contrastPlaces,
+  detailOf,
+  findLines,
+  lengthened,
+  measureFringes,
+  settledMarks,
+  solveTraces,
+  traceEdge,
+};
 
 export type Work = typeof work;
 

@@ -204,7 +204,7 @@ function anyKeeping(outline: readonly Vec2[], keep: Rect): Rect | null {
 }
 
 /** The rectangle with each side in turn moved out until it meets the outline. */
-function grown(outline: readonly Vec2[], rect: Rect): Rect {
+export function grown(outline: readonly Vec2[], rect: Rect): Rect {
   let [x0, y0, x1, y1] = [rect[0], rect[1], rect[0] + rect[2], rect[1] + rect[3]];
   const swapped = outline.map(([x, y]): Vec2 => [y, x]);
   x1 = reachRight(outline, x1, y0, y1);

@@ -2,4 +2,5 @@
 export * from "./recipe-part";
 export * from "./clean-frame";
 export * from "./keep-marks";
+export * from "./weighed-frame";
 export * from "./share-kept";

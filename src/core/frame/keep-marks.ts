@@ -1,5 +1,5 @@
 import { type Rect, type Vec2, bounds, clipToRect, signedArea } from "../geometry";
-import { cleanFrame } from "./clean-frame";
+import { type WeighedPlace, weighedFrame } from "./weighed-frame";
 
 /** A spot that must stay inside the frame, where it lies on the plane; null: it has no place there. */
 export interface PlacedMark {
@@ -20,22 +20,24 @@ const bounding = (marks: readonly PlacedMark[]): Rect | null =>
 const outside = ([x, y, w, h]: Rect, [px, py]: Vec2): number => Math.max(0, x - px, px - x - w, y - py, py - y - h);
 
 /**
- * The largest clean frame with all marks in it. Where there is none, those are left out one by one that lie furthest outside
+ * The clean frame with all marks in it that keeps most of what the photo shows, or the largest where nothing is weighed. Where there is none, those are left out one by one that lie furthest outside
  * the frame that would be without them.
  *
- * @returns null when the outline has no inside.
+ * @param places what the photo shows, weighed; these and `quick` as weighedFrame has them. @returns null when the outline has no inside.
  */
 export function cleanFrameKeeping(
   outline: readonly Vec2[],
   ratio: number | null,
   marks: readonly PlacedMark[],
+  places: readonly WeighedPlace[] = [],
+  quick = false,
 ): KeptFrame | null {
-  const free = cleanFrame(outline, ratio);
+  const free = weighedFrame(outline, ratio, places, null, quick);
   if (!free) return null;
   const missed = marks.filter((m) => m.at === null).map((m) => m.id);
   let wanted = marks.filter((m) => m.at !== null).sort((a, b) => outside(free, a.at!) - outside(free, b.at!));
   while (wanted.some((m) => outside(free, m.at!) > 0)) {
-    const rect = cleanFrame(outline, ratio, bounding(wanted));
+    const rect = weighedFrame(outline, ratio, places, bounding(wanted), quick);
     if (rect) return { rect, missed };
     missed.push(wanted.at(-1)!.id);
     wanted = wanted.slice(0, -1);

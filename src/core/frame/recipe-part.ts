@@ -3,6 +3,22 @@ import { coursePart, pixels, point } from "../course";
 
 const side = z.number().positive().max(1e7);
 
+/** Cells of a grid over the photo at most, along each side. */
+const MOST_CELLS = 64;
+const cells = z.number().int().positive().max(MOST_CELLS);
+
+const detail = z
+  .strictObject({
+    columns: cells,
+    rows: cells,
+    weights: z
+      .string()
+      .regex(/^[0-9]+$/)
+      .max(MOST_CELLS ** 2)
+      .describe("A digit a cell, rows from the top"),
+  })
+  .refine((d) => d.weights.length === d.columns * d.rows, "There must be one digit a cell.");
+
 const frame = z.strictObject({
   on: z.boolean().default(true),
   rule: z.enum(["clean", "free"]).default("clean"),
@@ -17,7 +33,11 @@ const frame = z.strictObject({
     .max(200)
     .optional()
     .describe("Spots that must stay inside a clean frame, pixels of the original"),
+  prefer: z.literal("area").optional().describe("A clean frame is the largest; absent: it keeps most of what is shown"),
+  detail: detail.optional().describe("What the photo shows, as it was weighed; without it the largest frame holds"),
 });
+
+export type FrameDetail = z.output<typeof detail>;
 
 export type KeepMark = NonNullable<z.output<typeof frame>["keep"]>[number];
 /** A recipe's keep marks; most have none. */
@@ -32,5 +52,9 @@ export const framePart = coursePart({
   name: "Frame",
   ready: true,
   shape: { frame: frame.prefault({}) },
-  laid: (recipe) => keepMarksOf(recipe).length > 0 || recipe.frame.ratio !== null || recipe.frame.rule === "free",
+  laid: (recipe) =>
+    keepMarksOf(recipe).length > 0 ||
+    recipe.frame.ratio !== null ||
+    recipe.frame.rule === "free" ||
+    recipe.frame.prefer === "area",
 });

@@ -3,6 +3,7 @@ export * from "./recipe-part";
 export * from "./attitude-step";
 export * from "./out-of-true";
 export * from "./halved";
+export * from "./detail";
 export * from "./luminance";
 export * from "./trace-edge";
 export * from "./contrast-places";

@@ -1,4 +1,4 @@
-import { type PlacedMark, cleanFrameKeeping, keepMarksOf, shareKept, wholePixels } from "../frame";
+import { type PlacedMark, cleanFrameKeeping, keepMarksOf, shareKept, type WeighedPlace, wholePixels } from "../frame";
 import type { Break, PlaneStep, RasterStep } from "../course";
 import { type Rect, type Size, type Vec2, bounds, rectOutline, withoutCollinear } from "../geometry";
 import type { Lens } from "../lens";
@@ -97,8 +97,35 @@ function chooseFrame(
   const { on, rule, ratio, rect } = recipe.frame;
   if (!on) return whole;
   if (rule === "free") return rect ?? whole;
-  const clean = cleanFrameKeeping(outline, ratio ?? meanwhile, placedMarks(recipe, forward));
+  const clean = cleanFrameKeeping(
+    outline,
+    ratio ?? meanwhile,
+    placedMarks(recipe, forward),
+    weighedPlaces(recipe, size, forward),
+    meanwhile !== null,
+  );
   return clean ? wholePixels(clean.rect) : whole;
+}
+
+/** Places to a side of a cell of what was weighed: a cell may be stretched over much of the plane. */
+const PLACES = 2;
+
+/** What a recipe's photo shows, weighed, where it lies on the plane; none where the largest frame is wanted. */
+function weighedPlaces(
+  { frame: { detail, prefer } }: Pick<SettledRecipe, "frame">,
+  size: Size,
+  forward: PlaneMap["fromRecorded"],
+): WeighedPlace[] {
+  if (!detail || prefer === "area") return [];
+  const [columns, rows] = [detail.columns * PLACES, detail.rows * PLACES];
+  const places: WeighedPlace[] = [];
+  for (let j = 0; j < rows; j++)
+    for (let i = 0; i < columns; i++) {
+      const weight = Number(detail.weights[Math.floor(j / PLACES) * detail.columns + Math.floor(i / PLACES)]);
+      const at = weight > 0 ? forward([((i + 0.5) * size[0]) / columns, ((j + 0.5) * size[1]) / rows]) : null;
+      if (at) places.push({ at, weight });
+    }
+  return places;
 }
 
 /** Where a recipe's keep marks lie on the plane. */
