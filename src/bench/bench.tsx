@@ -98,14 +98,16 @@ interface AsideParts {
 /** The schedule and instruments of the course. */
 function Aside({ opened, derived, grip }: AsideParts) {
   const Panel = benchCourse(useBench((s) => s.course))?.Panel;
-  const { photo } = opened;
+  const { photo, assignment } = opened;
   return (
     <aside className="ruled relative min-h-0 border-l bg-base-100">
       <div
         {...grip}
         className="absolute inset-y-0 -left-1 z-10 w-2 cursor-col-resize touch-none hover:bg-base-300 focus-visible:bg-base-300"
       />
-      <div className="h-full overflow-y-auto">{Panel && <Panel photo={photo} derived={derived} />}</div>
+      <div className="h-full overflow-y-auto">
+        {Panel && <Panel photo={photo} assignment={assignment} derived={derived} />}
+      </div>
     </aside>
   );
 }

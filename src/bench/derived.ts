@@ -31,9 +31,16 @@ export interface LineRow {
   readonly wall: string | null;
 }
 
+/** A frame without quarter turns and mirror: before the Frame course marks are drawn on the picture as it was taken. */
+function unturned({ turn, mirror, ...frame }: Recipe["frame"]): Recipe["frame"] {
+  void [turn, mirror];
+  return frame;
+}
+
 /** What the sheet shows of a recipe; it stays the very same while only what is said of it changes. */
-function mappedFrom(recipe: Recipe, size: Size, heldRatio: number | null) {
-  const settled = withCamera(recipe, size);
+function mappedFrom(recipe: Recipe, size: Size, heldRatio: number | null, turned: boolean) {
+  const filled = withCamera(recipe, size);
+  const settled = turned ? filled : { ...filled, frame: unturned(filled.frame) };
   return { settled, map: compile(settled, size, heldRatio), names: bubbleNames(recipe.lines) };
 }
 
@@ -46,7 +53,10 @@ function deriveFrom(
   own: OwnProposal | null,
 ) {
   const solved = once(() => solveRecipe(settled, size, true, lensInDoubt(recipe, own)));
-  const rows = once(() => rowsOf(recipe, map, names, solved().solution));
+  // How lines stand is told of the picture as it was taken, not as it is turned.
+  const isTurned = settled.frame.turn !== undefined || settled.frame.mirror !== undefined;
+  const plain = once(() => (isTurned ? compile({ ...settled, frame: unturned(settled.frame) }, size, 1) : map));
+  const rows = once(() => rowsOf(recipe, plain(), names, solved().solution));
   // Where one more line would help is no matter while something moves.
   const next = once(() =>
     moving ? null : nextLine(settled.camera, map.lens, size, linesOf(recipe), solved().solution),
@@ -133,9 +143,10 @@ export function useDerived(): Derived {
   // The ratio of the frame when things last rested.
   const [rested, setRested] = useState<number | null>(null);
   const heldRatio = moving ? rested : null;
-  const mapped = useMemo(() => mappedFrom(recipe, size, heldRatio), [recipe, size, heldRatio]);
+  const turned = useBench((s) => s.course === "frame");
+  const mapped = useMemo(() => mappedFrom(recipe, size, heldRatio, turned), [recipe, size, heldRatio, turned]);
   const derived = useMemo(() => deriveFrom(recipe, size, mapped, moving, own), [recipe, size, mapped, moving, own]);
-  const ratio = derived.map.frame[2] / derived.map.frame[3];
+  const ratio = derived.map.rect[2] / derived.map.rect[3];
   useEffect(() => {
     // eslint-disable-next-line react-hooks/set-state-in-effect -- costs no second solve: it counts only once things move
     if (!moving) setRested(ratio);

@@ -11,6 +11,7 @@ import type { Recipe } from "@/core/recipe";
 
 export type {
   Assignment,
+  AssignmentFrames,
   Delivery,
   DeliveryOptions as DeliveryOrder,
   Health,

@@ -1,3 +1,4 @@
+import type { AssignmentFrames } from "@/core/contract";
 import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import { database } from "./db/client";
 import { type AssignmentRow, assignments, photos } from "./db/schema";
@@ -51,15 +52,16 @@ export async function createAssignment(name: string): Promise<AssignmentRow> {
   return row!;
 }
 
-/** Renames, deletes (marks) or brings back an assignment. */
+/** Renames, deletes (marks) or brings back an assignment, or changes what its pictures are framed at. */
 export async function changeAssignment(
   id: string,
-  change: { name?: string | undefined; deleted?: boolean | undefined },
+  change: { name?: string | undefined; deleted?: boolean | undefined; frames?: AssignmentFrames | undefined },
 ): Promise<AssignmentRow> {
   const [row] = await database()
     .update(assignments)
     .set({
       ...(change.name === undefined ? {} : { name: checkedName(change.name) }),
+      ...(change.frames === undefined ? {} : { frames: change.frames }),
       ...(change.deleted === undefined ? {} : { deletedAt: change.deleted ? new Date() : null }),
     })
     .where(eq(assignments.id, id))

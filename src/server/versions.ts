@@ -1,4 +1,5 @@
 import { and, count, desc, eq, isNull } from "drizzle-orm";
+import type { AssignmentFrames } from "@/core/contract";
 import { type Recipe, RecipeError, laidCourses, readRecipe } from "@/core/recipe";
 import { type Database, database } from "./db/client";
 import { type PhotoRow, type VersionRow, assignments, photos, revisions, versions } from "./db/schema";
@@ -8,7 +9,7 @@ import { Problem, notFound } from "./problem";
 export interface OpenVersion {
   readonly version: VersionRow;
   readonly photo: PhotoRow;
-  readonly assignment: { readonly id: string; readonly name: string };
+  readonly assignment: { readonly id: string; readonly name: string; readonly frames: AssignmentFrames };
   /** All versions of the photo, by name. */
   readonly siblings: readonly VersionRow[];
   /** Number of the current revision, which a save must name as its base. */
@@ -74,7 +75,11 @@ export function readKept(recipe: unknown): Recipe {
 export async function openVersion(id: string): Promise<OpenVersion> {
   const db = database();
   const [row] = await db
-    .select({ version: versions, photo: photos, assignment: { id: assignments.id, name: assignments.name } })
+    .select({
+      version: versions,
+      photo: photos,
+      assignment: { id: assignments.id, name: assignments.name, frames: assignments.frames },
+    })
     .from(versions)
     .innerJoin(photos, eq(photos.id, versions.photoId))
     .innerJoin(assignments, eq(assignments.id, photos.assignmentId))

@@ -1,5 +1,5 @@
 import type { ComponentType } from "react";
-import type { Photo } from "@/client";
+import type { OpenedVersion, Photo } from "@/client";
 import type { CourseKey, Recipe } from "@/core/recipe";
 import type { Command } from "../commands/command";
 import type { Derived } from "../derived";
@@ -7,6 +7,8 @@ import type { Grip, Tool } from "../tools/tool";
 
 export interface PanelParts {
   readonly photo: Photo;
+  /** The visit that the photo is of, with what its pictures are framed and delivered at. */
+  readonly assignment: OpenedVersion["assignment"];
   readonly derived: Derived;
 }
 

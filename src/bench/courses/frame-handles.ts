@@ -37,14 +37,34 @@ export function handleAt(frame: Rect, p: Vec2, reach: number): Handle | null {
   return p[0] >= x && p[0] <= x + w && p[1] >= y && p[1] <= y + h ? { x: 0, y: 0 } : null;
 }
 
+/** About what a frame grows. */
+export interface About {
+  /** From its middle: the opposite side moves as well. */
+  readonly centre: boolean;
+  /** It stays in the middle of this place across; null: it need not. */
+  readonly axis: number | null;
+}
+
+const ABOUT_NOTHING: About = { centre: false, axis: null };
+
 /**
  * The frame after its handle was dragged by `by`, in whole pixels; with a ratio (width / height) the other
- * side follows, about the opposite corner or side.
+ * side follows, about the opposite corner or side, or about its middle or an axis.
  */
-export function draggedFrame([x, y, w, h]: Rect, handle: Handle, by: Vec2, ratio: number | null): Rect {
-  if (handle.x === 0 && handle.y === 0) return [Math.round(x + by[0]), Math.round(y + by[1]), w, h];
-  let width = Math.max(SMALLEST, w + handle.x * by[0]);
-  let height = Math.max(SMALLEST, h + handle.y * by[1]);
+export function draggedFrame(
+  [x, y, w, h]: Rect,
+  handle: Handle,
+  by: Vec2,
+  ratio: number | null,
+  { centre, axis }: About = ABOUT_NOTHING,
+): Rect {
+  if (handle.x === 0 && handle.y === 0)
+    return [Math.round(axis === null ? x + by[0] : axis - w / 2), Math.round(y + by[1]), w, h];
+  const [across, down] = [centre || axis !== null ? 2 : 1, centre ? 2 : 1];
+  // About an axis the width is what its further side asks for.
+  const from = axis === null ? w : 2 * Math.abs((handle.x < 0 ? x : x + w) - axis);
+  let width = Math.max(SMALLEST, (handle.x === 0 ? w : from) + across * handle.x * by[0]);
+  let height = Math.max(SMALLEST, h + down * handle.y * by[1]);
   if (ratio !== null) {
     if (handle.x === 0) width = height * ratio;
     else if (handle.y === 0 || width / ratio > height) height = width / ratio;
@@ -52,7 +72,8 @@ export function draggedFrame([x, y, w, h]: Rect, handle: Handle, by: Vec2, ratio
   }
   width = Math.round(width);
   height = Math.round(height);
-  const left = handle.x < 0 ? x + w - width : handle.x > 0 ? x : x + (w - width) / 2;
-  const top = handle.y < 0 ? y + h - height : handle.y > 0 ? y : y + (h - height) / 2;
-  return [Math.round(left), Math.round(top), width, height];
+  const place = (start: number, length: number, grown: number, side: -1 | 0 | 1, middle: boolean): number =>
+    middle || side === 0 ? start + (length - grown) / 2 : side < 0 ? start + length - grown : start;
+  const left = axis === null ? place(x, w, width, handle.x, centre) : axis - width / 2;
+  return [Math.round(left), Math.round(place(y, h, height, handle.y, centre)), width, height];
 }

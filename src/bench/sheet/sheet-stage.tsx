@@ -20,7 +20,9 @@ import { fieldOf, firstSeen } from "./layout";
 import { ClickedMark, LineMark } from "./line-mark";
 import { MagnifierHole } from "./magnifier";
 import { type Bubble, Margins } from "./margins";
+import { useFrameAxis } from "../courses/frame/frame-axis";
 import { type Projection, onScreen, pathOf, pathOfLine } from "./projection";
+import { Overview } from "./overview";
 import { ShapeMarks } from "./shape-marks";
 import { StretchMap } from "./stretch-map";
 
@@ -49,6 +51,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
   const { photo, derived, projection, sheet, asShot, grid, stroke, area, hole, colours } = props;
   const { recipe, course, marks, holding, stretch, selected, selectedEnd, places } = useBench();
   const { view } = projection;
+  const { at: axis } = useFrameAxis();
   const shown = marks && !holding;
   const onLines = shown && course === "lines";
   const paths = pathsOf(
@@ -78,6 +81,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
             view={view}
             sheet={sheet}
             active={course === "frame"}
+            axis={axis && (projection.map.fromRecorded(axis)?.[0] ?? null)}
             colours={colours}
           />
         )}
@@ -137,6 +141,9 @@ export const SheetStage = memo(function SheetStage(props: Props) {
         )}
         {places.length > 0 && (
           <ClickedMark path={places.map((p) => onScreen(projection, p)).filter((p) => p !== null)} colours={colours} />
+        )}
+        {!asShot && (course === "frame" || course === "proportion") && (
+          <Overview map={derived.map} view={view} sheet={sheet} colours={colours} />
         )}
         {hole && <MagnifierHole place={hole} />}
       </Layer>

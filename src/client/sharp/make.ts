@@ -35,7 +35,7 @@ export async function makeSharp(
   const size = [photo.width, photo.height] as const;
   // Where the frame lies does not matter here, and looking for the best takes long.
   const map = recipe
-    ? compile({ ...recipe, frame: { ...recipe.frame, on: false } }, size, null, steps)
+    ? compile({ ...recipe, frame: { ...recipe.frame, rule: "free", rect: null } }, size, null, steps)
     : { toRecorded: AS_SHOT.toRecorded, optics: null, raster: [] };
   const scale = output[0] / plane[2];
   const margin = marginOf(map.raster, scale);

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { outputSchema } from "../frame";
 import { type Calibration, profileSchema } from "../lens";
 import { COURSES, type CourseKey, recipeSchema } from "../recipe";
 import { deliveryOptions } from "./delivery-options";
@@ -9,6 +10,13 @@ const moment = z.iso.datetime();
 const count = z.number().int().nonnegative();
 const bytes = z.number().nonnegative();
 const share = z.number().min(0).max(1);
+
+/** Ratios and sizes that an assignment's pictures are framed and delivered at, as they were typed and named. */
+export const assignmentFrames = z.object({
+  ratios: z.array(z.string().trim().min(1).max(40)).max(40),
+  sizes: z.array(z.object({ name: z.string().trim().min(1).max(60), output: outputSchema })).max(40),
+});
+export type AssignmentFrames = z.output<typeof assignmentFrames>;
 
 export const assignmentAnswer = z.object({ id, name: z.string(), createdAt: moment });
 export const assignmentOnBoard = assignmentAnswer.extend({
@@ -55,7 +63,7 @@ export type PhotoOnBoard = z.output<typeof photoOnBoard>;
 export const openedVersion = z.object({
   version: versionAnswer,
   photo: photoAnswer,
-  assignment: z.object({ id, name: z.string() }),
+  assignment: z.object({ id, name: z.string(), frames: assignmentFrames }),
   siblings: z.array(versionAnswer),
   revision: count,
   token: z.string().nullable(),

@@ -22,7 +22,15 @@ const photo = {
   takenAt: null,
 };
 const version = { id, name: "A", createdAt: moment };
-const opened = { version, photo, assignment: { id, name: "Mill" }, siblings: [], revision: 3, token: null };
+const opened = {
+  version,
+  photo,
+  assignment: { id, name: "Mill", frames: { ratios: [], sizes: [] } },
+  siblings: [],
+  revision: 3,
+  token: null,
+  frames: { ratios: [], sizes: [] },
+};
 
 test("an answer keeps what the contract names and nothing beside it", () => {
   expect(photoAnswer.parse({ ...photo, deletedAt: null, secret: 1 })).toEqual(photo);

@@ -3,6 +3,7 @@ import { profileSchema } from "../lens";
 import type { Recipe } from "../recipe";
 import {
   assignmentAnswer,
+  assignmentFrames,
   assignmentOnBoard,
   deliveryAnswer,
   healthAnswer,
@@ -50,8 +51,8 @@ export const ENDPOINTS = {
     "PATCH",
     "/api/assignments/{id}",
     z
-      .object({ name: z.string().optional(), deleted: z.boolean().optional() })
-      .refine((c) => c.name !== undefined || c.deleted !== undefined, "it changes nothing."),
+      .object({ name: z.string().optional(), deleted: z.boolean().optional(), frames: assignmentFrames.optional() })
+      .refine((c) => Object.values(c).some((v) => v !== undefined), "it changes nothing."),
     assignmentAnswer,
   ),
   photos: endpoint("GET", "/api/assignments/{id}/photos", NOTHING, z.array(photoOnBoard)),

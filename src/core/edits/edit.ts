@@ -1,6 +1,6 @@
 import type { Size } from "../geometry";
 import type { Recipe } from "../recipe";
-import { sameEvidence, sameMeasured, withHeightMeasured, withSolvedAttitude } from "../render";
+import { sameEvidence, sameMeasured, withFrameFollowing, withHeightMeasured, withSolvedAttitude } from "../render";
 
 /** One thing done to a recipe. What it leaves alone it returns as it was, the very same objects. */
 export interface Edit {
@@ -11,7 +11,7 @@ export interface Edit {
 
 /**
  * The recipe after an edit, its attitude solved anew where that comes from lines and the edit changed what they say, and so
- * the height that its known measures tell.
+ * the height that its known measures tell; a drawn frame stays where it was on the building.
  *
  * @param size of the photo, pixels. @returns the very same recipe where the edit changed nothing.
  */
@@ -19,7 +19,8 @@ export function edited(recipe: Recipe, { apply }: Edit, size: Size): Recipe {
   const next = apply(recipe);
   if (next === recipe) return recipe;
   const solved = sameEvidence(recipe, next) ? next : withSolvedAttitude(next, size);
-  return sameMeasured(recipe, solved) ? solved : withHeightMeasured(solved, size);
+  if (sameMeasured(recipe, solved)) return solved;
+  return withFrameFollowing(recipe, withHeightMeasured(solved, size), size);
 }
 
 /** Several edits done as one. */

@@ -1,5 +1,5 @@
 import type { Rect } from "../geometry";
-import type { FrameDetail } from "../frame";
+import type { FrameDetail, OutputSize } from "../frame";
 import type { Recipe } from "../recipe";
 import type { Edit } from "./edit";
 
@@ -33,4 +33,34 @@ export const frameRatio = (ratio: number | null): Edit => ({
 export const freeFrame = ([x, y, width, height]: Rect, label = "Change the frame"): Edit => ({
   label,
   apply: (recipe) => ({ ...recipe, frame: { ...recipe.frame, rule: "free", rect: [x, y, width, height] } }),
+});
+
+/** A quarter turn more. @param by 1 clockwise, −1 the other way. */
+export const quarterTurn = (by: 1 | -1): Edit => ({
+  label: by === 1 ? "Turn clockwise" : "Turn anticlockwise",
+  apply: (recipe) => {
+    const { turn, ...frame } = recipe.frame;
+    // The mirror comes after the turn, so in a mirrored picture the other way is the one that is seen.
+    const now = ((turn ?? 0) + (frame.mirror ? -by : by) + 4) % 4;
+    return { ...recipe, frame: now === 0 ? frame : { ...frame, turn: now as 1 | 2 | 3 } };
+  },
+});
+
+/** Left and right exchanged, or back. */
+export const mirrorPicture = (): Edit => ({
+  label: "Mirror",
+  apply: (recipe) => {
+    const { mirror, ...frame } = recipe.frame;
+    return { ...recipe, frame: mirror ? frame : { ...frame, mirror: true } };
+  },
+});
+
+/** What the picture is delivered at; null: a pixel for each of the plane's. */
+export const outputAt = (output: OutputSize | null): Edit => ({
+  label: "Output size",
+  apply: (recipe) => {
+    const { output: before, ...frame } = recipe.frame;
+    void before;
+    return { ...recipe, frame: output ? { ...frame, output } : frame };
+  },
 });

@@ -4,3 +4,7 @@ export * from "./clean-frame";
 export * from "./keep-marks";
 export * from "./weighed-frame";
 export * from "./share-kept";
+export * from "./output-size";
+export * from "./turn-step";
+export * from "./cut-off";
+export * from "./ratio-words";

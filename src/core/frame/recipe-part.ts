@@ -19,6 +19,15 @@ const detail = z
   })
   .refine((d) => d.weights.length === d.columns * d.rows, "There must be one digit a cell.");
 
+const dpi = z.number().min(10).max(4800);
+/** What a picture is delivered at, in a recipe and in what an assignment keeps. */
+export const outputSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("long"), px: z.number().int().min(16).max(200_000) }),
+  z.strictObject({ kind: z.literal("megapixels"), megapixels: z.number().min(0.01).max(1000) }),
+  z.strictObject({ kind: z.literal("print"), cm: z.number().min(0.5).max(2000).describe("Longer side"), dpi }),
+  z.strictObject({ kind: z.literal("scale"), to: z.number().min(1).max(5000).describe("1:50 is 50"), dpi }),
+]);
+
 const frame = z.strictObject({
   on: z.boolean().default(true),
   rule: z.enum(["clean", "free"]).default("clean"),
@@ -34,6 +43,12 @@ const frame = z.strictObject({
     .optional()
     .describe("Spots that must stay inside a clean frame, pixels of the original"),
   prefer: z.literal("area").optional().describe("A clean frame is the largest; absent: it keeps most of what is shown"),
+  turn: z
+    .union([z.literal(1), z.literal(2), z.literal(3)])
+    .optional()
+    .describe("Quarter turns clockwise, last of all"),
+  mirror: z.literal(true).optional().describe("Left and right exchanged, after turning"),
+  output: outputSchema.optional().describe("What it is delivered at; absent: a pixel for each of the plane's"),
   detail: detail.optional().describe("What the photo shows, as it was weighed; without it the largest frame holds"),
 });
 
@@ -56,5 +71,8 @@ export const framePart = coursePart({
     keepMarksOf(recipe).length > 0 ||
     recipe.frame.ratio !== null ||
     recipe.frame.rule === "free" ||
-    recipe.frame.prefer === "area",
+    recipe.frame.prefer === "area" ||
+    recipe.frame.turn !== undefined ||
+    recipe.frame.mirror === true ||
+    recipe.frame.output !== undefined,
 });

@@ -64,6 +64,7 @@ const proportion = z.strictObject({
     .max(HEIGHTS[1])
     .default(1)
     .describe("Heights over widths, against what the camera saw"),
+  perPixel: z.number().positive().max(1e6).optional().describe("Metres to a pixel of the corrected plane, as measured"),
   measures: z.array(measure).max(200).optional(),
 });
 

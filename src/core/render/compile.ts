@@ -1,5 +1,15 @@
-import { type PlacedMark, cleanFrameKeeping, keepMarksOf, shareKept, type WeighedPlace, wholePixels } from "../frame";
-import type { Break, PlaneStep, RasterStep } from "../course";
+import {
+  type PlacedMark,
+  cleanFrameKeeping,
+  keepMarksOf,
+  outputSize,
+  shareKept,
+  turnStep,
+  turnedRect,
+  type WeighedPlace,
+  wholePixels,
+} from "../frame";
+import { type Break, type PlaneStep, type RasterStep, chained } from "../course";
 import { type Rect, type Size, type Vec2, bounds, rectOutline, withoutCollinear } from "../geometry";
 import type { Lens } from "../lens";
 import { RecipeError } from "../recipe";
@@ -30,8 +40,10 @@ export const AS_SHOT: PlaneMap = {
 export interface CompiledMap extends PlaneMap {
   /** Size of the original, pixels. */
   readonly size: Size;
-  /** The frame, pixels of the plane. */
+  /** The frame, pixels of the plane, turned with it. */
   readonly frame: Rect;
+  /** The same on the plane before quarter turns and mirror, where recipes keep it. */
+  readonly rect: Rect;
   /** Size of the delivered picture, pixels. */
   readonly output: Size;
   /** Share of the photo's area inside the frame, 0…1. */
@@ -146,13 +158,19 @@ export function compile(
   meanwhile: number | null = null,
   steps: Steps = STEPS,
 ): CompiledMap {
-  const chain = chainFor(recipe, size, steps);
-  const outline = coveredOutline(size, chain);
-  const frame = chooseFrame(recipe, size, outline, meanwhile, chain.forward);
+  const straight = chainFor(recipe, size, steps);
+  const covered = coveredOutline(size, straight);
+  const rect = chooseFrame(recipe, size, covered, meanwhile, straight.forward);
+  const turn = turnStep(recipe);
+  const chain = turn ? chained([straight, turn]) : straight;
+  const outline = turn ? turn.outline(covered) : covered;
+  const frame = turn ? turnedRect(rect, turn.forward) : rect;
+  const { on, output } = recipe.frame;
   return {
     size,
     frame,
-    output: [Math.max(1, Math.round(frame[2])), Math.max(1, Math.round(frame[3]))],
+    rect,
+    output: outputSize([frame[2], frame[3]], on ? output : undefined, recipe.proportion.perPixel ?? null),
     outline,
     lens: lensOf(recipe, size),
     optics: opticsOf(recipe, size),

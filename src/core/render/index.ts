@@ -8,6 +8,7 @@ export * from "./optics";
 export * from "./calm";
 export * from "./measured";
 export * from "./true-already";
+export * from "./frame-follows";
 export * from "./stretch";
 export * from "./window";
 export * from "./steps";

@@ -43,7 +43,9 @@ export function measuredProportion(
   const measures = measuresOf(recipe);
   if (measures.length === 0) return null;
   const told = solveMeasures(measuredView(recipe, lens, solution), measures);
-  // Pixels of the plane are as wide as the proportion leaves them.
-  const [across] = factorsOf({ ...recipe.proportion, height: told.height ?? recipe.proportion.height });
+  // Pixels of the plane are as wide as the proportion leaves them, set by hand or told by the measures.
+  const byHand = recipe.proportion.from === "by-hand";
+  const height = byHand ? recipe.proportion.height : (told.height ?? recipe.proportion.height);
+  const [across] = factorsOf({ ...recipe.proportion, height });
   return { ...told, perPixel: told.perPixel === null ? null : told.perPixel / across };
 }

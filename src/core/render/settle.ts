@@ -169,26 +169,36 @@ export function measuredIn(recipe: SettledRecipe, size: Size): MeasuredProportio
 const isWaiting = ({ from, height }: Recipe["proportion"]): boolean => from === undefined && height === 1;
 
 function withMeasuredHeight(recipe: SettledRecipe, size: Size): SettledRecipe {
-  if (!isWaiting(recipe.proportion)) return recipe;
-  const height = measuredIn(recipe, size)?.height ?? null;
-  return height === null ? recipe : { ...recipe, proportion: { ...recipe.proportion, height: clampedHeight(height) } };
+  const { proportion } = recipe;
+  const unscaled = recipe.frame.output?.kind === "scale" && proportion.perPixel === undefined;
+  if (!isWaiting(proportion) && !unscaled) return recipe;
+  const told = measuredIn(recipe, size);
+  if (!told) return recipe;
+  const height = isWaiting(proportion) && told.height !== null ? clampedHeight(told.height) : proportion.height;
+  const scale = told.perPixel === null ? {} : { perPixel: told.perPixel };
+  return { ...recipe, proportion: { ...proportion, height, ...scale } };
 }
 
 /**
- * The recipe with the height that its measures tell now; as it is where the height is set by hand. Without measures a height
- * that came from some is let go.
+ * The recipe with the height and the scale that its measures tell now; a height set by hand is left alone. Without measures
+ * what came from some is let go.
  */
 export function withHeightMeasured<R extends Recipe>(recipe: R, size: Size): R {
-  const { proportion } = recipe;
-  if (proportion.from === "by-hand" || (proportion.from === undefined && proportion.height !== 1)) return recipe;
-  const told = measuredIn(withCamera(recipe, size), size)?.height ?? null;
-  if (told === null) {
+  const { perPixel, ...proportion } = recipe.proportion;
+  const byHand = proportion.from === "by-hand" || (proportion.from === undefined && proportion.height !== 1);
+  const told = measuredIn(withCamera(recipe, size), size);
+  const found = told?.perPixel ?? undefined;
+  const scale = found === undefined ? {} : { perPixel: found };
+  const same = found === perPixel;
+  const measured = told?.height ?? null;
+  if (byHand || measured === null) {
     const { from, ...rest } = proportion;
-    return from === undefined ? recipe : { ...recipe, proportion: { ...rest, height: 1 } };
+    if (byHand || from === undefined) return same ? recipe : { ...recipe, proportion: { ...proportion, ...scale } };
+    return { ...recipe, proportion: { ...rest, height: 1, ...scale } };
   }
-  const height = clampedHeight(told);
-  if (proportion.from === "measures" && proportion.height === height) return recipe;
-  return { ...recipe, proportion: { ...proportion, from: "measures", height } };
+  const height = clampedHeight(measured);
+  if (same && proportion.from === "measures" && proportion.height === height) return recipe;
+  return { ...recipe, proportion: { ...proportion, from: "measures", height, ...scale } };
 }
 
 /** Whether two recipes' measures tell the same: what they are, and everything they are seen by, is the very same. */

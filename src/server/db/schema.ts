@@ -17,7 +17,7 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { DeliveryOptions } from "@/core/contract";
+import type { AssignmentFrames, DeliveryOptions } from "@/core/contract";
 import type { LensProfile } from "@/core/lens";
 import type { CourseKey, Recipe } from "@/core/recipe";
 
@@ -30,6 +30,8 @@ export const assignments = pgTable(
   {
     id: uuid("id").primaryKey().defaultRandom(),
     name: text("name").notNull(),
+    /** Ratios and sizes that its pictures are framed and delivered at. */
+    frames: jsonb("frames").$type<AssignmentFrames>().notNull().default({ ratios: [], sizes: [] }),
     createdAt: created(),
     deletedAt: moment("deleted_at"),
   },

@@ -1,6 +1,6 @@
 import { open } from "node:fs/promises";
 import type { Metadata } from "./library";
-import { type Directories, type Entry, long, readDirectories, short } from "./tiff-directory";
+import { type Directories, type Entry, long, rational, readDirectories, short } from "./tiff-directory";
 
 /** What a delivery carries over from its original. */
 export interface Carried {
@@ -8,6 +8,8 @@ export interface Carried {
   readonly exif: Directories | null;
   /** An XMP packet. */
   readonly xmp: Buffer | null;
+  /** Pixels to an inch of paper, where it is to print at a size of its own. */
+  readonly dpi?: number | null;
 }
 
 /** Main-directory tags that describe the picture rather than how a file stores it. */
@@ -58,6 +60,21 @@ export function trueOfDelivery(exif: Directories, [width, height]: readonly [num
     main: [...main, short(ORIENTATION, 1)],
     exif: [...inner, long(PIXEL_WIDTH, width), long(PIXEL_HEIGHT, height)],
     gps: exif.gps,
+  };
+}
+
+const [X_RESOLUTION, Y_RESOLUTION, RESOLUTION_UNIT] = [0x011a, 0x011b, 0x0128];
+const INCHES = 2;
+
+/** EXIF that says at how many pixels to an inch the picture prints, in place of what the original said. */
+export function atResolution(exif: Directories | null, dpi: number): Directories {
+  const said = [X_RESOLUTION, Y_RESOLUTION, RESOLUTION_UNIT];
+  const [n, d] = [Math.round(dpi * 100), 100];
+  const main = (exif?.main ?? []).filter((e) => !said.includes(e.tag));
+  return {
+    main: [...main, rational(X_RESOLUTION, n, d), rational(Y_RESOLUTION, n, d), short(RESOLUTION_UNIT, INCHES)],
+    exif: exif?.exif ?? [],
+    gps: exif?.gps ?? [],
   };
 }
 

@@ -21,8 +21,9 @@ const XMP_KEYWORD = Buffer.from("XML:com.adobe.xmp\0\0\0\0\0", "latin1");
  * EXIF (APP1), XMP (APP1) and the colour profile (APP2, in numbered pieces; ICC.1:2010 annex B.4) put in behind the
  * start of a JPEG. An XMP packet too long for its one segment is left out.
  */
-export function embedInJpeg(jpeg: Buffer, { icc, exif, xmp }: Carried): Buffer {
+export function embedInJpeg(jpeg: Buffer, { icc, exif, xmp, dpi }: Carried): Buffer {
   const parts: Buffer[] = [jpeg.subarray(0, 2)];
+  const rest = dpi ? atDensity(jpeg.subarray(2), dpi) : jpeg.subarray(2);
   if (exif) {
     const fits = [exif, withoutMakerNote(exif)].map(exifBlock).find((b) => b.length + 6 <= MOST_IN_SEGMENT);
     if (fits) parts.push(jpegSegment(0xe1, Buffer.concat([Buffer.from("Exif\0\0", "latin1"), fits])));
@@ -36,7 +37,18 @@ export function embedInJpeg(jpeg: Buffer, { icc, exif, xmp }: Carried): Buffer {
       parts.push(jpegSegment(0xe2, Buffer.concat([head, icc.subarray(i * piece, (i + 1) * piece)])));
     }
   }
-  return Buffer.concat([...parts, jpeg.subarray(2)]);
+  return Buffer.concat([...parts, rest]);
+}
+
+/** A JPEG behind its start whose JFIF header (ITU-T T.871, 10.1) says its pixels to an inch. */
+function atDensity(rest: Buffer, dpi: number): Buffer {
+  const isJfif = rest.readUInt16BE(0) === 0xffe0 && rest.subarray(4, 9).toString("latin1") === "JFIF\0";
+  if (!isJfif) return rest;
+  const copy = Buffer.from(rest);
+  copy[11] = 1;
+  copy.writeUInt16BE(Math.min(65535, Math.round(dpi)), 12);
+  copy.writeUInt16BE(Math.min(65535, Math.round(dpi)), 14);
+  return copy;
 }
 
 function pngChunk(type: string, body: Buffer): Buffer {
@@ -47,11 +59,23 @@ function pngChunk(type: string, body: Buffer): Buffer {
   return Buffer.concat([frame.subarray(0, 4), typed, frame.subarray(4)]);
 }
 
-/** The colour profile (iCCP), EXIF (eXIf) and XMP (iTXt) put in behind the header of a PNG. */
-export function embedInPng(png: Buffer, { icc, exif, xmp }: Carried): Buffer {
+const INCH_M = 0.0254;
+
+/** Pixels to a metre both ways, as a PNG says it. */
+function physical(dpi: number): Buffer {
+  const body = Buffer.alloc(9);
+  body.writeUInt32BE(Math.round(dpi / INCH_M), 0);
+  body.writeUInt32BE(Math.round(dpi / INCH_M), 4);
+  body[8] = 1;
+  return body;
+}
+
+/** The colour profile (iCCP), size on paper (pHYs), EXIF (eXIf) and XMP (iTXt) put in behind the header of a PNG. */
+export function embedInPng(png: Buffer, { icc, exif, xmp, dpi }: Carried): Buffer {
   const header = 8 + 12 + 13;
   const parts: Buffer[] = [png.subarray(0, header)];
   if (icc) parts.push(pngChunk("iCCP", Buffer.concat([Buffer.from("ICC profile\0\0", "latin1"), deflateSync(icc)])));
+  if (dpi) parts.push(pngChunk("pHYs", physical(dpi)));
   if (exif) parts.push(pngChunk("eXIf", exifBlock(exif)));
   if (xmp) parts.push(pngChunk("iTXt", Buffer.concat([XMP_KEYWORD, xmp])));
   return Buffer.concat([...parts, png.subarray(header)]);

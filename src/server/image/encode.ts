@@ -1,11 +1,12 @@
 import { writeFile } from "node:fs/promises";
 import sharp, { type Sharp } from "./library";
+import { dpiOf } from "@/core/frame";
 import type { Size } from "@/core/geometry";
 import type { Raster } from "@/core/render";
 import type { EngineSamples } from "@/core/render/engine";
 import { sixteenBits, sixteenBitsOfAll } from "./float-samples";
 import { floatStrip, floatStrips, writeFloatTiff } from "./float-tiff";
-import { type Carried, trueOfDelivery } from "./carried-metadata";
+import { type Carried, atResolution, trueOfDelivery } from "./carried-metadata";
 import type { Recipe } from "@/core/recipe";
 import { type DeliveryFormat, type DeliveryOptions, chromaOf } from "@/core/contract";
 import { joinStrips } from "./jpeg-strips";
@@ -59,9 +60,12 @@ export const loadXmp = () => import("./xmp");
 async function fitting({ icc, exif, xmp }: Carried, recipe: Recipe, size: Size, mostXmp = Infinity): Promise<Carried> {
   const { xmpOfDelivery } = await loadXmp();
   const whole = xmpOfDelivery(xmp, recipe);
+  const dpi = dpiOf(recipe.frame.on ? recipe.frame.output : undefined);
+  const ownExif = exif && trueOfDelivery(exif, size);
   return {
     icc,
-    exif: exif && trueOfDelivery(exif, size),
+    dpi,
+    exif: dpi === null ? ownExif : atResolution(ownExif, dpi),
     xmp: whole.length <= mostXmp ? whole : xmpOfDelivery(null, recipe),
   };
 }

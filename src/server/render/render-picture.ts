@@ -119,7 +119,7 @@ export async function renderPicture(
   const alpha = map.gaps || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
   const job = {
-    recipe: fixed(recipe, map.frame),
+    recipe: fixed(recipe, map.rect),
     size,
     alpha,
     kernel: order.kernel ?? ("lanczos3" as const),

@@ -1,80 +1,124 @@
 "use client";
 
+import { useMemo } from "react";
+import type { OpenedVersion, Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { cleanFrameAgain, frameRatio, freeFrame } from "@/core/edits";
+import { cleanFrameAgain, framePrefers, freeFrame } from "@/core/edits";
+import { type CutOff, cutOff, rectBeforeTurn } from "@/core/frame";
 import type { Rect } from "@/core/geometry";
-import { NumberField, grouped, percent } from "@/ui";
+import { type CompiledMap, withCamera } from "@/core/render";
+import { NumberField, notify, percent } from "@/ui";
 import type { Derived } from "../../derived";
+import { weighPhoto } from "../../use-detail";
 import { CourseSwitch } from "../course-switch";
+import { useFrameAxis } from "./frame-axis";
 import { KeepPart } from "./keep-part";
+import { OutputPart } from "./output-part";
+import { RatioPart } from "./ratio-part";
 
-/** Ratios in the order in which prints and pages ask for them, written as on an order form. */
-const RATIOS = [
-  [3, 2],
-  [4, 3],
-  [5, 4],
-  [1, 1],
-  [16, 9],
-  [2, 3],
-  [3, 4],
-  [4, 5],
-] as const;
+interface Parts {
+  photo: Photo;
+  assignment: OpenedVersion["assignment"];
+  derived: Derived;
+}
 
 /** Course 4: what stays in the picture, by a rule or by hand, and what it costs. */
-export function FramePanel({ derived: { map } }: { derived: Derived }) {
+export function FramePanel({ photo, assignment, derived: { map } }: Parts) {
   const { recipe, size, edit, endGesture } = useBench();
-  const { frame } = recipe;
+  const { at: axis } = useFrameAxis();
   const [x, y, w, h] = map.frame;
-  const original = size[0] / size[1];
   const setSide = (i: number, v: number): void => {
     const label = "Frame by numbers";
-    edit(freeFrame([x, y, w, h].with(i, Math.round(v)) as unknown as Rect, label), label);
+    const shown = [x, y, w, h].with(i, Math.round(v)) as unknown as Rect;
+    edit(freeFrame(rectBeforeTurn(withCamera(recipe, size), shown), label), label);
   };
-  const value =
-    frame.ratio === null ? "any" : Math.abs(frame.ratio - original) < 1e-6 ? "original" : String(frame.ratio);
   const number = { step: 1, digits: 0, unit: "px", onDone: endGesture };
   return (
     <>
       <CourseSwitch title="Frame" course="frame" />
-      <p className="ruled border-b px-3.5 pb-2" role="status">
-        {percent(map.kept)} of the photo is kept; {percent(1 - map.kept)} is cut off.
-        {map.gaps && " Part of the frame is empty: it will be white, or transparent where the format can be."}
-      </p>
+      <CutWords map={map} />
       <div className="space-y-2 px-3.5 py-2.5">
-        <button className="btn btn-sm w-full" disabled={frame.rule === "clean"} onClick={() => edit(cleanFrameAgain())}>
-          {frame.rule === "clean" ? "Largest clean frame, kept up to date" : "Back to the largest clean frame"}
-        </button>
-        <label className="grid grid-cols-[1fr_10rem] items-center gap-2">
-          Ratio
-          <select
-            className="select select-sm"
-            value={value}
-            onChange={(e) => {
-              const v = e.target.value;
-              edit(frameRatio(v === "any" ? null : v === "original" ? original : Number(v)));
-            }}
-          >
-            <option value="any">any</option>
-            <option value="original">as the photo</option>
-            {RATIOS.map(([a, b]) => (
-              <option key={`${a}:${b}`} value={String(a / b)}>
-                {a} : {b}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Rule photo={photo} />
+        <RatioPart assignment={assignment} />
         <div>
           <NumberField label="Left" value={x} standard={x} {...number} onChange={(v) => setSide(0, v)} />
           <NumberField label="Top" value={y} standard={y} {...number} onChange={(v) => setSide(1, v)} />
           <NumberField label="Width" value={w} standard={w} min={1} {...number} onChange={(v) => setSide(2, v)} />
           <NumberField label="Height" value={h} standard={h} min={1} {...number} onChange={(v) => setSide(3, v)} />
         </div>
-        <p className="muted">
-          Drag the frame, its sides or corners on the sheet. Output {grouped(map.output[0])} × {grouped(map.output[1])}{" "}
-          px.
-        </p>
+        {axis && (
+          <p className="flex items-center gap-2" role="status">
+            <span className="grow">The frame stays symmetric about the axis.</span>
+            <button className="btn btn-xs" onClick={() => useFrameAxis.setState({ at: null })}>
+              Let it go
+            </button>
+          </p>
+        )}
       </div>
       <KeepPart map={map} />
+      <OutputPart map={map} assignment={assignment} />
     </>
+  );
+}
+
+/** Which frame is kept up to date: most of what the photo shows, or most area; or that it was drawn. */
+function Rule({ photo }: { photo: Photo }) {
+  const { recipe, versionId, edit } = useBench();
+  const { rule, prefer, detail } = recipe.frame;
+  const clean = rule === "clean";
+  const button = "btn btn-sm join-item flex-1";
+  const showing = async (): Promise<void> => {
+    try {
+      if (!detail) await weighPhoto(photo, versionId);
+      edit(framePrefers("detail"));
+    } catch (error) {
+      notify(`What the photo shows could not be weighed: ${(error as Error).message}`, "error");
+    }
+  };
+  return (
+    <div>
+      <p className="muted pb-1">{clean ? "Without gaps, kept up to date:" : "Drawn by hand. Without gaps again:"}</p>
+      <div className="join w-full" role="group" aria-label="Clean frame">
+        <button
+          className={button}
+          aria-pressed={clean && prefer !== "area" && detail !== undefined}
+          onClick={() => void showing()}
+        >
+          Most it shows
+        </button>
+        <button
+          className={button}
+          aria-pressed={clean && (prefer === "area" || detail === undefined)}
+          onClick={() => edit(detail ? framePrefers("area") : cleanFrameAgain())}
+        >
+          Most area
+        </button>
+      </div>
+    </div>
+  );
+}
+
+const SIDES: Record<keyof CutOff, string> = {
+  top: "above",
+  bottom: "below",
+  left: "on the left",
+  right: "on the right",
+};
+
+/** What is kept and what is cut off, side by side, in words. */
+function CutWords({ map }: { map: CompiledMap }) {
+  const gesture = useBench((s) => s.gesture);
+  const cut = useMemo(() => (gesture ? null : cutOff(map.size, map.frame, map.fromRecorded)), [gesture, map]);
+  const sides = cut
+    ? (Object.keys(SIDES) as (keyof CutOff)[])
+        .filter((s) => cut[s] >= 0.005)
+        .sort((a, b) => cut[b] - cut[a])
+        .map((s) => `${percent(cut[s])} ${SIDES[s]}`)
+    : [];
+  return (
+    <p className="ruled border-b px-3.5 pb-2" role="status" data-testid="cut-off">
+      {percent(map.kept)} of the photo is kept.{sides.length > 0 && ` Cut off: ${sides.join(", ")}.`}
+      {map.gaps && " Part of the frame is empty: it will be white, or transparent where the format can be."}
+    </p>
   );
 }

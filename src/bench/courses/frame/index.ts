@@ -1,14 +1,17 @@
 import type { BenchCourse } from "../bench-course";
+import { FRAME_COMMANDS } from "./commands";
 import { FramePanel } from "./frame-panel";
 import { holdFrame } from "./hold-frame";
+import { AXIS } from "./tools/axis-tool";
 import { KEEP, holdKeepMark } from "./tools/keep-tool";
+import { SLIDE } from "./tools/slide-tool";
 
 /** Course 4 on the Bench. */
 export const frameCourse: BenchCourse = {
   key: "frame",
   note: ({ frame }, laid) => (laid ? (frame.rule === "free" ? "by hand" : "clean") : ""),
-  tools: [KEEP],
+  tools: [SLIDE, AXIS, KEEP],
   grips: [holdKeepMark, holdFrame],
-  commands: [],
+  commands: FRAME_COMMANDS,
   Panel: FramePanel,
 };

@@ -3,13 +3,15 @@
 import { X } from "lucide-react";
 import { useBench } from "@/client/bench-store";
 import { deleteKeepMark, freeFrame } from "@/core/edits";
-import { frameWithGaps, missedBy } from "@/core/frame";
-import { type CompiledMap, placedMarks } from "@/core/render";
+import { frameWithGaps, missedBy, rectBeforeTurn } from "@/core/frame";
+import type { Rect } from "@/core/geometry";
+import { type CompiledMap, placedMarks, withCamera } from "@/core/render";
 import { percent } from "@/ui";
+import { shownRatio } from "./hold-frame";
 
 /** What must stay in: a row for each mark, and the frame that would hold all of them where the clean one cannot. */
 export function KeepPart({ map }: { map: CompiledMap }) {
-  const { recipe, edit } = useBench();
+  const { recipe, size, edit } = useBench();
   const { frame } = recipe;
   const marks = placedMarks(recipe, map.fromRecorded);
   if (marks.length === 0)
@@ -22,7 +24,7 @@ export function KeepPart({ map }: { map: CompiledMap }) {
   const rows = marks.map((mark, i) => ({ mark, name: `K${i + 1}`, missed: missedBy(map.frame, mark) }));
   const out = rows.filter((r) => r.missed === null || r.missed > 1);
   const reachable = marks.filter((m) => m.at !== null);
-  const offer = out.length > 0 ? frameWithGaps(map.outline, map.frame, frame.ratio, reachable) : null;
+  const offer = out.length > 0 ? frameWithGaps(map.outline, map.frame, shownRatio(frame), reachable) : null;
   return (
     <section className="ruled border-t px-3.5 py-2" aria-label="Keep marks">
       <table className="w-full">
@@ -60,7 +62,10 @@ export function KeepPart({ map }: { map: CompiledMap }) {
           </p>
           <button
             className="btn btn-sm"
-            onClick={() => edit(freeFrame(offer.rect.map(Math.round) as never, "Frame with gaps"))}
+            onClick={() => {
+              const shown = offer.rect.map(Math.round) as unknown as Rect;
+              edit(freeFrame(rectBeforeTurn(withCamera(recipe, size), shown), "Frame with gaps"));
+            }}
           >
             Take the frame with gaps
           </button>

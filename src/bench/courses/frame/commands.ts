@@ -1,0 +1,90 @@
+import { frameRatio, freeFrame, quarterTurn } from "@/core/edits";
+import { rectBeforeTurn } from "@/core/frame";
+import type { Rect, Vec2 } from "@/core/geometry";
+import { compile, withCamera } from "@/core/render";
+import type { Command, CommandContext } from "../../commands/command";
+
+const ARROWS: Readonly<Record<string, Vec2>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+/** Moves by the keys within this time of each other are one step back, ms. */
+const BURST_MS = 900;
+let burst: ReturnType<typeof setTimeout> | undefined;
+
+const can = ({ get }: CommandContext): boolean => get().course === "frame" && get().recipe.frame.on;
+
+/** Changes the frame as it is shown; keys in quick succession are one step. */
+function change({ get }: CommandContext, to: (frame: Rect) => Rect): void {
+  const { recipe, size, edit } = get();
+  const settled = withCamera(recipe, size);
+  const frame = compile(settled, size).frame;
+  const key = "frame-keys";
+  edit(freeFrame(rectBeforeTurn(settled, to(frame)), "Frame by keys"), key);
+  clearTimeout(burst);
+  burst = setTimeout(() => {
+    if (get().gesture === key) get().endGesture();
+  }, BURST_MS);
+}
+
+/** About its middle, in its ratio; by whole pixels. */
+const scaled =
+  (by: number) =>
+  ([x, y, w, h]: Rect): Rect => {
+    const [width, height] = [Math.max(16, Math.round(w * by)), Math.max(16, Math.round(h * by))];
+    return [Math.round(x + (w - width) / 2), Math.round(y + (h - height) / 2), width, height];
+  };
+
+const group = "Frame";
+
+/** What the keys do to the frame. */
+export const FRAME_COMMANDS: readonly Command[] = [
+  {
+    id: "nudge-frame",
+    words: "Move the frame by 1 px (Shift 10)",
+    group,
+    keys: Object.keys(ARROWS).flatMap((key) => [key, `Shift+${key}`]),
+    written: "Arrows",
+    can,
+    run: (context, held) => {
+      const arrow = held && ARROWS[held.key];
+      if (!arrow) return;
+      const by = held.shiftKey ? 10 : 1;
+      change(context, ([x, y, w, h]) => [x + by * arrow[0], y + by * arrow[1], w, h]);
+    },
+  },
+  {
+    id: "frame-smaller",
+    words: "Smaller frame, about its middle",
+    group,
+    keys: [","],
+    can,
+    run: (c) => change(c, scaled(0.99)),
+  },
+  {
+    id: "frame-larger",
+    words: "Larger frame, about its middle",
+    group,
+    keys: ["."],
+    can,
+    run: (c) => change(c, scaled(1 / 0.99)),
+  },
+  {
+    id: "swap-ratio",
+    words: "Swap the sides of the ratio",
+    group,
+    keys: ["Shift+w"],
+    can: (context) => can(context) && context.get().recipe.frame.ratio !== null,
+    run: ({ get }) => get().edit(frameRatio(1 / get().recipe.frame.ratio!)),
+  },
+  {
+    id: "turn-right",
+    words: "Quarter turn clockwise",
+    group,
+    keys: ["Shift+q"],
+    can,
+    run: ({ get }) => get().edit(quarterTurn(1)),
+  },
+];

@@ -1,0 +1,218 @@
+"use client";
+
+import { useState } from "react";
+import { X } from "lucide-react";
+import type { OpenedVersion } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { outputAt } from "@/core/edits";
+import { type OutputSize, dpiOf } from "@/core/frame";
+import type { CompiledMap } from "@/core/render";
+import { Fold, NumberField, grouped } from "@/ui";
+import { useAssignmentFrames } from "./use-assignment-frames";
+
+type Kind = OutputSize["kind"] | "own";
+
+const KINDS: Record<Kind, string> = {
+  own: "pixel for pixel",
+  long: "longer side",
+  megapixels: "megapixels",
+  print: "centimetres at dpi",
+  scale: "drawing scale",
+};
+
+const BEGUN: Record<OutputSize["kind"], OutputSize> = {
+  long: { kind: "long", px: 2048 },
+  megapixels: { kind: "megapixels", megapixels: 12 },
+  print: { kind: "print", cm: 30, dpi: 300 },
+  scale: { kind: "scale", to: 50, dpi: 300 },
+};
+
+const SCALES = [10, 20, 50, 100, 200] as const;
+
+/** What the picture is delivered at, the sizes that the visit keeps, and what that comes to. */
+export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: OpenedVersion["assignment"] }) {
+  const { recipe, edit, endGesture } = useBench();
+  const { output } = recipe.frame;
+  const kind: Kind = output?.kind ?? "own";
+  const put = (change: OutputSize): void => edit(outputAt(change), `output-${change.kind}`);
+  const number = { onDone: endGesture };
+  const factor = map.output[0] / map.frame[2];
+  const dpi = dpiOf(output);
+  const scaled = recipe.proportion.perPixel !== undefined;
+  return (
+    <Fold id="output" title="Output size">
+      <div className="space-y-1.5 px-3.5 pb-2">
+        <select
+          className="select select-sm w-full"
+          aria-label="Output size"
+          value={kind}
+          onChange={(e) => {
+            const v = e.target.value as Kind;
+            edit(outputAt(v === "own" ? null : BEGUN[v]));
+          }}
+        >
+          {(Object.keys(KINDS) as Kind[]).map((k) => (
+            <option key={k} value={k} disabled={k === "scale" && !scaled && kind !== "scale"}>
+              {KINDS[k]}
+              {k === "scale" && !scaled ? ", once Shape has a measure with a unit" : ""}
+            </option>
+          ))}
+        </select>
+        {output?.kind === "long" && (
+          <NumberField
+            label="Longer side"
+            value={output.px}
+            standard={2048}
+            step={10}
+            digits={0}
+            unit="px"
+            min={16}
+            max={200000}
+            onChange={(v) => put({ ...output, px: Math.round(v) })}
+            {...number}
+          />
+        )}
+        {output?.kind === "megapixels" && (
+          <NumberField
+            label="Megapixels"
+            value={output.megapixels}
+            standard={12}
+            step={0.5}
+            digits={2}
+            unit="MP"
+            min={0.01}
+            max={1000}
+            onChange={(v) => put({ ...output, megapixels: v })}
+            {...number}
+          />
+        )}
+        {output?.kind === "print" && (
+          <NumberField
+            label="Longer side"
+            value={output.cm}
+            standard={30}
+            step={0.5}
+            digits={1}
+            unit="cm"
+            min={0.5}
+            max={2000}
+            onChange={(v) => put({ ...output, cm: v })}
+            {...number}
+          />
+        )}
+        {output?.kind === "scale" && (
+          <>
+            <NumberField
+              label="Scale, 1 to"
+              value={output.to}
+              standard={50}
+              step={5}
+              digits={0}
+              unit=""
+              min={1}
+              max={5000}
+              onChange={(v) => put({ ...output, to: v })}
+              {...number}
+            />
+            <div className="flex gap-1" role="group" aria-label="Usual scales">
+              {SCALES.map((to) => (
+                <button
+                  key={to}
+                  className="btn btn-xs grow"
+                  aria-pressed={output.to === to}
+                  onClick={() => edit(outputAt({ ...output, to }))}
+                >
+                  1:{to}
+                </button>
+              ))}
+            </div>
+          </>
+        )}
+        {(output?.kind === "print" || output?.kind === "scale") && (
+          <NumberField
+            label="Resolution"
+            value={output.dpi}
+            standard={300}
+            step={10}
+            digits={0}
+            unit="dpi"
+            min={10}
+            max={4800}
+            onChange={(v) => put({ ...output, dpi: v })}
+            {...number}
+          />
+        )}
+        <p className="muted" data-testid="output-words">
+          {grouped(map.output[0])} × {grouped(map.output[1])} px
+          {dpi !== null && `, ${cm(map.output[0], dpi)} × ${cm(map.output[1], dpi)} cm on paper`}
+          {factor > 1.005
+            ? `: enlarged ${factor.toFixed(2)} times.`
+            : factor < 0.995
+              ? `: ${Math.round(100 * factor)} % of its pixels.`
+              : "."}
+          {output?.kind === "scale" &&
+            !scaled &&
+            " Its scale is not known: give something on the wall its size in Shape."}
+        </p>
+        <KeptSizes assignment={assignment} output={output} />
+      </div>
+    </Fold>
+  );
+}
+
+const cm = (px: number, dpi: number): string => ((px / dpi) * 2.54).toFixed(1);
+
+/** Sizes kept with the visit under names. */
+function KeptSizes({
+  assignment,
+  output,
+}: {
+  assignment: OpenedVersion["assignment"];
+  output: OutputSize | undefined;
+}) {
+  const { edit } = useBench();
+  const { frames, keep } = useAssignmentFrames(assignment);
+  const [name, setName] = useState("");
+  return (
+    <>
+      {frames.sizes.map((size) => (
+        <div key={size.name} className="flex gap-1.5">
+          <button className="btn btn-sm grow justify-start" onClick={() => edit(outputAt(size.output))}>
+            {size.name}
+          </button>
+          <button
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label={`Drop ${size.name}`}
+            onClick={() => keep({ sizes: frames.sizes.filter((s) => s.name !== size.name) })}
+          >
+            <X size={14} />
+          </button>
+        </div>
+      ))}
+      {output && (
+        <form
+          className="flex gap-1.5"
+          onSubmit={(e) => {
+            e.preventDefault();
+            const named = name.trim();
+            if (named === "") return;
+            keep({ sizes: [...frames.sizes.filter((s) => s.name !== named), { name: named, output }] });
+            setName("");
+          }}
+        >
+          <input
+            className="input input-sm grow"
+            aria-label="Name to keep this size under"
+            placeholder="Keep with this visit as …"
+            maxLength={60}
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+          />
+          <button className="btn btn-sm" disabled={name.trim() === ""}>
+            Keep
+          </button>
+        </form>
+      )}
+    </>
+  );
+}

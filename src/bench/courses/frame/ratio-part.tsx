@@ -1,0 +1,131 @@
+"use client";
+
+import { useState } from "react";
+import { ArrowLeftRight, FlipHorizontal2, RotateCcw, RotateCw } from "lucide-react";
+import type { OpenedVersion } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { frameRatio, mirrorPicture, quarterTurn } from "@/core/edits";
+import { ratioOfWords, wordsOfRatio } from "@/core/frame";
+import { notify } from "@/ui";
+import { shownRatio } from "./hold-frame";
+import { useAssignmentFrames } from "./use-assignment-frames";
+
+/** Ratios in the order in which prints and pages ask for them, written as on an order form. */
+const RATIOS = ["3:2", "4:3", "5:4", "1:1", "16:9", "2:3", "3:4", "4:5", "A4"] as const;
+
+const near = (a: number, b: number): boolean => Math.abs(a / b - 1) < 1e-6;
+
+/** The ratio of the frame: any, as the photo, of the list, the assignment's own, or typed; and quarter turns and mirror. */
+export function RatioPart({ assignment }: { assignment: OpenedVersion["assignment"] }) {
+  const { recipe, size, edit } = useBench();
+  const { frames, keep } = useAssignmentFrames(assignment);
+  const [typed, setTyped] = useState("");
+  const { frame } = recipe;
+  const shown = shownRatio(frame);
+  const turned = (frame.turn ?? 0) % 2 === 1;
+  const original = turned ? size[1] / size[0] : size[0] / size[1];
+  const put = (ratio: number | null): void => edit(frameRatio(ratio === null ? null : turned ? 1 / ratio : ratio));
+  const listed = [...frames.ratios, ...RATIOS.filter((r) => !frames.ratios.includes(r))];
+  const chosen = shown === null ? undefined : listed.find((r) => near(ratioOfWords(r)!, shown));
+  const value = shown === null ? "any" : near(shown, original) ? "original" : (chosen ?? "typed");
+  const take = (): void => {
+    const ratio = ratioOfWords(typed);
+    if (ratio === null) return notify(`"${typed}" is no ratio. Write 3:2, 1920×1080, 1.85 or A4.`, "error");
+    put(ratio);
+    setTyped("");
+  };
+  return (
+    <div className="space-y-1.5">
+      <div className="grid grid-cols-[auto_1fr_auto] items-center gap-2">
+        <label htmlFor="ratio">Ratio</label>
+        <select
+          id="ratio"
+          className="select select-sm w-full"
+          value={value}
+          onChange={(e) => {
+            const v = e.target.value;
+            put(v === "any" ? null : v === "original" ? original : ratioOfWords(v));
+          }}
+        >
+          <option value="any">any</option>
+          <option value="original">as the photo</option>
+          {value === "typed" && <option value="typed">{wordsOfRatio(shown!)}</option>}
+          {listed.map((r) => (
+            <option key={r} value={r}>
+              {r.replace(":", " : ")}
+              {frames.ratios.includes(r) ? ", this visit’s" : ""}
+            </option>
+          ))}
+        </select>
+        <button
+          className="btn btn-sm btn-square"
+          aria-label="Swap the ratio's sides"
+          title="Swap the ratio’s sides (Shift W)"
+          disabled={shown === null}
+          onClick={() => put(1 / shown!)}
+        >
+          <ArrowLeftRight size={15} />
+        </button>
+      </div>
+      <form
+        className="flex gap-1.5"
+        onSubmit={(e) => {
+          e.preventDefault();
+          take();
+        }}
+      >
+        <input
+          className="input input-sm grow"
+          aria-label="Ratio, typed"
+          placeholder="3:2, 1920×1080, A4 …"
+          value={typed}
+          onChange={(e) => setTyped(e.target.value)}
+        />
+        <button className="btn btn-sm" disabled={typed.trim() === ""}>
+          Take
+        </button>
+        {shown !== null && (
+          <button
+            type="button"
+            className="btn btn-sm"
+            title="Keep this ratio in the visit's list, or take it off"
+            onClick={() => {
+              const words = wordsOfRatio(shown);
+              const has = frames.ratios.includes(words);
+              keep({ ratios: has ? frames.ratios.filter((r) => r !== words) : [...frames.ratios, words] });
+            }}
+          >
+            {frames.ratios.includes(wordsOfRatio(shown)) ? "Drop" : "Keep"}
+          </button>
+        )}
+      </form>
+      <div className="flex gap-1.5" role="group" aria-label="Turn and mirror">
+        <button
+          className="btn btn-sm btn-square"
+          aria-label="Turn anticlockwise"
+          title="Turn anticlockwise"
+          onClick={() => edit(quarterTurn(-1))}
+        >
+          <RotateCcw size={15} />
+        </button>
+        <button
+          className="btn btn-sm btn-square"
+          aria-label="Turn clockwise"
+          title="Turn clockwise"
+          onClick={() => edit(quarterTurn(1))}
+        >
+          <RotateCw size={15} />
+        </button>
+        <button
+          className="btn btn-sm btn-square"
+          aria-label="Mirror"
+          title="Mirror"
+          aria-pressed={frame.mirror === true}
+          onClick={() => edit(mirrorPicture())}
+        >
+          <FlipHorizontal2 size={15} />
+        </button>
+      </div>
+    </div>
+  );
+}

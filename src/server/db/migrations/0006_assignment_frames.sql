@@ -1,0 +1,1 @@
+ALTER TABLE "assignments" ADD COLUMN "frames" jsonb DEFAULT '{"ratios":[],"sizes":[]}'::jsonb NOT NULL;
