@@ -12,6 +12,7 @@ import {
 } from "@/server";
 import { demoProfiles } from "./lens/profiles";
 import { assignments, workedVersions } from "./visit";
+import { weighed } from "@/server/image/detail";
 
 /**
  * Brings the demo in. What a person deleted stays deleted, and what they added stays: an assignment is
@@ -53,8 +54,9 @@ for (const { name, files } of assignments) {
     added++;
     if (name !== assignments[assignments.length - 1]!.name) continue;
     const truth = JSON.parse(readFileSync(path.join(folder, `${path.parse(file).name}.truth.json`), "utf8")) as never;
-    for (const { recipe, deliver } of workedVersions(file, truth)) {
-      const version = await createVersion(photo.id, recipe);
+    for (const { recipe, deliver, weighs } of workedVersions(file, truth)) {
+      const kept = weighs ? await weighed(recipe, picture) : recipe;
+      const version = await createVersion(photo.id, kept);
       if (deliver) ordered.push(version.id);
     }
   }

@@ -1,7 +1,12 @@
+import { type Edit, addKeepMark, addMeasure, edited, outputAt, together } from "@/core/edits";
 import { emptyRecipe, type Line, type Recipe } from "@/core/recipe";
 import { withSolvedAttitude } from "@/core/render";
 import type { Truth } from "./truth/truth";
 import { photos } from "./photos";
+import { gable } from "./scenes/gable";
+import type { P3, Scene } from "./scenes/scene";
+import { streetFrontLarge } from "./scenes/street-front";
+import { recorded } from "./truth/project";
 
 /** The demo's assignments, the visit to the mill last so that it heads the board. */
 export const assignments: readonly { readonly name: string; readonly files: readonly string[] }[] = [
@@ -14,6 +19,8 @@ export interface Worked {
   readonly recipe: Recipe;
   /** Whether it goes out as a delivery at once. */
   readonly deliver?: boolean;
+  /** Whether what the photo shows is weighed for its frame, as the Bench does. */
+  readonly weighs?: boolean;
 }
 
 /** The recipe a photo starts with, knowing its camera. */
@@ -39,6 +46,38 @@ const withLines = (recipe: Recipe, truth: Truth, ...ids: string[]): Recipe =>
 
 const framed = (recipe: Recipe, ratio: number): Recipe => ({ ...recipe, frame: { ...recipe.frame, ratio } });
 
+type Corners = [[number, number], [number, number], [number, number], [number, number]];
+
+/** Places of a scene, metres, where its photo has them. */
+const onScene = ({ camera, lens }: Scene, places: readonly P3[]): [number, number][] =>
+  places.map((p) => {
+    const at = recorded(p, camera, lens);
+    if (!at) throw new Error(`The photo does not show the place ${p.join(", ")}.`);
+    return [at[0], at[1]];
+  });
+
+/** The gable's field of tiles, 12 × 8 of 30 cm, and its round window. */
+function gableMeasures(): Edit[] {
+  const tiles = onScene(gable, [
+    [-1.8, 4, -0.012],
+    [1.8, 4, -0.012],
+    [1.8, 1.6, -0.012],
+    [-1.8, 1.6, -0.012],
+  ]) as Corners;
+  const round = onScene(
+    gable,
+    Array.from({ length: 48 }, (_, i): P3 => {
+      const t = (2 * Math.PI * i) / 48;
+      return [0.85 * Math.cos(t), 7.3 - 0.85 * Math.sin(t), 0];
+    }),
+  );
+  const size = { width: 0.3, height: 0.3, unit: "cm" as const };
+  return [
+    addMeasure({ id: "tiles", kind: "grid", points: tiles, columns: 12, rows: 8, ...size, on: true }),
+    addMeasure({ id: "window", kind: "ellipse", points: round, width: 1, height: 1, unit: "ratio", on: true }),
+  ];
+}
+
 /** Versions already worked on, so that every state of the interface can be seen. */
 export function workedVersions(file: string, truth: Truth): Worked[] {
   const start = begun(truth);
@@ -46,6 +85,37 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
     // Finished: lines, frame, delivered.
     case "SM-0412.jpg":
       return [{ recipe: framed(withLines(start, truth, "w11-left", "w28-right", "w01-left"), 1.5), deliver: true }];
+    // Its door is known to be 1.8 m wide and 3.4 m tall.
+    case "SM-0413.jpg": {
+      const lined = withLines(withLens(start, truth), truth, "w11-left", "w28-right", "w11-sill", "w27-lintel");
+      const door = onScene(streetFrontLarge, [
+        [-2.1, 3.7, 0],
+        [-0.3, 3.7, 0],
+        [-0.3, 0.3, 0],
+        [-2.1, 0.3, 0],
+      ]) as Corners;
+      const known = addMeasure({
+        id: "door",
+        kind: "rectangle",
+        points: door,
+        width: 1.8,
+        height: 3.4,
+        unit: "m",
+        on: true,
+      });
+      return [{ recipe: edited(lined, known, truth.size), weighs: true }];
+    }
+    // Tiles and a round window of known shape, the roof kept in; then the same as an elevation at 1:50.
+    case "SM-0424.jpg": {
+      const lined = withLines(withLens(start, truth), truth, "quoin-left", "quoin-right", "band", "field-foot");
+      const measured = edited(lined, together("Known measures", gableMeasures()), truth.size);
+      const kept = edited(measured, addKeepMark("roof", onScene(gable, [[-1, 9.7, -0.4]])[0]!), truth.size);
+      const elevation = edited(kept, outputAt({ kind: "scale", to: 50, dpi: 300 }), truth.size);
+      return [
+        { recipe: kept, weighs: true },
+        { recipe: elevation, weighs: true },
+      ];
+    }
     // Lens only.
     case "SM-0415.jpg":
       return [{ recipe: withLens(start, truth) }];

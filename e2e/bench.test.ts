@@ -76,13 +76,13 @@ test("everything of the course is in sight at once, at 1280 × 800", async () =>
 
 test("a press that does not move changes nothing: a clean frame that is touched stays clean", async () => {
   await page.keyboard.press("4");
-  await page.getByText("Largest clean frame, kept up to date").waitFor();
+  await page.getByText("Without gaps, kept up to date:").waitFor();
   const { x, y } = await box();
   await page.mouse.move(x + 450, y + 350);
   await page.mouse.down();
   await page.mouse.move(x + 452, y + 351);
   await page.mouse.up();
-  await page.getByText("Largest clean frame, kept up to date").waitFor();
+  await page.getByText("Without gaps, kept up to date:").waitFor();
   expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
 });
 

@@ -138,9 +138,9 @@ test("a frame is moved by hand and reset; the lens by numbers; each a step back"
   const box = (await page.getByTestId("sheet").boundingBox())!;
   await strokeByHand(page, [box.x + 450, box.y + 350], [box.x + 500, box.y + 350]);
   await page.getByText(/Part of the frame is empty/).waitFor();
-  await page.getByRole("button", { name: "Back to the largest clean frame" }).click();
+  await page.getByRole("button", { name: "Most area" }).click();
   await page.getByText("100 % of the photo is kept").waitFor();
-  await page.getByLabel("Ratio").selectOption({ label: "1 : 1" });
+  await page.getByRole("combobox", { name: "Ratio", exact: true }).selectOption({ label: "1 : 1" });
   expect(await page.getByLabel("Width, px").inputValue()).toBe("2000");
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: /Lens/ }).first().click();

@@ -87,6 +87,37 @@ const some: readonly Edit[] = [
   edits.frameRatio(1.5),
   edits.freeFrame([0, 0, 100, 100]),
   edits.switchCourse("lens", "Lens", false),
+  edits.addMeasure({
+    id: "door",
+    kind: "rectangle",
+    points: [
+      [1000, 600],
+      [1400, 600],
+      [1400, 1500],
+      [1000, 1500],
+    ],
+    width: 0.9,
+    height: 2.1,
+    on: true,
+  }),
+  edits.moveMeasurePlace("door", 2, [1410, 1508]),
+  edits.sayMeasure("door", { height: 2.0, unit: "m" }),
+  edits.switchMeasure("door"),
+  edits.deleteMeasure("door"),
+  edits.heightByHand(1.1),
+  edits.heightAsMeasured(),
+  edits.heightKeeps("area"),
+  edits.asTallAsShot(
+    [
+      [1000, 600],
+      [1000, 1500],
+    ],
+    SIZE,
+  ),
+  edits.quarterTurn(1),
+  edits.mirrorPicture(),
+  edits.outputAt({ kind: "long", px: 2048 }),
+  edits.framePrefers("area"),
 ];
 
 test("edits change nothing of what they are given, whatever their order, and end in a recipe that solves the same again", () => {
@@ -100,7 +131,15 @@ test("edits change nothing of what they are given, whatever their order, and end
 });
 
 test("an edit of what is not there leaves the very same recipe", () => {
-  for (const edit of [edits.moveBy("no", null, [1, 1]), edits.switchLine("no"), edits.moveCorner("no", 0, [1, 1])])
+  for (const edit of [
+    edits.moveBy("no", null, [1, 1]),
+    edits.switchLine("no"),
+    edits.moveCorner("no", 0, [1, 1]),
+    edits.moveMeasurePlace("no", 0, [1, 1]),
+    edits.sayMeasure("no", { width: 2 }),
+    edits.deleteMeasure("no"),
+    edits.heightByHand(-1),
+  ])
     expect(edits.edited(recipe, edit, SIZE)).toBe(recipe);
 });
 

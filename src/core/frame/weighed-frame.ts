@@ -16,7 +16,7 @@ const AREA = 0.25;
 /** The largest frame stays unless another is worth more by this factor. */
 const GAIN = 1.01;
 /** Frames are no narrower or wider than this. */
-const RATIOS: readonly [number, number] = [1 / 3, 3];
+const RATIOS: readonly [number, number] = [1 / 4, 4];
 
 /** A lattice over the plane: what lies in each of its cells, and which are inside the outline. */
 interface Lattice {

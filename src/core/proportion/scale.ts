@@ -51,15 +51,12 @@ export function scalesOf(
     }
     const shape = one.shape!;
     const [w, h] = m.kind === "grid" ? [m.columns * m.width, m.rows * m.height] : [m.width, m.height];
-    const tall = one.surface.kind === "floor" ? 1 : height;
     const [ww, wh, hh] = shape.covariance;
-    return [
-      {
-        surface: one.surface,
-        log: 0.5 * Math.log((w / shape.width) * (h / (tall * shape.height))),
-        variance: 0.25 * (ww + 2 * wh + hh) * END_SIGMA_PX ** 2,
-      },
-    ];
+    // On a wall the height has been made to fit what measures say: only widths tell the scale anew.
+    if (one.surface.kind !== "floor")
+      return [{ surface: one.surface, log: Math.log(w / shape.width), variance: ww * END_SIGMA_PX ** 2 }];
+    const log = 0.5 * Math.log((w / shape.width) * (h / shape.height));
+    return [{ surface: one.surface, log, variance: 0.25 * (ww + 2 * wh + hh) * END_SIGMA_PX ** 2 }];
   });
   const groups: (typeof all)[] = [];
   for (const one of all) {

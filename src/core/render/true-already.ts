@@ -54,7 +54,7 @@ export function trueAlready(recipe: SettledRecipe, size: Size, solvedSigma: numb
           ? (solvedSigma ?? METADATA_SIGMA)
           : ASSUMED_SIGMA;
   const full = { ...recipe, attitude: { ...recipe.attitude, ease: { plumb: 1, sill: 1 } } };
-  const eased = tallness(full, recipe, size, middle) ?? 1;
+  const eased = 1 / (tallness(recipe, full, size, middle) ?? 1);
   if (focalSigma === null) return { focalSigma, heightSigma: 0, eased: eased - 1 };
   // A solved focal length and its attitude go together; the lines are solved again with another one.
   const step = Math.min(0.02, focalSigma);
