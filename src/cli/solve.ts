@@ -1,17 +1,33 @@
 import { outOfTrue } from "@/core/lines";
 import { takeOwnLens } from "@/core/edits";
-import type { Vec2 } from "@/core/geometry";
+import type { Size, Vec2 } from "@/core/geometry";
 import { ownWords, proposalOf } from "@/core/own-edges";
 import { type Recipe, RecipeError, emptyRecipe, endsOf, foundLine, parseRecipe } from "@/core/recipe";
-import { compile, lensInDoubt, measuredIn, solveRecipe, withCamera } from "@/core/render";
+import {
+  type SettledRecipe,
+  compile,
+  focalByMeasures,
+  lensInDoubt,
+  measuredIn,
+  solveRecipe,
+  withCamera,
+} from "@/core/render";
 import { UsageError, options, readRecipeFile, readText } from "./arguments";
 import { foundLines } from "./lines";
 import { NOTHING_STRAIGHT, ownEdgesIn, projectionOf, refuseStitched } from "./own-edges";
 import { type Subject, inspected, subjectOf } from "./subject";
 
+/** The focal length that only known measures tell; null where the lines do, or nothing does. */
+function focalTold(recipe: SettledRecipe, size: Size): number | null {
+  const { solution } = solveRecipe(recipe, size);
+  return solution.focal ? null : focalByMeasures(recipe, size);
+}
+
 /** One recipe's solution as the command prints it. */
 export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
-  const settled = withCamera(recipe, size, focal);
+  const filled = withCamera(recipe, size, focal);
+  const told = focalTold(filled, size);
+  const settled = told === null ? filled : { ...filled, camera: { ...filled.camera, focalPx: told } };
   const { solution, messages } = solveRecipe(settled, size, false, photo ? lensInDoubt(recipe, null) : null);
   const angles = solution.attitude;
   const attitude = { ...settled.attitude, ...angles, on: true, from: "lines" as const };

@@ -1,6 +1,13 @@
 import type { Size } from "../geometry";
 import type { Recipe } from "../recipe";
-import { sameEvidence, sameMeasured, withFrameFollowing, withHeightMeasured, withSolvedAttitude } from "../render";
+import {
+  isFree,
+  sameEvidence,
+  sameMeasured,
+  withFrameFollowing,
+  withHeightMeasured,
+  withSolvedAttitude,
+} from "../render";
 
 /** One thing done to a recipe. What it leaves alone it returns as it was, the very same objects. */
 export interface Edit {
@@ -18,7 +25,9 @@ export interface Edit {
 export function edited(recipe: Recipe, { apply }: Edit, size: Size): Recipe {
   const next = apply(recipe);
   if (next === recipe) return recipe;
-  const solved = sameEvidence(recipe, next) ? next : withSolvedAttitude(next, size);
+  // Where a focal length is only assumed, measures may tell it, and with it the attitude.
+  const known = recipe.proportion.measures === next.proportion.measures || !isFree(next);
+  const solved = known && sameEvidence(recipe, next) ? next : withSolvedAttitude(next, size);
   if (sameMeasured(recipe, solved)) return solved;
   return withFrameFollowing(recipe, withHeightMeasured(solved, size), size);
 }

@@ -33,6 +33,8 @@ export interface MeasuredProportion {
   readonly sigma: number | null;
   /** Metres to a pixel of the corrected plane, on the wall that is turned face-on; null where none tells a size. */
   readonly perPixel: number | null;
+  /** How far all shapes are from what they are known to be without any change of height: sum of squares in deviations. */
+  readonly misshapen: number;
   /** How large things are on each surface that a measure of known size lies on. */
   readonly scales: readonly SurfaceScale[];
   readonly measures: readonly MeasureShare[];
@@ -67,6 +69,7 @@ export function solveMeasures(view: MeasuredView, measures: readonly KnownMeasur
     height,
     sigma: sum && height ? height * Math.sqrt(sum.variance) : null,
     perPixel: perPixelOf(view, scales),
+    misshapen: misshapenBy(measures, laid),
     scales,
     measures: shares,
     messages: wordsOf(shares),
@@ -87,6 +90,16 @@ function factorOf(m: KnownMeasure, laid: Laid | null): Factor | null {
     log: Math.log(shape.width / shape.height / ratioOf(m)),
     variance: (ww - 2 * wh + hh) * END_SIGMA_PX ** 2,
   };
+}
+
+function misshapenBy(measures: readonly KnownMeasure[], laid: readonly (Laid | null)[]): number {
+  return measures.reduce((sum, m, i) => {
+    const shape = laid[i]?.shape;
+    if (m.kind === "length" || !shape) return sum;
+    const [ww, wh, hh] = shape.covariance;
+    const log = Math.log(shape.width / shape.height / ratioOf(m));
+    return sum + (shape.misfit + (log * log) / (ww - 2 * wh + hh)) / END_SIGMA_PX ** 2;
+  }, 0);
 }
 
 /** A length counts as standing, or as lying, when one way of it is so many times the other. */

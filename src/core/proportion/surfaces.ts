@@ -31,6 +31,8 @@ export interface Laid {
 
 /** A wall that the measure tells itself is looked for between these headings from the view's own, degrees. */
 const OWN_SEARCH = 65;
+/** On the floor a quarter turn is the same again. */
+const FLOOR_SEARCH = 45;
 const OWN_STEP = 5;
 /** Known walls are meant while a measure's marks miss them by no more than this, pixels (root mean square). */
 const MISSES_WALL_PX = 3;
@@ -58,11 +60,12 @@ const goesRound = (places: readonly WallPlace[]): boolean =>
 const missPx = ({ shape }: Laid): number => (shape ? Math.sqrt(shape.misfit / shape.freedom) : 0);
 const better = (a: Laid | null, b: Laid | null): Laid | null => (a && b ? (missPx(b) < missPx(a) ? b : a) : (a ?? b));
 
-/** The measure on the wall of the heading that its own marks fit best, closed in on from a row of headings. */
-function onItsOwn(view: MeasuredView, measure: KnownMeasure): Laid | null {
-  const at = (heading: number): Laid | null => laidOn(view, measure, { kind: "own", heading });
+/** The measure on the wall of the heading that its own marks fit best, closed in on from a row of headings; on the floor, laid along it. */
+function onItsOwn(view: MeasuredView, measure: KnownMeasure, kind: "own" | "floor" = "own"): Laid | null {
+  const at = (heading: number): Laid | null => laidOn(view, measure, { kind, heading });
   let best: Laid | null = null;
-  for (let d = -OWN_SEARCH; d <= OWN_SEARCH; d += OWN_STEP) best = better(best, at(view.attitude.yaw + d));
+  const most = kind === "floor" ? FLOOR_SEARCH : OWN_SEARCH;
+  for (let d = -most; d <= most; d += OWN_STEP) best = better(best, at(view.attitude.yaw + d));
   for (let step = OWN_STEP / 2; best && step > 1e-6; step /= 2) {
     const { heading } = best.surface;
     best = better(best, better(at(heading - step), at(heading + step)));
@@ -77,7 +80,12 @@ function onItsOwn(view: MeasuredView, measure: KnownMeasure): Laid | null {
 export function laidDown(view: MeasuredView, measure: KnownMeasure): Laid | null {
   const { wall } = measure;
   const facing = view.headings[0] ?? view.attitude.yaw;
-  if (wall === "floor") return laidOn(view, measure, { kind: "floor", heading: facing });
+  if (wall === "floor") {
+    // Along the wall that faces the camera, unless the marks say that they lie another way.
+    const along = laidOn(view, measure, { kind: "floor", heading: facing });
+    if (measure.kind === "length" || (along && missPx(along) <= MISSES_WALL_PX)) return along;
+    return onItsOwn(view, measure, "floor") ?? along;
+  }
   if (wall === "own" && measure.kind !== "length") return onItsOwn(view, measure);
   const named = wall === undefined ? null : (view.headingOf?.(wall) ?? null);
   if (named !== null) return laidOn(view, measure, { kind: "wall", heading: named });

@@ -14,7 +14,7 @@ import { type Rect, type Size, type Vec2, bounds, rectOutline, withoutCollinear 
 import type { Lens } from "../lens";
 import { RecipeError } from "../recipe";
 import { type Optics, opticsOf } from "./optics";
-import { type SettledRecipe, lensOf } from "./settle";
+import { type SettledRecipe, lensOf } from "./settled";
 import { STEPS, type Steps, chainOf, rasterStepsOf } from "./steps";
 
 /** Both ways between a plane and the recorded picture; see CompiledMap for each. */

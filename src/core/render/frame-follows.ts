@@ -1,7 +1,7 @@
 import type { Size, Vec2 } from "../geometry";
 import type { Recipe } from "../recipe";
 import { type PlaneMap, compile } from "./compile";
-import { withCamera } from "./settle";
+import { withCamera } from "./settled";
 
 /** Whether two recipes lay the building on the plane alike. */
 const sameMap = (a: Recipe, b: Recipe): boolean =>

@@ -1,4 +1,5 @@
 /** From a recipe to pixels: one inverse map that preview, delivery and command line share. */
+export * from "./settled";
 export * from "./settle";
 export * from "./compile";
 export * from "./sample-grid";
@@ -7,6 +8,7 @@ export * from "./resample";
 export * from "./optics";
 export * from "./calm";
 export * from "./measured";
+export * from "./focal-by-measures";
 export * from "./true-already";
 export * from "./frame-follows";
 export * from "./stretch";

@@ -4,7 +4,7 @@ import type { Size, Vec2 } from "../geometry";
 import { COURSES, emptyRecipe, recipeSchemaOf } from "../recipe";
 import { eachCell } from "./cells";
 import { AS_SHOT, type CompiledMap, compile } from "./compile";
-import { type SettledRecipe, withCamera } from "./settle";
+import { type SettledRecipe, withCamera } from "./settled";
 import { STEPS, type StepOf, type Steps } from "./steps";
 
 /**

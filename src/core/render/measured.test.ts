@@ -168,3 +168,38 @@ test("one that contradicts the others is named, and what cannot be is said", () 
   expect(none.height).toBeNull();
   expect(none.messages).toHaveLength(2);
 });
+
+test("plumbs alone leave the focal length open; tiles on the floor tell it, and with it everything", () => {
+  const camera = { focalPx: 3600, principal: [3000, 2000] as const };
+  const attitude = { pitch: -14, yaw: 0, roll: 1 };
+  const seen = (x: number, y: number, z: number): [number, number] => [...seenBy(camera, attitude, [x, y, z])!];
+  const recipe = emptyRecipe();
+  recipe.camera = { focalPx: 3600 * 1.2, focalFrom: "assumed", principal: null };
+  recipe.attitude.from = "lines";
+  recipe.lines = [-1.6, 1.5].map((x, i) => ({
+    id: `p${i}`,
+    kind: "plumb" as const,
+    points: [seen(x, -0.6, 5), seen(x, 1.5, 5)] as [[number, number], [number, number]],
+    on: true,
+  }));
+  const points = [seen(-0.6, 1.6, 5), seen(0.9, 1.6, 5), seen(0.9, 1.6, 3.5), seen(-0.6, 1.6, 3.5)];
+  recipe.proportion.measures = [
+    {
+      id: "t",
+      kind: "grid",
+      points,
+      columns: 3,
+      rows: 3,
+      width: 0.5,
+      height: 0.5,
+      wall: "floor",
+      on: true,
+    } as KnownMeasure,
+  ];
+  const settled = settle(recipe, size);
+  expect(settled.camera.focalFrom).toBe("solved");
+  expect(settled.camera.focalPx / 3600).toBeCloseTo(1, 4);
+  expect(settled.attitude.pitch).toBeCloseTo(-14, 3);
+  const stated = settle({ ...recipe, camera: { ...recipe.camera, focalFrom: "stated" } }, size);
+  expect(stated.camera.focalPx).toBe(3600 * 1.2);
+});

@@ -1,7 +1,7 @@
 import type { Vec2 } from "../geometry";
 import { type Fringe, type Vignetting, lightKept } from "../lens";
 import { type Calm, isCalming } from "./calm";
-import type { SettledRecipe } from "./settle";
+import type { SettledRecipe } from "./settled";
 
 /**
  * What the lens did to colour and light, to be undone in the same pass as its geometry.

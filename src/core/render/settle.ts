@@ -1,53 +1,17 @@
 import { type LineInput, type LineMessage, type LineSolution, explainLines, solveLines } from "../attitude";
-import { type FocalMetadata, LEVEL, centreOf, focalFromMetadata } from "../camera";
-import type { Size, Vec2 } from "../geometry";
-import { type Lens, lensFor, makeLens } from "../lens";
+import { type FocalMetadata, LEVEL, centreOf } from "../camera";
+import type { Size } from "../geometry";
+import { makeLens } from "../lens";
 import type { OwnProposal } from "../own-edges";
 import { type MeasuredProportion, clampedHeight, measuresOf } from "../proportion";
+import { type SettledRecipe, isFree, lensOf, linesOf, withCamera } from "./settled";
+import { focalByMeasures } from "./focal-by-measures";
 import { measuredProportion } from "./measured";
-import { type Recipe, bubbleNames, endsOf, faceLines, faceNames } from "../recipe";
-
-/** A recipe in which everything the photo or the default can tell has been filled in. */
-export interface SettledRecipe extends Recipe {
-  readonly camera: Recipe["camera"] & { focalPx: number; principal: [number, number] };
-  readonly lens: Recipe["lens"] & { centre: [number, number] };
-}
-
-const pair = (v: Vec2): [number, number] => [v[0], v[1]];
+import { type Recipe, bubbleNames, faceNames } from "../recipe";
 
 /** Whether an attitude "from lines" has not been solved yet: all its angles are still exactly zero. */
 const waiting = ({ from, pitch, yaw, roll }: Recipe["attitude"]): boolean =>
   from === "lines" && pitch === 0 && yaw === 0 && roll === 0;
-
-/** Focal length, principal point and distortion centre filled in for a photo of `size`, pixels. */
-export function withCamera(recipe: Recipe, size: Size, meta: FocalMetadata = {}): SettledRecipe {
-  const focal =
-    recipe.camera.focalPx === null
-      ? focalFromMetadata(size, meta)
-      : { focalPx: recipe.camera.focalPx, focalFrom: recipe.camera.focalFrom };
-  return {
-    ...recipe,
-    camera: { ...focal, principal: recipe.camera.principal ?? pair(centreOf(size)) },
-    lens: { ...recipe.lens, centre: recipe.lens.centre ?? pair(centreOf(size)) },
-  };
-}
-
-/** The lens of a settled recipe, ready for a photo of `size`. */
-export const lensOf = (recipe: SettledRecipe, size: Size): Lens => lensFor(recipe, size);
-
-/** The lines that a recipe's attitude is solved from: its plumbs and sills, and the sides of its faces, that are switched on. */
-export function linesOf(recipe: Pick<Recipe, "lines" | "faces">): LineInput[] {
-  const drawn = recipe.lines.flatMap((line): LineInput[] =>
-    line.on && line.kind !== "taut"
-      ? [{ id: line.id, kind: line.kind, ends: endsOf(line), sigmaPx: line.sigma ?? null, wall: line.wall ?? null }]
-      : [],
-  );
-  return [...drawn, ...recipe.faces.filter((f) => f.on).flatMap(faceLines)];
-}
-
-/** Whether the focal length may be solved for: nobody has said it, nor was it measured along with the lens. */
-const isFree = ({ camera, lens }: Recipe): boolean =>
-  camera.focalFrom === "assumed" || (camera.focalFrom === "solved" && lens.from !== "own-edges");
 
 /** Radial terms of a lens that the photo's may as well be. */
 export type LensDoubt = readonly [number, number, number];
@@ -116,7 +80,8 @@ const within = (deg: number, most: number): number => Math.max(-most, Math.min(m
 
 /**
  * The recipe with its attitude solved anew from its lines, the trim set by hand on top of it; an attitude set by hand
- * is left alone. Where the focal length was only assumed and the lines tell it, that is taken from them as well.
+ * is left alone. Where the focal length was only assumed and the lines tell it, that is taken from them as well;
+ * where they do not, from known measures that do.
  */
 export function withSolvedAttitude<R extends Recipe>(recipe: R, size: Size): R {
   if (recipe.attitude.from !== "lines") return recipe;
@@ -124,18 +89,30 @@ export function withSolvedAttitude<R extends Recipe>(recipe: R, size: Size): R {
   const { face } = recipe.attitude;
   const options = { face, freeFocal: isFree(recipe) };
   const solution = solveLines(filled.camera, lensOf(filled, size), linesOf(recipe), options);
-  const solved = solution.status === "solved";
-  const { pitch, yaw, roll } = solved ? solution.attitude : LEVEL;
-  const trim = solved ? recipe.attitude.trim : { pitch: 0, yaw: 0, roll: 0 };
   const { focalPx, focalFrom } = recipe.camera;
+  const measured = options.freeFocal && !solution.focal ? focalByMeasures(filled, size) : null;
+  if (measured !== null) {
+    const camera = { ...recipe.camera, focalPx: measured, focalFrom: "solved" as const };
+    return withSolvedAngles(
+      { ...recipe, camera },
+      solveLines({ ...filled.camera, focalPx: measured }, lensOf(filled, size), linesOf(recipe), { face }),
+    );
+  }
   const camera = solution.focal
     ? { ...recipe.camera, focalPx: solution.focal.focalPx, focalFrom: "solved" as const }
     : focalFrom === "solved" && options.freeFocal
       ? { ...recipe.camera, focalPx: null, focalFrom: "assumed" as const }
       : { ...recipe.camera, focalPx, focalFrom };
+  return withSolvedAngles({ ...recipe, camera }, solution);
+}
+
+/** The recipe with the angles of a solution, its trim on top of them; level where there is none. */
+function withSolvedAngles<R extends Recipe>(recipe: R, solution: LineSolution): R {
+  const solved = solution.status === "solved";
+  const { pitch, yaw, roll } = solved ? solution.attitude : LEVEL;
+  const trim = solved ? recipe.attitude.trim : { pitch: 0, yaw: 0, roll: 0 };
   return {
     ...recipe,
-    camera,
     attitude: {
       ...recipe.attitude,
       trim,

@@ -3,7 +3,7 @@ import type { Size } from "../geometry";
 import { lensStep } from "../lens";
 import { attitudeStep } from "../lines";
 import { proportionStep } from "../proportion";
-import type { SettledRecipe } from "./settle";
+import type { SettledRecipe } from "./settled";
 
 /** Makes a course's step for a photo of `size`, pixels; null where it leaves everything where, or as, it is. */
 export type StepOf = (recipe: SettledRecipe, size: Size) => PlaneStep | null;

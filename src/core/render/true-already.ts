@@ -1,6 +1,6 @@
 import type { Size, Vec2 } from "../geometry";
 import { compile } from "./compile";
-import { type SettledRecipe, linesOf, lensOf, withCamera } from "./settle";
+import { type SettledRecipe, linesOf, lensOf, withCamera } from "./settled";
 import { solveLines } from "../attitude";
 
 /** A focal length from metadata may be off by so much: a 35 mm equivalent is a whole number. */
