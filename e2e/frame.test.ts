@@ -161,5 +161,5 @@ test("a quarter turn turns frame and output, a mirror keeps them; sizes are said
     .getByText(/1\u202f400 × 600 px/)
     .waitFor();
   await page.getByRole("button", { name: "Drop listing" }).click();
-  expect(await page.getByRole("button", { name: "listing", exact: true }).count()).toBe(0);
+  await page.getByRole("button", { name: "listing", exact: true }).waitFor({ state: "detached" });
 }, 120_000);

@@ -31,12 +31,12 @@ async function openGable(): Promise<void> {
 
 /** Corners of the corrected plane in pixels, near to those of the tiles and of the window's inner edge; hands are not exact. */
 const TILES: [Point, Point] = [
-  [1184, 918],
-  [1858, 1362],
+  [945, 537],
+  [1624, 988],
 ];
 const WINDOW: [Point, Point] = [
-  [1366, 117],
-  [1680, 426],
+  [1130, -263],
+  [1450, 56],
 ];
 const draw = async ([a, b]: [Point, Point]): Promise<void> =>
   stroke(page, await onPlane(page, a), await onPlane(page, b));
@@ -63,8 +63,8 @@ test("tiles drawn by hand settle on their edges, count once their size is said, 
   await page.getByLabel("Unit").blur();
   await page.keyboard.press("Shift+T");
   await draw([
-    [TILES[0][0], 1100],
-    [TILES[1][0], 1100],
+    [TILES[0][0], 760],
+    [TILES[1][0], 760],
   ]);
   // 12 tiles of 30 cm; the hand was a few pixels off either way.
   const words = await page.getByText(/^T1: wall/).textContent();
@@ -167,8 +167,8 @@ async function frameTop(): Promise<Point> {
 test("as tall as it was: a stroke from foot to top keeps its length as shot", async () => {
   await page.keyboard.press("Shift+A");
   await draw([
-    [1500, 1600],
-    [1500, 300],
+    [1280, 1300],
+    [1280, -200],
   ]);
   await page.getByText("Height, by eye").waitFor();
   const made = await height();
