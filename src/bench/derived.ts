@@ -39,7 +39,10 @@ function unturned({ turn, mirror, ...frame }: Recipe["frame"]): Recipe["frame"] 
 
 /** What the sheet shows of a recipe; it stays the very same while only what is said of it changes. */
 function mappedFrom(recipe: Recipe, size: Size, heldRatio: number | null, turned: boolean) {
-  const filled = withCamera(recipe, size);
+  const { bar, ...frame } = recipe.frame;
+  void bar;
+  // The sheet draws the scale bar itself.
+  const filled = withCamera({ ...recipe, frame }, size);
   const settled = turned ? filled : { ...filled, frame: unturned(filled.frame) };
   return { settled, map: compile(settled, size, heldRatio), names: bubbleNames(recipe.lines) };
 }

@@ -2,6 +2,7 @@
 
 import { Group, Line, Path, Rect } from "react-konva";
 import { type View, toScreen } from "@/client/picture/view";
+import { INK, scaleBar } from "@/core/frame";
 import type { Rect as Area, Vec2 } from "@/core/geometry";
 import { HANDLES, handlePlace } from "../courses/frame-handles";
 import type { SheetColours } from "./colours";
@@ -42,6 +43,25 @@ export function FrameMark({ frame, view, sheet, active, axis, colours }: Props) 
         })}
     </Group>
   );
+}
+
+/** The scale bar as the delivery will have it. */
+export function ScaleBarMark({ frame, perPixel, view }: { frame: Area; perPixel: number; view: View }) {
+  return scaleBar(frame, perPixel).map(({ rect: [x, y, w, h], ink }, i) => {
+    const [px, py] = toScreen(view, [x, y]);
+    const level = Math.round(255 * (ink ? INK : 1));
+    return (
+      <Rect
+        key={i}
+        x={px}
+        y={py}
+        width={w * view.scale}
+        height={h * view.scale}
+        fill={`rgb(${level},${level},${level})`}
+        listening={false}
+      />
+    );
+  });
 }
 
 /** A grip like a setting-out mark: a short bar along the side, an angle at a corner. */

@@ -13,7 +13,7 @@ import type { SheetColours } from "./colours";
 import { FaceMark } from "./face-mark";
 import { FoundMarks } from "./found-marks";
 import { KeepMarks } from "./keep-marks";
-import { FrameMark } from "./frame-mark";
+import { FrameMark, ScaleBarMark } from "./frame-mark";
 import { OwnMarks } from "./own-marks";
 import { GridMark } from "./grid-mark";
 import { fieldOf, firstSeen } from "./layout";
@@ -84,6 +84,9 @@ export const SheetStage = memo(function SheetStage(props: Props) {
             axis={axis && (projection.map.fromRecorded(axis)?.[0] ?? null)}
             colours={colours}
           />
+        )}
+        {!asShot && recipe.frame.on && recipe.frame.bar && recipe.proportion.perPixel !== undefined && (
+          <ScaleBarMark frame={derived.map.frame} perPixel={recipe.proportion.perPixel} view={view} />
         )}
         {stretch && !asShot && <StretchMap map={derived.map} view={view} sheet={sheet} colours={colours} />}
         {shown && course !== "proportion" && <OwnMarks projection={projection} colours={colours} />}

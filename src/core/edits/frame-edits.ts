@@ -55,6 +55,16 @@ export const mirrorPicture = (): Edit => ({
   },
 });
 
+/** A scale bar in the delivered picture, or none. */
+export const scaleBarShown = (shown: boolean): Edit => ({
+  label: shown ? "Scale bar" : "No scale bar",
+  apply: (recipe) => {
+    const { bar, ...frame } = recipe.frame;
+    void bar;
+    return { ...recipe, frame: shown ? { ...frame, bar: true } : frame };
+  },
+});
+
 /** What the picture is delivered at; null: a pixel for each of the plane's. */
 export const outputAt = (output: OutputSize | null): Edit => ({
   label: "Output size",

@@ -7,4 +7,5 @@ export * from "./share-kept";
 export * from "./output-size";
 export * from "./turn-step";
 export * from "./cut-off";
+export * from "./scale-bar";
 export * from "./ratio-words";

@@ -49,6 +49,7 @@ const frame = z.strictObject({
     .describe("Quarter turns clockwise, last of all"),
   mirror: z.literal(true).optional().describe("Left and right exchanged, after turning"),
   output: outputSchema.optional().describe("What it is delivered at; absent: a pixel for each of the plane's"),
+  bar: z.literal(true).optional().describe("A scale bar in the lower left, where a measure tells the scale"),
   detail: detail.optional().describe("What the photo shows, as it was weighed; without it the largest frame holds"),
 });
 

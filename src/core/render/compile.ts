@@ -3,6 +3,7 @@ import {
   cleanFrameKeeping,
   keepMarksOf,
   outputSize,
+  scaleBarStep,
   shareKept,
   turnStep,
   turnedRect,
@@ -119,6 +120,12 @@ function chooseFrame(
   return clean ? wholePixels(clean.rect) : whole;
 }
 
+/** The scale bar of a recipe, as a step of its own after all others. */
+function barOf({ frame: { on, bar }, proportion: { perPixel } }: SettledRecipe, frame: Rect): RasterStep[] {
+  const step = on && bar && perPixel !== undefined ? scaleBarStep(frame, perPixel) : null;
+  return step ? [step] : [];
+}
+
 /** Places to a side of a cell of what was weighed: a cell may be stretched over much of the plane. */
 const PLACES = 2;
 
@@ -175,7 +182,7 @@ export function compile(
     lens: lensOf(recipe, size),
     optics: opticsOf(recipe, size),
     breaks: chain.breaks ?? [],
-    raster: rasterStepsOf(recipe, size, steps),
+    raster: [...rasterStepsOf(recipe, size, steps), ...barOf(recipe, frame)],
     toRecorded: chain.back,
     fromRecorded: chain.forward,
     ...coverage(size, frame, chain.back),

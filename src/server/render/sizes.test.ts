@@ -58,3 +58,19 @@ test("a mirror is the very pixels mirrored, after the turn", async () => {
   const turned = await sharp(path.join(folder, "in.png")).rotate(90).png().toBuffer();
   expect(data.equals(await sharp(turned).flop().raw().toBuffer())).toBe(true);
 });
+
+test("a scale bar is laid into the lower left, and only where a measure tells the scale", async () => {
+  const { data, info } = await pixelsOf(await made("bar.png", { bar: true }, { perPixel: 0.02 }));
+  const plain = await pixelsOf(await made("no-bar.png", { bar: true }));
+  const changed = (from: number, to: number): number => {
+    let n = 0;
+    for (let y = from; y < to; y++)
+      for (let x = 0; x < info.width; x++) {
+        const i = (y * info.width + x) * info.channels;
+        if (data[i] !== plain.data[i]) n++;
+      }
+    return n;
+  };
+  expect(changed(0, 60)).toBe(0);
+  expect(changed(60, 80)).toBeGreaterThan(50);
+});

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { X } from "lucide-react";
 import type { OpenedVersion } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { outputAt } from "@/core/edits";
+import { outputAt, scaleBarShown } from "@/core/edits";
 import { type OutputSize, dpiOf } from "@/core/frame";
 import type { CompiledMap } from "@/core/render";
 import { Fold, NumberField, grouped } from "@/ui";
@@ -154,6 +154,17 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
             !scaled &&
             " Its scale is not known: give something on the wall its size in Shape."}
         </p>
+        {scaled && (
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-xs"
+              checked={recipe.frame.bar === true}
+              onChange={(e) => edit(scaleBarShown(e.target.checked))}
+            />
+            Scale bar in the picture
+          </label>
+        )}
         <KeptSizes assignment={assignment} output={output} />
       </div>
     </Fold>
