@@ -60,7 +60,8 @@ const running = {
   unit: () => tests("unit", ["--maxWorkers=2"]),
   database: () => tests("database", ["--runInBand"], { DATABASE_URL: process.env.FLATSTONE_ALONE_DATABASE_URL }),
   campaign: () => check("campaign", "node", process.env.FLATSTONE_BUNDLES + "/campaign.mjs", "--short"),
-  browser: () => tests("browser", ["--runInBand"]),
+  // Two pages at a time: much of their time is waiting.
+  browser: () => tests("browser", ["--maxWorkers=2"]),
 };
 
 const wanted = process.argv.slice(2);

@@ -1,7 +1,9 @@
 "use client";
 
+import { Fragment } from "react";
 import { Circle, Group, Line, Text } from "react-konva";
 import { missedBy } from "@/core/frame";
+import { placedMark } from "@/core/render";
 import type { Rect } from "@/core/geometry";
 import type { KeepMark } from "@/core/frame";
 import type { SheetColours } from "./colours";
@@ -23,10 +25,11 @@ export function KeepMarks({
   projection: Projection;
   colours: SheetColours;
 }) {
-  return marks.map(({ id, at }, i) => {
+  return marks.map((mark, i) => {
+    const { id, at, to } = mark;
     const p = onScreen(projection, at);
     if (!p) return null;
-    const missed = missedBy(frame, { id, at: projection.map.fromRecorded(at) });
+    const missed = missedBy(frame, placedMark(mark, projection.map.fromRecorded));
     const out = missed === null || missed > 1;
     const colour = out ? colours.plumb : colours.ink;
     const arms = out
@@ -38,29 +41,45 @@ export function KeepMarks({
           [-ARM, 0, ARM, 0],
           [0, -ARM, 0, ARM],
         ];
+    const area =
+      to && [at, [to[0], at[1]] as const, to, [at[0], to[1]] as const].flatMap((c) => onScreen(projection, c) ?? []);
     return (
-      <Group key={id} x={p[0]} y={p[1]} listening={false}>
-        {[colours.halo, colour].map((stroke, n) => (
-          <Group key={stroke}>
-            <Circle radius={6.5} stroke={stroke} strokeWidth={n === 0 ? 5 : 2} />
-            {arms.map((points) => (
-              <Line key={points.join()} points={points} stroke={stroke} strokeWidth={n === 0 ? 4 : 1.5} />
-            ))}
-          </Group>
-        ))}
-        <Text
-          x={ARM + 2}
-          y={-ARM - 6}
-          text={`K${i + 1}`}
-          fontSize={14}
-          fontStyle="600"
-          fontFamily={FONT}
-          fill={colour}
-          stroke={colours.halo}
-          strokeWidth={3}
-          fillAfterStrokeEnabled
-        />
-      </Group>
+      <Fragment key={id}>
+        {area &&
+          [colours.halo, colour].map((stroke, n) => (
+            <Line
+              key={stroke}
+              points={area}
+              closed
+              stroke={stroke}
+              strokeWidth={n === 0 ? 4 : 1.5}
+              dash={n === 0 ? [] : [6, 3]}
+              listening={false}
+            />
+          ))}
+        <Group x={p[0]} y={p[1]} listening={false}>
+          {[colours.halo, colour].map((stroke, n) => (
+            <Group key={stroke}>
+              <Circle radius={6.5} stroke={stroke} strokeWidth={n === 0 ? 5 : 2} />
+              {arms.map((points) => (
+                <Line key={points.join()} points={points} stroke={stroke} strokeWidth={n === 0 ? 4 : 1.5} />
+              ))}
+            </Group>
+          ))}
+          <Text
+            x={ARM + 2}
+            y={-ARM - 6}
+            text={`K${i + 1}`}
+            fontSize={14}
+            fontStyle="600"
+            fontFamily={FONT}
+            fill={colour}
+            stroke={colours.halo}
+            strokeWidth={3}
+            fillAfterStrokeEnabled
+          />
+        </Group>
+      </Fragment>
     );
   });
 }

@@ -10,13 +10,23 @@ function withMarks(recipe: Recipe, keep: readonly KeepMark[]): Recipe {
   return { ...recipe, frame: keep.length > 0 ? { ...frame, keep: [...keep] } : frame };
 }
 
+function moved({ id, at, to }: KeepMark, [x, y]: Vec2): KeepMark {
+  return to ? { id, at: [x, y], to: [to[0] + x - at[0], to[1] + y - at[1]] } : { id, at: [x, y] };
+}
+
 /** Marks a spot that must stay inside the clean frame. @param at pixels of the original. */
 export const addKeepMark = (id: string, at: Vec2): Edit => ({
   label: "Keep mark",
   apply: (recipe) => withMarks(recipe, [...keepMarksOf(recipe), { id, at: [at[0], at[1]] }]),
 });
 
-/** Moves a keep mark to a place, pixels of the original. */
+/** Marks a small area that must stay inside, by two opposite corners, pixels of the original. */
+export const addKeepArea = (id: string, at: Vec2, to: Vec2): Edit => ({
+  label: "Keep area",
+  apply: (recipe) => withMarks(recipe, [...keepMarksOf(recipe), { id, at: [at[0], at[1]], to: [to[0], to[1]] }]),
+});
+
+/** Moves a keep mark to a place, pixels of the original; an area by its first corner. */
 export const moveKeepMark = (id: string, at: Vec2): Edit => ({
   label: "Move a keep mark",
   apply: (recipe) => {
@@ -24,7 +34,7 @@ export const moveKeepMark = (id: string, at: Vec2): Edit => ({
     if (!marks.some((mark) => mark.id === id)) return recipe;
     return withMarks(
       recipe,
-      marks.map((mark) => (mark.id === id ? { ...mark, at: [at[0], at[1]] } : mark)),
+      marks.map((mark) => (mark.id === id ? moved(mark, at) : mark)),
     );
   },
 });

@@ -1,11 +1,15 @@
 import { type Rect, type Vec2, bounds, clipToRect, signedArea } from "../geometry";
 import { type WeighedPlace, weighedFrame } from "./weighed-frame";
 
-/** A spot that must stay inside the frame, where it lies on the plane; null: it has no place there. */
+/** A spot that must stay inside the frame, or a small area, where it lies on the plane; null: it has no place there. */
 export interface PlacedMark {
   readonly id: string;
   readonly at: Vec2 | null;
+  /** The other corners of an area. */
+  readonly corners?: readonly Vec2[];
 }
+
+const placesOf = ({ at, corners = [] }: PlacedMark): readonly Vec2[] => (at ? [at, ...corners] : []);
 
 /** A clean frame, and the marks that it had to leave out. */
 export interface KeptFrame {
@@ -14,10 +18,11 @@ export interface KeptFrame {
 }
 
 const bounding = (marks: readonly PlacedMark[]): Rect | null =>
-  marks.length === 0 ? null : bounds(marks.map((m) => m.at!));
+  marks.length === 0 ? null : bounds(marks.flatMap(placesOf));
 
-/** How far a place lies outside a frame, the larger of both ways. */
-const outside = ([x, y, w, h]: Rect, [px, py]: Vec2): number => Math.max(0, x - px, px - x - w, y - py, py - y - h);
+/** How far a mark lies outside a frame, the larger of both ways, at its furthest corner. */
+const outside = ([x, y, w, h]: Rect, mark: PlacedMark): number =>
+  Math.max(0, ...placesOf(mark).map(([px, py]) => Math.max(x - px, px - x - w, y - py, py - y - h)));
 
 /**
  * The clean frame with all marks in it that keeps most of what the photo shows, or the largest where nothing is weighed. Where there is none, those are left out one by one that lie furthest outside
@@ -35,8 +40,8 @@ export function cleanFrameKeeping(
   const free = weighedFrame(outline, ratio, places, null, quick);
   if (!free) return null;
   const missed = marks.filter((m) => m.at === null).map((m) => m.id);
-  let wanted = marks.filter((m) => m.at !== null).sort((a, b) => outside(free, a.at!) - outside(free, b.at!));
-  while (wanted.some((m) => outside(free, m.at!) > 0)) {
+  let wanted = marks.filter((m) => m.at !== null).sort((a, b) => outside(free, a) - outside(free, b));
+  while (wanted.some((m) => outside(free, m) > 0)) {
     const rect = weighedFrame(outline, ratio, places, bounding(wanted), quick);
     if (rect) return { rect, missed };
     missed.push(wanted.at(-1)!.id);
@@ -46,7 +51,7 @@ export function cleanFrameKeeping(
 }
 
 /** How much a mark lies outside a frame, plane units; 0 inside, null where it has no place. */
-export const missedBy = (frame: Rect, { at }: PlacedMark): number | null => at && outside(frame, at);
+export const missedBy = (frame: Rect, mark: PlacedMark): number | null => mark.at && outside(frame, mark);
 
 /**
  * The smallest widening of a clean frame that takes in all marks, of its ratio where one is asked for, and the share of it
@@ -59,7 +64,7 @@ export function frameWithGaps(
   marks: readonly PlacedMark[],
 ): { readonly rect: Rect; readonly gapShare: number } {
   const [x, y, w, h] = clean;
-  const places = marks.flatMap((m) => (m.at ? [m.at] : []));
+  const places = marks.flatMap(placesOf);
   let rect = bounds([[x, y], [x + w, y + h], ...places]);
   if (ratio !== null) {
     const width = Math.max(rect[2], rect[3] * ratio);

@@ -38,7 +38,13 @@ const frame = z.strictObject({
     .default(null)
     .describe("x, y, width, height in pixels of the corrected plane"),
   keep: z
-    .array(z.strictObject({ id: z.string().min(1).max(100), at: point }))
+    .array(
+      z.strictObject({
+        id: z.string().min(1).max(100),
+        at: point,
+        to: point.optional().describe("The opposite corner of a small area; absent: a spot"),
+      }),
+    )
     .max(200)
     .optional()
     .describe("Spots that must stay inside a clean frame, pixels of the original"),

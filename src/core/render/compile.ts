@@ -1,4 +1,5 @@
 import {
+  type KeepMark,
   type PlacedMark,
   cleanFrameKeeping,
   keepMarksOf,
@@ -149,7 +150,15 @@ function weighedPlaces(
 
 /** Where a recipe's keep marks lie on the plane. */
 export const placedMarks = (recipe: Pick<SettledRecipe, "frame">, forward: PlaneMap["fromRecorded"]): PlacedMark[] =>
-  keepMarksOf(recipe).map(({ id, at }) => ({ id, at: forward(at) }));
+  keepMarksOf(recipe).map((mark) => placedMark(mark, forward));
+
+/** Where one keep mark lies on the plane: an area has a place where all its corners have. */
+export function placedMark({ id, at, to }: KeepMark, forward: PlaneMap["fromRecorded"]): PlacedMark {
+  if (!to) return { id, at: forward(at) };
+  const corners = [at, [to[0], at[1]] as const, to, [at[0], to[1]] as const].map((c) => forward(c));
+  const all = corners.filter((c): c is Vec2 => c !== null);
+  return all.length < corners.length ? { id, at: null } : { id, at: all[0]!, corners: all.slice(1) };
+}
 
 /**
  * The one map of a settled recipe; see CompiledMap. Pure: the same recipe gives the same map.

@@ -4,7 +4,7 @@ import { opened } from "../../../testing";
 describe("the keep tool", () => {
   const marksOf = (store: Bench) => store.getState().recipe.frame.keep ?? [];
 
-  test("a press marks a spot, a press on it leaves it, a drag from it moves it; a drag elsewhere marks nothing", () => {
+  test("a press marks a spot, a press on it leaves it, a drag from it moves it; a drag elsewhere marks an area", () => {
     const store = opened();
     store.getState().set({ course: "frame", tool: "keep" });
     const spot = onSheet([400, 300]);
@@ -16,7 +16,11 @@ describe("the keep tool", () => {
     play(store, spot, at(there), at(there));
     expect(marksOf(store)).toMatchObject([{ at: [900, 700] }]);
     play(store, onSheet([1500, 900]), at(onSheet([1700, 1000])), at(onSheet([1700, 1000])));
-    expect(marksOf(store)).toHaveLength(1);
+    expect(marksOf(store)[1]).toMatchObject({ at: [1500, 900], to: [1700, 1000] });
+    play(store, onSheet([1500, 900]), at(onSheet([1600, 900])), at(onSheet([1600, 900])));
+    expect(marksOf(store)[1]).toMatchObject({ at: [1600, 900], to: [1800, 1000] });
+    store.getState().undo();
+    store.getState().undo();
     store.getState().undo();
     expect(marksOf(store)).toMatchObject([{ at: [400, 300] }]);
   });

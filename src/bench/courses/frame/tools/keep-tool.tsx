@@ -1,6 +1,6 @@
 import { keepMarksOf } from "@/core/frame";
-import { addKeepMark, moveKeepMark } from "@/core/edits";
-import { distance2 } from "@/core/geometry";
+import { addKeepArea, addKeepMark, moveKeepMark } from "@/core/edits";
+import { type Vec2, distance2 } from "@/core/geometry";
 import { newId } from "../../../new-id";
 import { onScreen } from "../../../sheet/projection";
 import { MOVE } from "../../../tools/move-tool";
@@ -27,11 +27,27 @@ export const holdKeepMark: Grip = ({ screen }, { bench, projection }) => {
   return mark ? movedTo(mark.id) : null;
 };
 
-/** A press marks a spot that must stay in the frame, a drag from one moves it. */
+/** A press marks the spot, a drag an area from corner to corner of the photo. */
+function marking(from: Vec2): Gesture {
+  let to = from;
+  const corners = (): Vec2[] => [from, [to[0], from[1]], to, [from[0], to[1]]];
+  return {
+    keeps: "map",
+    move: ({ recorded }) => {
+      to = recorded ?? to;
+      return [];
+    },
+    up: ({ far, recorded }) =>
+      far && recorded ? [edit(addKeepArea(newId(), from, recorded))] : [edit(addKeepMark(newId(), from))],
+    marks: () => (to === from ? {} : { area: corners() }),
+  };
+}
+
+/** A press marks a spot that must stay in the frame, a drag an area; a drag from a mark moves it. */
 export const KEEP: Tool = {
   name: "keep",
   label: "Keep",
-  words: "Mark a spot that must stay in the frame",
+  words: "Mark a spot, or drag over an area, that must stay in the frame",
   key: "Shift+k",
   cursor: "crosshair",
   icon: toolIcon(
@@ -45,6 +61,6 @@ export const KEEP: Tool = {
     if (held) return held;
     if (hand.bench.view !== "corrected") return MOVE.down(at, hand);
     const { recorded } = at;
-    return recorded ? pan([], () => [edit(addKeepMark(newId(), recorded))]) : pan();
+    return recorded ? marking(recorded) : pan();
   },
 };
