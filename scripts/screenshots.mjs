@@ -112,6 +112,34 @@ await page.getByRole("button", { name: "Show where" }).click();
 await rested();
 await shot("wall-and-stretch");
 await page.keyboard.press("u");
+// The gable as the demo has it: measured by its tiles and its round window.
+const opened = async (name, version) => {
+  await page.goto(address);
+  await page.getByRole("link", { name: "Sallow Mill, reading rooms" }).last().click();
+  await page.getByRole("link", { name, exact: true }).click();
+  await rested();
+  const link = page.getByRole("link", { name: version, exact: true });
+  if (version && (await link.getAttribute("aria-current")) !== "page") {
+    await link.click();
+    await page.waitForTimeout(1500);
+    await rested();
+  }
+};
+await opened("SM-0424.jpg", "B");
+await page.keyboard.press("3");
+await rested();
+await page.getByRole("button", { name: "Select measure M1" }).click();
+await shot("shape");
+await opened("SM-0414.jpg");
+await page.keyboard.press("2");
+await page
+  .getByRole("button", { name: /True up/ })
+  .first()
+  .click({ timeout: 60_000 });
+await page.waitForTimeout(2500);
+await page.keyboard.press("4");
+await rested();
+await shot("tower-frame");
 await page.goto(worked);
 await rested();
 await page.getByRole("button", { name: "Deliver …" }).click();
