@@ -69,6 +69,16 @@ export async function angles(page: Page): Promise<{ pitch: number; yaw: number; 
   return { pitch: pitch!, yaw: yaw!, roll: roll! };
 }
 
+/** A number or word field by its whole name. */
+export const field = (page: Page, name: string) => page.getByRole("textbox", { name, exact: true });
+
+/** Types into a field, takes it, and lets the focus go, so that keys mean commands again. */
+export async function put(page: Page, name: string, value: string): Promise<void> {
+  await field(page, name).fill(value);
+  await field(page, name).press("Enter");
+  await field(page, name).blur();
+}
+
 /** Waits until the picture has come to rest under the careful filter. */
 export const rested = (page: Page) => page.waitForSelector("canvas[data-rested]", { timeout: 30_000 });
 

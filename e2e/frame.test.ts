@@ -1,21 +1,15 @@
 import type { Page } from "playwright-core";
-import { angles, onPlane, openFresh, rested, stroke, usePage } from "./app";
+import { angles, field, onPlane, openFresh, put, rested, stroke, usePage } from "./app";
 import type { Point } from "./scene";
 
 /** Frame: what it keeps and cuts off, moved and sized by every means, ratios, turns, sizes, and the visit's own list. */
 let page: Page;
 usePage((opened) => void (page = opened));
 
-const field = (name: string) => page.getByRole("textbox", { name, exact: true });
-async function put(name: string, value: string): Promise<void> {
-  await field(name).fill(value);
-  await field(name).press("Enter");
-  await field(name).blur();
-}
 const frame = async (): Promise<number[]> =>
   Promise.all(
     ["Left", "Top", "Width", "Height"].map(async (label) =>
-      Number((await field(`${label}, px`).inputValue()).replace("−", "-")),
+      Number((await field(page, `${label}, px`).inputValue()).replace("−", "-")),
     ),
   );
 const output = () => page.getByTestId("output-words");
@@ -50,7 +44,7 @@ test("the tower stands in its default frame from foot to top; the largest frame 
 test("by keys it moves and grows about its middle; with Alt a corner takes the other with it; a click changes nothing", async () => {
   await openFresh(page, "SM-0412.jpg");
   await page.keyboard.press("2");
-  await put("Pitch, °", "11");
+  await put(page, "Pitch, °", "11");
   await page.keyboard.press("4");
   await rested(page);
   const clean = await frame();
@@ -100,7 +94,7 @@ test("the picture is slid under the frame, an axis holds it in the middle, and a
   expect(narrow[2]).toBeLessThan(centred[2]! - 100);
   await page.getByRole("button", { name: "Let it go" }).click();
   await page.keyboard.press("2");
-  await put("Pitch, °", "12");
+  await put(page, "Pitch, °", "12");
   await page.keyboard.press("4");
   const followed = await frame();
   expect(followed).not.toEqual(narrow);
@@ -113,17 +107,17 @@ test("ratios are typed, swapped and kept with the visit; nonsense is refused", a
     const [, , w, h] = await frame();
     return w! / h!;
   };
-  await field("Ratio, typed").fill("1920×1080");
-  await field("Ratio, typed").press("Enter");
+  await field(page, "Ratio, typed").fill("1920×1080");
+  await field(page, "Ratio, typed").press("Enter");
   expect(await ratio()).toBeCloseTo(16 / 9, 2);
-  await field("Ratio, typed").blur();
+  await field(page, "Ratio, typed").blur();
   await page.keyboard.press("Shift+W");
   expect(await ratio()).toBeCloseTo(9 / 16, 2);
-  await field("Ratio, typed").fill("wide");
-  await field("Ratio, typed").press("Enter");
+  await field(page, "Ratio, typed").fill("wide");
+  await field(page, "Ratio, typed").press("Enter");
   await page.getByText('"wide" is no ratio.').first().waitFor();
-  await field("Ratio, typed").fill("7:3");
-  await field("Ratio, typed").press("Enter");
+  await field(page, "Ratio, typed").fill("7:3");
+  await field(page, "Ratio, typed").press("Enter");
   await page.getByTitle("Keep this ratio in the visit's list, or take it off").click();
   await page.getByRole("option", { name: "7 : 3, this visit’s" }).waitFor({ state: "attached" });
   await openFresh(page, "SM-0420.jpg");
@@ -148,13 +142,13 @@ test("a quarter turn turns frame and output, a mirror keeps them; sizes are said
   await page.keyboard.press("Control+z");
   expect((await frame()).slice(2)).toEqual([w, h]);
   await page.getByLabel("Output size").selectOption("long");
-  await put("Longer side, px", "1400");
+  await put(page, "Longer side, px", "1400");
   await output().getByText("1 400 × 600 px".replace(" ", "\u202f")).waitFor();
-  await field("Name to keep this size under").fill("listing");
-  await field("Name to keep this size under").press("Enter");
+  await field(page, "Name to keep this size under").fill("listing");
+  await field(page, "Name to keep this size under").press("Enter");
   await page.getByLabel("Output size").selectOption("print");
-  await put("Longer side, cm", "25.4");
-  await put("Resolution, dpi", "100");
+  await put(page, "Longer side, cm", "25.4");
+  await put(page, "Resolution, dpi", "100");
   await output().getByText("25.4 × 10.9 cm on paper").waitFor();
   await page.getByRole("button", { name: "listing", exact: true }).click();
   await output()

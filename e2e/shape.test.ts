@@ -1,20 +1,14 @@
 import type { Page } from "playwright-core";
-import { onPlane, openFresh, rested, shown, stroke, usePage } from "./app";
+import { field, onPlane, openFresh, put, rested, shown, stroke, usePage } from "./app";
 import type { Point } from "./scene";
 
 /** Shape: known measures drawn on the gable, sizes and units, the height by eye, a tape, and what cannot be. */
 let page: Page;
 usePage((opened) => void (page = opened));
 
-const field = (name: string) => page.getByRole("textbox", { name, exact: true });
-async function put(name: string, value: string): Promise<void> {
-  await field(name).fill(value);
-  await field(name).press("Enter");
-  await field(name).blur();
-}
 const schedule = () => page.getByRole("table", { name: "Measure schedule" });
 const row = (n: number) => schedule().getByRole("row").nth(n);
-const height = async (): Promise<number> => Number(await field("Height, %").inputValue());
+const height = async (): Promise<number> => Number(await field(page, "Height, %").inputValue());
 
 /** The gable trued up by its own edges; where its tiles and its round window then lie is looked for as anybody would. */
 async function openGable(): Promise<void> {
@@ -49,11 +43,11 @@ test("tiles drawn by hand settle on their edges, count once their size is said, 
   expect(await height()).toBe(100);
   // It settles a moment after it is drawn, as a step of its own.
   await page.waitForTimeout(1500);
-  await put("Tiles across", "12");
-  await put("Tiles down", "8");
+  await put(page, "Tiles across", "12");
+  await put(page, "Tiles down", "8");
   await page.getByLabel("Unit").selectOption("cm");
-  await put("Width of a tile, cm", "30");
-  await put("Height of a tile, cm", "30");
+  await put(page, "Width of a tile, cm", "30");
+  await put(page, "Height of a tile, cm", "30");
   await row(1).getByText("12×8 of 30×30 cm").waitFor();
   expect(Math.abs((await height()) - 100)).toBeLessThan(0.4);
   await page
@@ -79,7 +73,7 @@ test("a round window agrees with them; the same in feet is the same; one step ba
   expect(Math.abs((await height()) - 100)).toBeLessThan(0.4);
   await page.getByRole("button", { name: "Select measure M1" }).click();
   await page.getByLabel("Unit").selectOption("ft");
-  expect(Number(await field("Width of a tile, ft").inputValue())).toBeCloseTo(0.984, 3);
+  expect(Number(await field(page, "Width of a tile, ft").inputValue())).toBeCloseTo(0.984, 3);
   await page.getByLabel("Unit").blur();
   await page.getByRole("button", { name: "Delete M2" }).press("Enter");
   expect(await schedule().getByRole("row").count()).toBe(2);
@@ -89,11 +83,11 @@ test("a round window agrees with them; the same in feet is the same; one step ba
 
 test("sizes that cannot be change nothing and say so; one that contradicts is named, and can be set aside", async () => {
   await page.getByRole("button", { name: "Select measure M1" }).click();
-  await put("Width of a tile, ft", "0");
+  await put(page, "Width of a tile, ft", "0");
   await page.getByText("A size must be more than nothing; it stays as it was.").first().waitFor();
-  await put("Width of a tile, ft", "-3");
-  expect(Number(await field("Width of a tile, ft").inputValue())).toBeCloseTo(0.984, 3);
-  await put("Height of a tile, ft", "1.5");
+  await put(page, "Width of a tile, ft", "-3");
+  expect(Number(await field(page, "Width of a tile, ft").inputValue())).toBeCloseTo(0.984, 3);
+  await put(page, "Height of a tile, ft", "1.5");
   await page.getByTestId("measure-messages").getByText("M1 and M2 contradict each other").waitFor();
   await page.getByRole("button", { name: "Switch M1 off" }).press("Enter");
   expect(await page.getByTestId("measure-messages").count()).toBeLessThanOrEqual(1);
@@ -119,14 +113,14 @@ test("four corners in line or crossed count for nothing, and it is said why; cli
     await page.keyboard.up("Alt");
   }
   await row(1).waitFor();
-  await put("Width, m", "2");
+  await put(page, "Width, m", "2");
   await page.getByTestId("measure-messages").getByText("M1 does not count").waitFor();
   expect(await height()).toBe(100);
   await page.getByRole("button", { name: "Delete M1" }).press("Enter");
 }, 60_000);
 
 test("the height by number, slider and grip, kept to the picture's area, and each let go; a true circle beside it", async () => {
-  await put("Height, %", "110");
+  await put(page, "Height, %", "110");
   await page.getByText("Height, by eye").waitFor();
   await page.getByLabel("Keeps the picture’s").selectOption("area");
   await page.getByText("Drawn 95.3 % wide and 104.9 % tall.").waitFor();
@@ -157,7 +151,8 @@ test("the height by number, slider and grip, kept to the picture's area, and eac
 /** The middle of the frame's upper side, pixels of the plane, by the Frame course's numbers. */
 async function frameTop(): Promise<Point> {
   await page.keyboard.press("4");
-  const read = async (name: string): Promise<number> => Number((await field(name).inputValue()).replace("−", "-"));
+  const read = async (name: string): Promise<number> =>
+    Number((await field(page, name).inputValue()).replace("−", "-"));
   const [left, top, width] = [await read("Left, px"), await read("Top, px"), await read("Width, px")];
   await page.keyboard.press("3");
   await rested(page);

@@ -61,7 +61,7 @@ cluster_start() {
       return 0
     fi
     cluster_runs && return 0
-    log=$(as_pg tail -4 "$data/server.log")
+    log=$(as_pg tail -6 "$data/server.log")
     case $log in
     *"could not bind"* | *"Address already in use"*) cluster_answers || port=$(free_port "$((port + 1))") ;;
     *"shared memory block"* | *"s another postmaster"* | *"s another server"* | *"still in use"*) ;;

@@ -1,18 +1,9 @@
 import { frameRatio, freeFrame, quarterTurn } from "@/core/edits";
 import { rectBeforeTurn } from "@/core/frame";
-import type { Rect, Vec2 } from "@/core/geometry";
+import type { Rect } from "@/core/geometry";
 import { compile, withCamera } from "@/core/render";
+import { ARROW_KEYS, arrowOf, burstOf } from "../../commands/arrows";
 import type { Command, CommandContext } from "../../commands/command";
-
-const ARROWS: Readonly<Record<string, Vec2>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-/** Moves by the keys within this time of each other are one step back, ms. */
-const BURST_MS = 900;
-let burst: ReturnType<typeof setTimeout> | undefined;
 
 const can = ({ get }: CommandContext): boolean => get().course === "frame" && get().recipe.frame.on;
 
@@ -21,12 +12,7 @@ function change({ get }: CommandContext, to: (frame: Rect) => Rect): void {
   const { recipe, size, edit } = get();
   const settled = withCamera(recipe, size);
   const frame = compile(settled, size).frame;
-  const key = "frame-keys";
-  edit(freeFrame(rectBeforeTurn(settled, to(frame)), "Frame by keys"), key);
-  clearTimeout(burst);
-  burst = setTimeout(() => {
-    if (get().gesture === key) get().endGesture();
-  }, BURST_MS);
+  edit(freeFrame(rectBeforeTurn(settled, to(frame)), "Frame by keys"), burstOf("frame-keys", get));
 }
 
 /** About its middle, in its ratio; by whole pixels. */
@@ -43,16 +29,14 @@ const group = "Frame";
 export const FRAME_COMMANDS: readonly Command[] = [
   {
     id: "nudge-frame",
-    words: "Move the frame by 1 px (Shift 10)",
+    words: "Move the frame by 1 px (Shift 10, Alt 0.1)",
     group,
-    keys: Object.keys(ARROWS).flatMap((key) => [key, `Shift+${key}`]),
+    keys: ARROW_KEYS,
     written: "Arrows",
     can,
     run: (context, held) => {
-      const arrow = held && ARROWS[held.key];
-      if (!arrow) return;
-      const by = held.shiftKey ? 10 : 1;
-      change(context, ([x, y, w, h]) => [x + by * arrow[0], y + by * arrow[1], w, h]);
+      const by = arrowOf(held);
+      if (by) change(context, ([x, y, w, h]) => [x + by[0], y + by[1], w, h]);
     },
   },
   {

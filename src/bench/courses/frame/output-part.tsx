@@ -27,6 +27,44 @@ const BEGUN: Record<OutputSize["kind"], OutputSize> = {
   scale: { kind: "scale", to: 50, dpi: 300 },
 };
 
+interface Field {
+  readonly key: string;
+  readonly label: string;
+  readonly standard: number;
+  readonly step: number;
+  readonly digits: number;
+  readonly unit: string;
+  readonly min: number;
+  readonly max: number;
+}
+
+const RESOLUTION: Field = {
+  key: "dpi",
+  label: "Resolution",
+  standard: 300,
+  step: 10,
+  digits: 0,
+  unit: "dpi",
+  min: 10,
+  max: 4800,
+};
+
+/** The numbers that each kind of size is told by. */
+const FIELDS: Record<OutputSize["kind"], readonly Field[]> = {
+  long: [{ key: "px", label: "Longer side", standard: 2048, step: 10, digits: 0, unit: "px", min: 16, max: 200_000 }],
+  megapixels: [
+    { key: "megapixels", label: "Megapixels", standard: 12, step: 0.5, digits: 2, unit: "MP", min: 0.01, max: 1000 },
+  ],
+  print: [
+    { key: "cm", label: "Longer side", standard: 30, step: 0.5, digits: 1, unit: "cm", min: 0.5, max: 2000 },
+    RESOLUTION,
+  ],
+  scale: [
+    { key: "to", label: "Scale, 1 to", standard: 50, step: 5, digits: 0, unit: "", min: 1, max: 5000 },
+    RESOLUTION,
+  ],
+};
+
 const SCALES = [10, 20, 50, 100, 200] as const;
 
 /** What the picture is delivered at, the sizes that the visit keeps, and what that comes to. */
@@ -35,7 +73,6 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
   const { output } = recipe.frame;
   const kind: Kind = output?.kind ?? "own";
   const put = (change: OutputSize): void => edit(outputAt(change), `output-${change.kind}`);
-  const number = { onDone: endGesture };
   const factor = map.output[0] / map.frame[2];
   const dpi = dpiOf(output);
   const scaled = recipe.proportion.perPixel !== undefined;
@@ -58,89 +95,32 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
             </option>
           ))}
         </select>
-        {output?.kind === "long" && (
-          <NumberField
-            label="Longer side"
-            value={output.px}
-            standard={2048}
-            step={10}
-            digits={0}
-            unit="px"
-            min={16}
-            max={200000}
-            onChange={(v) => put({ ...output, px: Math.round(v) })}
-            {...number}
-          />
-        )}
-        {output?.kind === "megapixels" && (
-          <NumberField
-            label="Megapixels"
-            value={output.megapixels}
-            standard={12}
-            step={0.5}
-            digits={2}
-            unit="MP"
-            min={0.01}
-            max={1000}
-            onChange={(v) => put({ ...output, megapixels: v })}
-            {...number}
-          />
-        )}
-        {output?.kind === "print" && (
-          <NumberField
-            label="Longer side"
-            value={output.cm}
-            standard={30}
-            step={0.5}
-            digits={1}
-            unit="cm"
-            min={0.5}
-            max={2000}
-            onChange={(v) => put({ ...output, cm: v })}
-            {...number}
-          />
-        )}
-        {output?.kind === "scale" && (
+        {output && (
           <>
-            <NumberField
-              label="Scale, 1 to"
-              value={output.to}
-              standard={50}
-              step={5}
-              digits={0}
-              unit=""
-              min={1}
-              max={5000}
-              onChange={(v) => put({ ...output, to: v })}
-              {...number}
-            />
-            <div className="flex gap-1" role="group" aria-label="Usual scales">
-              {SCALES.map((to) => (
-                <button
-                  key={to}
-                  className="btn btn-xs grow"
-                  aria-pressed={output.to === to}
-                  onClick={() => edit(outputAt({ ...output, to }))}
-                >
-                  1:{to}
-                </button>
-              ))}
-            </div>
+            {FIELDS[output.kind].map(({ key, ...field }) => (
+              <NumberField
+                key={key}
+                {...field}
+                value={(output as unknown as Record<string, number>)[key]!}
+                onChange={(v) => put({ ...output, [key]: field.digits === 0 ? Math.round(v) : v } as OutputSize)}
+                onDone={endGesture}
+              />
+            ))}
           </>
         )}
-        {(output?.kind === "print" || output?.kind === "scale") && (
-          <NumberField
-            label="Resolution"
-            value={output.dpi}
-            standard={300}
-            step={10}
-            digits={0}
-            unit="dpi"
-            min={10}
-            max={4800}
-            onChange={(v) => put({ ...output, dpi: v })}
-            {...number}
-          />
+        {output?.kind === "scale" && (
+          <div className="flex gap-1" role="group" aria-label="Usual scales">
+            {SCALES.map((to) => (
+              <button
+                key={to}
+                className="btn btn-xs grow"
+                aria-pressed={output.to === to}
+                onClick={() => edit(outputAt({ ...output, to }))}
+              >
+                1:{to}
+              </button>
+            ))}
+          </div>
         )}
         <p className="muted" data-testid="output-words">
           {grouped(map.output[0])} × {grouped(map.output[1])} px

@@ -1,7 +1,7 @@
 import type { BenchState } from "@/client/bench-store";
 import { addLine, changeKind, deleteLine, moveBy, switchLine, turnFaceOn } from "@/core/edits";
-import type { Vec2 } from "@/core/geometry";
 import type { Line } from "@/core/recipe";
+import { ARROW_KEYS, arrowOf, burstOf } from "../../commands/arrows";
 import type { Command, CommandContext, Modifiers } from "../../commands/command";
 import { newId } from "../../new-id";
 import { clingLine, lengthenLine } from "./cling-line";
@@ -13,32 +13,11 @@ const selectedLine = ({ get }: Pick<CommandContext, "get">): Line | undefined =>
 };
 const isSelected = (context: CommandContext): boolean => selectedLine(context) !== undefined;
 
-const ARROWS: Readonly<Record<string, Vec2>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-/** Moves by the keys within this time of each other are one step back, ms. */
-const BURST_MS = 900;
-let burst = { key: "", at: 0 };
-let burstEnd: ReturnType<typeof setTimeout> | undefined;
-
-/** Moves the selected line, or its end, by a pixel; ten with Shift, a tenth with Alt. */
-function nudge(get: () => BenchState, { key, shiftKey, altKey }: Modifiers): void {
-  const bench = get();
-  const { selected, selectedEnd } = bench;
-  const arrow = ARROWS[key];
-  if (!arrow || !selected) return;
-  const by = shiftKey ? 10 : altKey ? 0.1 : 1;
-  const now = Date.now();
-  const name = `keys-${selected}-${selectedEnd}`;
-  burst = { key: burst.key.startsWith(name) && now - burst.at < BURST_MS ? burst.key : `${name}-${now}`, at: now };
-  bench.edit(moveBy(selected, selectedEnd, [arrow[0] * by, arrow[1] * by]), burst.key);
-  clearTimeout(burstEnd);
-  burstEnd = setTimeout(() => {
-    if (get().gesture === burst.key) get().endGesture();
-  }, BURST_MS);
+/** Moves the selected line, or its end. */
+function nudge(get: () => BenchState, held: Modifiers): void {
+  const { selected, selectedEnd, edit } = get();
+  const by = arrowOf(held);
+  if (by && selected) edit(moveBy(selected, selectedEnd, by), burstOf(`keys-${selected}-${selectedEnd}`, get));
 }
 
 /** Selects the line so many further on. */
@@ -94,7 +73,7 @@ export const LINES_COMMANDS: readonly Command[] = [
     id: "nudge",
     words: "Move it by 1 px (Shift 10, Alt 0.1)",
     group,
-    keys: Object.keys(ARROWS).flatMap((key) => [key, `Shift+${key}`]),
+    keys: ARROW_KEYS,
     written: "Arrows",
     can: isSelected,
     run: ({ get }, held) => held && nudge(get, held),

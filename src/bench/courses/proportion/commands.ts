@@ -1,6 +1,7 @@
 import { deleteMeasure, moveMeasurePlace, placeMeasure, switchMeasure } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import type { KnownMeasure } from "@/core/proportion";
+import { ARROW_KEYS, arrowOf, burstOf } from "../../commands/arrows";
 import type { Command, CommandContext } from "../../commands/command";
 import { settleMeasure } from "./settle-measure";
 import { clearShapeState, useShapeState } from "./shape-state";
@@ -10,16 +11,6 @@ const selected = ({ get }: Pick<CommandContext, "get">): KnownMeasure | undefine
 const can = (context: CommandContext): boolean =>
   context.get().course === "proportion" && selected(context) !== undefined;
 
-const ARROWS: Readonly<Record<string, Vec2>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
-/** Moves by the keys within this time of each other are one step back, ms. */
-const BURST_MS = 900;
-let burst: ReturnType<typeof setTimeout> | undefined;
-
 const group = "Shape";
 
 /** What can be done with known measures, and what lies over the picture beside them. */
@@ -28,27 +19,21 @@ export const SHAPE_COMMANDS: readonly Command[] = [
     id: "nudge-measure",
     words: "Move the measure, or its mark, by 1 px (Shift 10, Alt 0.1)",
     group,
-    keys: Object.keys(ARROWS).flatMap((key) => [key, `Shift+${key}`]),
+    keys: ARROW_KEYS,
     written: "Arrows",
     can,
     run: (context, held) => {
-      const arrow = held && ARROWS[held.key];
+      const by = arrowOf(held);
       const measure = selected(context);
-      if (!arrow || !measure) return;
-      const by = held.shiftKey ? 10 : held.altKey ? 0.1 : 1;
-      const moved = ([x, y]: readonly [number, number]): Vec2 => [x + arrow[0] * by, y + arrow[1] * by];
+      if (!by || !measure) return;
+      const moved = ([x, y]: readonly [number, number]): Vec2 => [x + by[0], y + by[1]];
       const { place } = useShapeState.getState();
-      const bench = context.get();
       const one = place === null ? undefined : measure.points[place];
-      const key = `keys-${measure.id}-${one ? place : ""}`;
-      bench.edit(
+      const { edit } = context.get();
+      edit(
         one ? moveMeasurePlace(measure.id, place!, moved(one)) : placeMeasure(measure.id, measure.points.map(moved)),
-        key,
+        burstOf(`keys-${measure.id}-${one ? place : ""}`, context.get),
       );
-      clearTimeout(burst);
-      burst = setTimeout(() => {
-        if (context.get().gesture === key) context.get().endGesture();
-      }, BURST_MS);
     },
   },
   {
