@@ -38,7 +38,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
   const derived = useDerived();
   const paced = usePaced(derived);
   const { photo } = opened;
-  const { output } = paced.derived.map;
+  const { output } = paced.derived;
   const top = useMemo(
     () => (
       <ShownBench value={paced.store}>

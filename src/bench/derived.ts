@@ -59,13 +59,20 @@ function deriveFrom(
   // How lines stand is told of the picture as it was taken, not as it is turned.
   const isTurned = settled.frame.turn !== undefined || settled.frame.mirror !== undefined;
   const plain = once(() => (isTurned ? compile({ ...settled, frame: unturned(settled.frame) }, size, 1) : map));
+  const output = once((): Size => {
+    const [w, h] = map.output;
+    const isLying = (recipe.frame.turn ?? 0) % 2 === 1 && settled.frame.turn === undefined;
+    return isLying ? [h, w] : map.output;
+  });
   const rows = once(() => rowsOf(recipe, plain(), names, solved().solution));
   // Where one more line would help is no matter while something moves.
   const next = once(() =>
     moving ? null : nextLine(settled.camera, map.lens, size, linesOf(recipe), solved().solution),
   );
   const fromLines = () => (recipe.attitude.from === "lines" ? solved().solution : null);
-  const measured = once(() => measuredProportion(settled, map.lens, fromLines()));
+  const measureName = (id: string): string =>
+    `M${(recipe.proportion.measures ?? []).findIndex((m) => m.id === id) + 1}`;
+  const measured = once(() => measuredProportion(settled, map.lens, fromLines(), measureName));
   const heights = once(() => {
     const [x, y, w, h] = map.frame;
     const { focal } = solved().solution;
@@ -84,6 +91,10 @@ function deriveFrom(
     },
     get rows() {
       return rows();
+    },
+    /** Size of the delivered picture, pixels, turned as it will be whichever course is open. */
+    get output() {
+      return output();
     },
     /** What known measures tell; null where there are none. */
     get measured() {

@@ -60,7 +60,7 @@ export function TitleBlock({ opened: { photo, sheet }, derived }: { opened: Open
         {percent(map.kept)}
       </Cell>
       <Cell title="Output">
-        {grouped(map.output[0])} × {grouped(map.output[1])}
+        {grouped(derived.output[0])} × {grouped(derived.output[1])}
       </Cell>
       <Cell title="Sheet" grow={0.5}>
         {sheet.number} of {sheet.of}

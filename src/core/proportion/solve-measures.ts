@@ -44,8 +44,14 @@ export interface MeasuredProportion {
 /**
  * The factor on heights, and the scale, that known measures tell: each is laid on what it lies on, its level
  * shape found by maximum likelihood, and all are weighed by their deviations.
+ *
+ * @param nameOf what a measure is called in messages; by its id unless told otherwise.
  */
-export function solveMeasures(view: MeasuredView, measures: readonly KnownMeasure[]): MeasuredProportion {
+export function solveMeasures(
+  view: MeasuredView,
+  measures: readonly KnownMeasure[],
+  nameOf: (id: string) => string = (id) => id,
+): MeasuredProportion {
   const laid = measures.map((m) => laidDown(view, m));
   const factors = measures.map((m, i) => factorOf(m, laid[i]!) ?? againstLevel(measures, laid, i));
   const sum = weighed(factors.filter((f) => f !== null));
@@ -72,7 +78,7 @@ export function solveMeasures(view: MeasuredView, measures: readonly KnownMeasur
     misshapen: misshapenBy(measures, laid),
     scales,
     measures: shares,
-    messages: wordsOf(shares),
+    messages: wordsOf(shares.map((share) => ({ ...share, id: nameOf(share.id) }))),
   };
 }
 

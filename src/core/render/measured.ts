@@ -34,15 +34,17 @@ export function measuredView(recipe: MeasuredRecipe, lens: Lens, solution: LineS
  * What a recipe's known measures tell under its attitude; null where it has none.
  *
  * @param solution of its lines, whose walls the measures may be on; null where the attitude is set by hand.
+ * @param nameOf what a measure is called in messages; by its id unless told otherwise.
  */
 export function measuredProportion(
   recipe: MeasuredRecipe,
   lens: Lens,
   solution: LineSolution | null,
+  nameOf?: (id: string) => string,
 ): MeasuredProportion | null {
   const measures = measuresOf(recipe);
   if (measures.length === 0) return null;
-  const told = solveMeasures(measuredView(recipe, lens, solution), measures);
+  const told = solveMeasures(measuredView(recipe, lens, solution), measures, nameOf);
   // Pixels of the plane are as wide as the proportion leaves them, set by hand or told by the measures.
   const byHand = recipe.proportion.from === "by-hand";
   const height = byHand ? recipe.proportion.height : (told.height ?? recipe.proportion.height);

@@ -6,7 +6,6 @@ import { deleteMeasure, switchMeasure } from "@/core/edits";
 import { type KnownMeasure, UNITS } from "@/core/proportion";
 import { percent } from "@/ui";
 import type { Derived } from "../../derived";
-import { measureMessages } from "./measure-messages";
 import { useShapeState } from "./shape-state";
 
 const head = "border-b border-base-content px-1 py-1 text-right text-[0.85rem] font-medium muted";
@@ -110,7 +109,7 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
         </table>
       </div>
       <div className="ruled border-b px-3.5 py-2 empty:hidden" role="status" data-testid="measure-messages">
-        {measureMessages(measures, measured).map((words) => (
+        {(measured?.messages ?? []).map((words) => (
           <p key={words}>{words}</p>
         ))}
       </div>
