@@ -19,6 +19,8 @@ export interface MeasureShare {
   readonly pull: number;
   /** How far it lies from all the others, deviations; null without others. */
   readonly off: number | null;
+  /** Why it may contradict the others, in words; null where it does not, or has none. */
+  readonly cause: string | null;
   /** What it was found to lie on; null where it lies on nothing. */
   readonly surface: Surface | null;
   /** How well its marks make its shape there, pixels (root mean square); null where they make none. */
@@ -58,12 +60,15 @@ export function solveMeasures(
   const shares = measures.map((m, i): MeasureShare => {
     const factor = factors[i];
     const others = weighed(factors.filter((f, j) => f !== null && j !== i) as Factor[]);
+    const off =
+      factor && others ? Math.abs(factor.log - others.log) / Math.sqrt(factor.variance + others.variance) : null;
     return {
       id: m.id,
       height: factor ? Math.exp(factor.log) : null,
       sigma: factor ? Math.sqrt(factor.variance) : null,
       pull: factor && sum ? 1 / (factor.variance * sum.weight) : 0,
-      off: factor && others ? Math.abs(factor.log - others.log) / Math.sqrt(factor.variance + others.variance) : null,
+      off,
+      cause: off !== null && off > CONTRADICTS ? likelyCause(m, factor!, others!) : null,
       surface: laid[i]?.surface ?? null,
       missPx: laid[i]?.shape ? Math.sqrt(laid[i]!.shape!.misfit / laid[i]!.shape!.freedom) : null,
       why: laid[i] ? null : cannot(m),
@@ -169,6 +174,21 @@ function perPixelOf({ camera, attitude, headings }: MeasuredView, scales: readon
   return one ? one.metres / camera.focalPx : null;
 }
 
+/** Measures within this of what others say count as agreeing, as a logarithm. */
+const AGREES = 0.02;
+
+const EXCHANGED = "With its width and height exchanged it would agree.";
+
+/** Why a measure may contradict the others, in words. */
+function likelyCause(m: KnownMeasure, own: Factor, others: Factor): string {
+  const off = own.log - others.log;
+  if (m.kind !== "length" && Math.abs(off + 2 * Math.log(ratioOf(m))) < AGREES) return EXCHANGED;
+  const share = 100 * Math.abs(Math.expm1(off));
+  return share < 10
+    ? `They differ by ${share.toFixed(1)} %: is its size as stated, and are its marks on its edges?`
+    : "Is it on another wall, or its size another?";
+}
+
 function wordsOf(shares: readonly MeasureShare[]): string[] {
   const words = shares.flatMap(({ id, why, missPx }) => {
     if (why) return [`Measure ${id} does not count. ${why}`];
@@ -179,10 +199,12 @@ function wordsOf(shares: readonly MeasureShare[]): string[] {
   });
   const odd = shares.filter((s) => s.off !== null && s.off > CONTRADICTS).sort((a, b) => b.off! - a.off!);
   if (odd.length === 0) return words;
-  if (shares.filter((s) => s.off !== null).length < 3)
-    return [
-      ...words,
-      `Measures ${odd.map((s) => s.id).join(" and ")} contradict each other. Is one of them on another wall, or its size another?`,
-    ];
-  return [...words, `Measure ${odd[0]!.id} contradicts the others. Is it on another wall, or its size another?`];
+  if (shares.filter((s) => s.off !== null).length < 3) {
+    const exchanged = odd.find((s) => s.cause === EXCHANGED);
+    const cause = exchanged
+      ? `With width and height of ${exchanged.id} exchanged they would agree.`
+      : "Is one of them on another wall, or its size another?";
+    return [...words, `Measures ${odd.map((s) => s.id).join(" and ")} contradict each other. ${cause}`];
+  }
+  return [...words, `Measure ${odd[0]!.id} contradicts the others. ${odd[0]!.cause}`];
 }

@@ -12,7 +12,7 @@ import {
   wholePixels,
 } from "../frame";
 import { type Break, type PlaneStep, type RasterStep, chained } from "../course";
-import { type Rect, type Size, type Vec2, bounds, rectOutline, withoutCollinear } from "../geometry";
+import { type Rect, type Size, type Vec2, bounds, contains, rectOutline, withoutCollinear } from "../geometry";
 import type { Lens } from "../lens";
 import { RecipeError } from "../recipe";
 import { type Optics, opticsOf } from "./optics";
@@ -130,19 +130,25 @@ function barOf({ frame: { on, bar }, proportion: { perPixel } }: SettledRecipe, 
 /** Places to a side of a cell of what was weighed: a cell may be stretched over much of the plane. */
 const PLACES = 2;
 
+/** What somebody has marked weighs as much again as the busiest place. */
+const MARKED = 9;
+
 /** What a recipe's photo shows, weighed, where it lies on the plane; none where the largest frame is wanted. */
 function weighedPlaces(
-  { frame: { detail, prefer } }: Pick<SettledRecipe, "frame">,
+  { frame: { detail, prefer }, faces, proportion: { measures = [] } }: SettledRecipe,
   size: Size,
   forward: PlaneMap["fromRecorded"],
 ): WeighedPlace[] {
   if (!detail || prefer === "area") return [];
   const [columns, rows] = [detail.columns * PLACES, detail.rows * PLACES];
   const places: WeighedPlace[] = [];
+  const marked = [...faces.map((f) => f.corners), ...measures.flatMap((m) => (m.kind === "length" ? [] : [m.points]))];
   for (let j = 0; j < rows; j++)
     for (let i = 0; i < columns; i++) {
-      const weight = Number(detail.weights[Math.floor(j / PLACES) * detail.columns + Math.floor(i / PLACES)]);
-      const at = weight > 0 ? forward([((i + 0.5) * size[0]) / columns, ((j + 0.5) * size[1]) / rows]) : null;
+      const shown = Number(detail.weights[Math.floor(j / PLACES) * detail.columns + Math.floor(i / PLACES)]);
+      const place: Vec2 = [((i + 0.5) * size[0]) / columns, ((j + 0.5) * size[1]) / rows];
+      const weight = shown + (marked.some((outline) => contains(outline, place)) ? MARKED : 0);
+      const at = weight > 0 ? forward(place) : null;
       if (at) places.push({ at, weight });
     }
   return places;

@@ -7,6 +7,7 @@ import { sayMeasure } from "@/core/edits";
 import { type KnownMeasure, UNITS, type Unit } from "@/core/proportion";
 import { NumberField, notify } from "@/ui";
 import { commonMeasures, dropCommon, isOwn, keepCommon } from "./common-measures";
+import type { Derived } from "../../derived";
 import { settleMeasure } from "./settle-measure";
 
 const WORDS: Record<Unit, string> = { m: "m", cm: "cm", mm: "mm", ft: "ft", in: "in", ratio: "ratio only" };
@@ -18,7 +19,18 @@ const KINDS: Record<KnownMeasure["kind"], string> = {
 };
 
 /** How large the selected measure is, in its unit, and what it lies on. */
-export function MeasureFields({ photo, measure, name }: { photo: Photo; measure: KnownMeasure; name: string }) {
+export function MeasureFields({
+  photo,
+  measure,
+  name,
+  walls,
+}: {
+  photo: Photo;
+  measure: KnownMeasure;
+  name: string;
+  /** Those that the lines tell. */
+  walls: Derived["solution"]["walls"];
+}) {
   const { edit, endGesture } = useBench();
   const unit = measure.unit ?? "m";
   const say = (words: Parameters<typeof sayMeasure>[1], gesture?: string): void =>
@@ -100,12 +112,17 @@ export function MeasureFields({ photo, measure, name }: { photo: Photo; measure:
         Lies on
         <select
           className="select select-sm"
-          value={measure.wall ?? "auto"}
+          value={walls.find((w) => w.lines.includes(measure.wall ?? ""))?.lines[0] ?? measure.wall ?? "auto"}
           onChange={(e) => say({ wall: e.target.value === "auto" ? undefined : e.target.value })}
         >
           <option value="auto">the wall it fits</option>
           <option value="floor">the floor</option>
           {measure.kind !== "length" && <option value="own">a wall of its own</option>}
+          {walls.map(({ lines, heading }) => (
+            <option key={lines[0]} value={lines[0]}>
+              the wall at {heading.toFixed(1)}°
+            </option>
+          ))}
         </select>
       </label>
       <CommonSizes measure={measure} />

@@ -27,7 +27,14 @@ export function ShapePanel({ photo, derived }: { photo: Photo; derived: Derived 
       ) : (
         <MeasureSchedule derived={derived} />
       )}
-      {measure && <MeasureFields photo={photo} measure={measure} name={`M${measures.indexOf(measure) + 1}`} />}
+      {measure && (
+        <MeasureFields
+          photo={photo}
+          measure={measure}
+          name={`M${measures.indexOf(measure) + 1}`}
+          walls={derived.solution.walls}
+        />
+      )}
       <HeightPart derived={derived} />
       <ScalePart derived={derived} />
       <HowFar derived={derived} />
