@@ -29,7 +29,6 @@ const opened = {
   siblings: [],
   revision: 3,
   token: null,
-  frames: { ratios: [], sizes: [] },
 };
 
 test("an answer keeps what the contract names and nothing beside it", () => {
