@@ -109,7 +109,7 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
     case "SM-0424.jpg": {
       const lined = withLines(withLens(start, truth), truth, "quoin-left", "quoin-right", "band", "field-foot");
       const measured = edited(lined, together("Known measures", gableMeasures()), truth.size);
-      const kept = edited(measured, addKeepMark("roof", onScene(gable, [[-1, 9.7, -0.4]])[0]!), truth.size);
+      const kept = edited(measured, addKeepMark("roof", onScene(gable, [[-0.5, 9.95, -0.4]])[0]!), truth.size);
       const elevation = edited(kept, outputAt({ kind: "scale", to: 50, dpi: 300 }), truth.size);
       return [
         { recipe: kept, weighs: true },

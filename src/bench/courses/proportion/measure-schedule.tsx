@@ -32,7 +32,7 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
           <thead>
             <tr>
               <th className={`${head} pl-3.5 text-left`}>No.</th>
-              <th className={`${head} text-left`}>Size</th>
+              <th className={head}>Size</th>
               <th className={head} title="The factor on heights that would give it its shape">
                 Height
               </th>
@@ -65,7 +65,7 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
                       {name}
                     </button>
                   </td>
-                  <td className={`${cell} text-left`}>{sizeWords(m)}</td>
+                  <td className={cell}>{sizeWords(m)}</td>
                   <td className={`${cell} whitespace-nowrap`}>
                     {share?.height ? (
                       <>
@@ -77,7 +77,7 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
                     )}
                   </td>
                   <td className={`${cell} whitespace-nowrap`}>
-                    {off === null ? "–" : `${(100 * off).toFixed(1)}\u202f%`}
+                    {off === null ? "–" : `${(Math.abs(off) < 0.0005 ? 0 : 100 * off).toFixed(1)}\u202f%`}
                   </td>
                   <td className={`${cell} whitespace-nowrap`}>{share && share.pull > 0 ? percent(share.pull) : "–"}</td>
                   <td className={`${cell} whitespace-nowrap pr-2`}>
