@@ -81,6 +81,12 @@ function crossings(outline: readonly Vec2[], y: number): number[] {
   return found.sort((a, b) => a - b);
 }
 
+/** Worth of whole cells, from column i and row j on. */
+function worthOfCells({ columns, sums }: Lattice, i: number, j: number, across: number, down: number): number {
+  const [above, below] = [j * (columns + 1) + i, (j + down) * (columns + 1) + i];
+  return sums[below + across]! - sums[below]! - sums[above + across]! + sums[above]!;
+}
+
 /** Worth of a rectangle of the plane, by the sums, linear within cells. */
 function worthOf({ x0, y0, dx, dy, columns, rows, sums }: Lattice, [x, y, w, h]: Rect): number {
   const at = (px: number, py: number): number => {
@@ -123,7 +129,7 @@ function bestOfAny(lattice: Lattice, keep: Rect | null): Rect | null {
         const rect: Rect = [x0 + top.from * dx, y0 + (j + 1 - top.height) * dy, (i - top.from) * dx, top.height * dy];
         const ratio = rect[2] / rect[3];
         if (ratio < RATIOS[0] || ratio > RATIOS[1] || !holds(rect, keep, slack)) continue;
-        const worth = worthOf(lattice, rect);
+        const worth = worthOfCells(lattice, top.from, j + 1 - top.height, i - top.from, top.height);
         if (worth > most) [most, best] = [worth, rect];
       }
       stack.push({ from, height: heights[i]! });
@@ -134,9 +140,18 @@ function bestOfAny(lattice: Lattice, keep: Rect | null): Rect | null {
 
 /** Steps of the closing in on the best middle, in cells, halved each time. */
 const CLOSING = [2, 1, 0.5, 0.25, 0.125, 0.06];
+const QUICK_CLOSING = [1, 0.3];
+/** Middles of squares that are looked at first, the most worth first. */
+const MIDDLES = { fine: 12, quick: 3 } as const;
 
 /** The frame of a ratio that is worth most: the largest about every lattice place, then closed in on the best middle. */
-function bestOfRatio(outline: readonly Vec2[], lattice: Lattice, ratio: number, keep: Rect | null): Rect | null {
+function bestOfRatio(
+  outline: readonly Vec2[],
+  lattice: Lattice,
+  ratio: number,
+  keep: Rect | null,
+  quick: boolean,
+): Rect | null {
   const { x0, y0, dx, dy, columns, rows, inside } = lattice;
   const squeezed = borderOf(outline, ratio);
   const about = (x: number, y: number): { rect: Rect; worth: number } | null => {
@@ -152,6 +167,7 @@ function bestOfRatio(outline: readonly Vec2[], lattice: Lattice, ratio: number, 
   };
   // The largest square that ends in each cell, by its three neighbours': its middle is where one is worth looking for.
   const side = new Int32Array(columns * rows);
+  const most = quick ? MIDDLES.quick : MIDDLES.fine;
   const middles: { at: Vec2; worth: number }[] = [];
   for (let j = 0; j < rows; j++)
     for (let i = 0; i < columns; i++) {
@@ -159,13 +175,19 @@ function bestOfRatio(outline: readonly Vec2[], lattice: Lattice, ratio: number, 
       if (!inside[c]) continue;
       const n = i > 0 && j > 0 ? 1 + Math.min(side[c - 1]!, side[c - columns]!, side[c - columns - 1]!) : 1;
       side[c] = n;
+      const worth = worthOfCells(lattice, i + 1 - n, j + 1 - n, n, n);
+      if (middles.length === most && worth <= middles[most - 1]!.worth) continue;
       const rect: Rect = [x0 + (i + 1 - n) * dx, y0 + (j + 1 - n) * dy, n * dx, n * dy];
-      if (holds(rect, keep, 2 * dy * Math.max(1, ratio)))
-        middles.push({ at: [rect[0] + rect[2] / 2, rect[1] + rect[3] / 2], worth: worthOf(lattice, rect) });
+      if (!holds(rect, keep, 2 * dy * Math.max(1, ratio))) continue;
+      const rank = middles.findIndex((m) => worth > m.worth);
+      middles.splice(rank < 0 ? middles.length : rank, 0, {
+        at: [rect[0] + rect[2] / 2, rect[1] + rect[3] / 2],
+        worth,
+      });
+      middles.length = Math.min(most, middles.length);
     }
-  middles.sort((a, b) => b.worth - a.worth);
-  for (const { at } of middles.slice(0, 12)) look(...(at as [number, number]));
-  for (const step of CLOSING)
+  for (const { at } of middles) look(...(at as [number, number]));
+  for (const step of quick ? QUICK_CLOSING : CLOSING)
     for (let round = 0; round < 4; round++) {
       if (!best) break;
       const before = best as { at: Vec2 };
@@ -202,7 +224,7 @@ export function weighedFrame(
 ): Rect | null {
   if (!places.some((p) => p.weight > 0) || outline.length < 3) return cleanFrame(outline, ratio, keep);
   const lattice = latticeOf(outline, places, ratio ?? 1, quick ? QUICK_CELLS : CELLS);
-  const found = ratio === null ? bestOfAny(lattice, keep) : bestOfRatio(outline, lattice, ratio, keep);
+  const found = ratio === null ? bestOfAny(lattice, keep) : bestOfRatio(outline, lattice, ratio, keep, quick);
   const rect = found && ratio === null ? grown(outline, found) : found;
   const largest = cleanFrame(outline, ratio, keep);
   if (!rect || !holds(rect, keep, 0)) return largest;

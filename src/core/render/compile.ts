@@ -115,7 +115,7 @@ function chooseFrame(
     outline,
     ratio ?? meanwhile,
     placedMarks(recipe, forward),
-    weighedPlaces(recipe, size, forward),
+    weighedPlaces(recipe, size, forward, meanwhile !== null),
     meanwhile !== null,
   );
   return clean ? wholePixels(clean.rect) : whole;
@@ -133,19 +133,21 @@ const PLACES = 2;
 /** What somebody has marked weighs as much again as the busiest place. */
 const MARKED = 9;
 
-/** What a recipe's photo shows, weighed, where it lies on the plane; none where the largest frame is wanted. */
+/** What a recipe's photo shows, weighed, where it lies on the plane; none where the largest frame is wanted. @param quick fewer of them, while something moves. */
 function weighedPlaces(
   { frame: { detail, prefer }, faces, proportion: { measures = [] } }: SettledRecipe,
   size: Size,
   forward: PlaneMap["fromRecorded"],
+  quick: boolean,
 ): WeighedPlace[] {
   if (!detail || prefer === "area") return [];
-  const [columns, rows] = [detail.columns * PLACES, detail.rows * PLACES];
+  const parts = quick ? 1 : PLACES;
+  const [columns, rows] = [detail.columns * parts, detail.rows * parts];
   const places: WeighedPlace[] = [];
   const marked = [...faces.map((f) => f.corners), ...measures.flatMap((m) => (m.kind === "length" ? [] : [m.points]))];
   for (let j = 0; j < rows; j++)
     for (let i = 0; i < columns; i++) {
-      const shown = Number(detail.weights[Math.floor(j / PLACES) * detail.columns + Math.floor(i / PLACES)]);
+      const shown = Number(detail.weights[Math.floor(j / parts) * detail.columns + Math.floor(i / parts)]);
       const place: Vec2 = [((i + 0.5) * size[0]) / columns, ((j + 0.5) * size[1]) / rows];
       const weight = shown + (marked.some((outline) => contains(outline, place)) ? MARKED : 0);
       const at = weight > 0 ? forward(place) : null;
