@@ -107,6 +107,11 @@ test("four corners in line or crossed count for nothing, and it is said why; cli
   await page.getByText("1 of four corners").waitFor();
   await page.keyboard.press("Escape");
   expect(await page.getByText("of four corners").count()).toBe(0);
+  // Half of it outside the picture, it has no place to be kept at.
+  const [x0, y0] = await onPlane(page, [1600, 500]);
+  const outside = (await page.getByTestId("sheet").boundingBox())!;
+  await stroke(page, [x0, y0], [outside.x + outside.width - 8, y0 + 60]);
+  expect(await schedule().count()).toBe(0);
   for (const x of [900, 1000, 1100, 1200]) {
     await page.keyboard.down("Alt");
     await click([x, 700]);
