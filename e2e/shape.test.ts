@@ -111,6 +111,7 @@ test("four corners in line or crossed count for nothing, and it is said why; cli
   const [x0, y0] = await onPlane(page, [1600, 500]);
   const outside = (await page.getByTestId("sheet").boundingBox())!;
   await stroke(page, [x0, y0], [outside.x + outside.width - 8, y0 + 60]);
+  await page.getByText("A measure must lie within the picture.").first().waitFor();
   expect(await schedule().count()).toBe(0);
   for (const x of [900, 1000, 1100, 1200]) {
     await page.keyboard.down("Alt");

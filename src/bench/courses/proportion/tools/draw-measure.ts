@@ -1,8 +1,19 @@
 import type { KnownMeasure } from "@/core/proportion";
-import type { Vec2 } from "@/core/geometry";
+import type { Size, Vec2 } from "@/core/geometry";
+import { notify } from "@/ui";
 import { type Projection, onScreen, recordedAt } from "../../../sheet/projection";
 import { reachOf } from "../../../tools/line-gesture";
-import { type At, type Gesture, type Hand, type Outcome, type Tool, letGo, select, taken } from "../../../tools/tool";
+import {
+  type At,
+  type Gesture,
+  type Hand,
+  type Outcome,
+  type Tool,
+  later,
+  letGo,
+  select,
+  taken,
+} from "../../../tools/tool";
 import { newMeasure } from "../new-measure";
 import { holdMeasurePlace, measureUnder } from "./hold-measure";
 
@@ -19,6 +30,7 @@ export function drawnPlaces(
   kind: KnownMeasure["kind"],
   a: Vec2,
   b: Vec2,
+  size: Size,
 ): readonly Vec2[] | null {
   const [x0, x1, y0, y1] = [Math.min(a[0], b[0]), Math.max(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[1], b[1])];
   if (x1 - x0 < SMALLEST || y1 - y0 < SMALLEST) return null;
@@ -36,8 +48,14 @@ export function drawnPlaces(
           [x0, y1],
         ];
   const recorded = screen.map((p) => recordedAt(projection, p));
-  return recorded.every((p): p is Vec2 => p !== null) ? recorded : null;
+  return recorded.every((p): p is Vec2 => isIn(p, size)) ? recorded : null;
 }
+
+/** Whether a place lies in the photo: the plane goes on beyond it. */
+const isIn = (p: Vec2 | null, [w, h]: Size): p is Vec2 =>
+  p !== null && p[0] >= 0 && p[1] >= 0 && p[0] <= w && p[1] <= h;
+
+const refused = later(async () => notify("A measure must lie within the picture."));
 
 /** Clicked corners in the order in which a measure has them, however they were clicked: top left first, then clockwise. */
 export function inOrder(projection: Projection, corners: readonly Vec2[]): readonly Vec2[] {
@@ -83,7 +101,7 @@ export function drawsMeasure(kind: "rectangle" | "grid" | "ellipse"): Pick<Tool,
     const { projection, bench } = hand;
     const reach = reachOf(hand);
     let to = from.screen;
-    const shape = (): readonly Vec2[] | null => drawnPlaces(projection, kind, from.screen, to);
+    const shape = (): readonly Vec2[] | null => drawnPlaces(projection, kind, from.screen, to, bench.size);
     return {
       keeps: "map",
       move: ({ screen }) => {
@@ -94,9 +112,12 @@ export function drawsMeasure(kind: "rectangle" | "grid" | "ellipse"): Pick<Tool,
         to = at.screen;
         if (at.far) {
           const all = shape();
-          return all ? made(all, reach, at.alt) : [];
+          if (all) return made(all, reach, at.alt);
+          const [w, h] = [Math.abs(to[0] - from.screen[0]), Math.abs(to[1] - from.screen[1])];
+          return Math.min(w, h) < SMALLEST ? [] : [refused];
         }
-        const clicked = [...bench.places, from.recorded!];
+        if (!isIn(from.recorded, bench.size)) return [refused];
+        const clicked = [...bench.places, from.recorded];
         const under = bench.places.length === 0 ? measureUnder(at, hand) : null;
         if (under) return [select(under.id)];
         if (kind !== "ellipse" && clicked.length === needed) return made(inOrder(projection, clicked), reach, at.alt);
