@@ -95,9 +95,9 @@ export function taped(
   if (!places) return null;
   const { length, variance } = distance({ surface, places }, height.factor);
   const dy = height.factor * (places[1]!.at[1] - places[0]!.at[1]);
-  const upright = surface.kind === "floor" ? 0 : (dy / length) ** 2 * height.sigma;
+  const standing = surface.kind === "floor" ? 0 : (dy / length) ** 2 * height.sigma;
   return {
     metres: metres * length,
-    sigma: metres * length * Math.hypot(sigma, Math.sqrt(variance) / length, upright),
+    sigma: metres * length * Math.hypot(sigma, Math.sqrt(variance) / length, standing),
   };
 }

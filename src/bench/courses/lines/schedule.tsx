@@ -1,10 +1,10 @@
 "use client";
 
-import { Eye, EyeOff, Trash2 } from "lucide-react";
 import { useBench } from "@/client/bench-store";
 import { angle, grouped, percent } from "@/ui";
 import type { LineRow } from "../../derived";
 import { deleteLine, switchLine } from "@/core/edits";
+import { RowButtons } from "../row-buttons";
 
 const head = "border-b border-base-content px-1 py-1 text-right text-[0.85rem] font-medium muted";
 const cell = "border-b ruled px-1 py-1 text-right";
@@ -59,26 +59,12 @@ export function Schedule({ rows }: { rows: readonly LineRow[] }) {
               <td className={cell}>{line.on && pull > 0 ? `${residualPx.toFixed(1)} px` : "–"}</td>
               <td className={cell}>{line.on && pull > 0 ? percent(pull) : "–"}</td>
               <td className={`${cell} whitespace-nowrap pr-2`}>
-                <button
-                  className="btn btn-ghost btn-xs btn-square"
-                  aria-label={line.on ? `Switch ${name} off` : `Switch ${name} on`}
-                  onClick={(e) => {
-                    e.stopPropagation();
-                    bench.edit(switchLine(line.id));
-                  }}
-                >
-                  {line.on ? <Eye size={14} /> : <EyeOff size={14} />}
-                </button>
-                <button
-                  className="btn btn-ghost btn-xs btn-square"
-                  aria-label={`Delete ${name}`}
-                  onClick={(e) => {
-                    e.stopPropagation();
-                    bench.edit(deleteLine(line.id));
-                  }}
-                >
-                  <Trash2 size={14} />
-                </button>
+                <RowButtons
+                  name={name}
+                  on={line.on}
+                  onSwitch={() => bench.edit(switchLine(line.id))}
+                  onDelete={() => bench.edit(deleteLine(line.id))}
+                />
               </td>
             </tr>
           ))}

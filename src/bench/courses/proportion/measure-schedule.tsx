@@ -1,11 +1,11 @@
 "use client";
 
-import { Eye, EyeOff, Trash2 } from "lucide-react";
 import { useBench } from "@/client/bench-store";
 import { deleteMeasure, switchMeasure } from "@/core/edits";
 import { type KnownMeasure, UNITS } from "@/core/proportion";
 import { percent } from "@/ui";
 import type { Derived } from "../../derived";
+import { RowButtons } from "../row-buttons";
 import { useShapeState } from "./shape-state";
 
 const head = "border-b border-base-content px-1 py-1 text-right text-[0.85rem] font-medium muted";
@@ -81,26 +81,12 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
                   </td>
                   <td className={`${cell} whitespace-nowrap`}>{share && share.pull > 0 ? percent(share.pull) : "–"}</td>
                   <td className={`${cell} whitespace-nowrap pr-2`}>
-                    <button
-                      className="btn btn-ghost btn-xs btn-square"
-                      aria-label={m.on ? `Switch ${name} off` : `Switch ${name} on`}
-                      onClick={(e) => {
-                        e.stopPropagation();
-                        bench.edit(switchMeasure(m.id));
-                      }}
-                    >
-                      {m.on ? <Eye size={14} /> : <EyeOff size={14} />}
-                    </button>
-                    <button
-                      className="btn btn-ghost btn-xs btn-square"
-                      aria-label={`Delete ${name}`}
-                      onClick={(e) => {
-                        e.stopPropagation();
-                        bench.edit(deleteMeasure(m.id));
-                      }}
-                    >
-                      <Trash2 size={14} />
-                    </button>
+                    <RowButtons
+                      name={name}
+                      on={m.on}
+                      onSwitch={() => bench.edit(switchMeasure(m.id))}
+                      onDelete={() => bench.edit(deleteMeasure(m.id))}
+                    />
                   </td>
                 </tr>
               );
