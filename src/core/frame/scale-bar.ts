@@ -8,13 +8,13 @@ const TALL = 0.011;
 const ROOM = 2;
 const PARTS = 5;
 
-/** Glyphs of 3 × 5 cells, rows from the top, a bit a cell. */
+/** Glyphs of 3 × 5 cells, the m of 5 × 5, rows from the top, a bit a cell. */
 const GLYPHS: Readonly<Record<string, readonly number[]>> = {
   "0": [7, 5, 5, 5, 7],
   "1": [2, 6, 2, 2, 7],
   "2": [7, 1, 7, 4, 7],
   "5": [7, 4, 7, 1, 7],
-  m: [0, 7, 7, 5, 5],
+  m: [0, 31, 21, 21, 21],
   c: [0, 7, 4, 4, 7],
   " ": [0, 0, 0, 0, 0],
 };
@@ -32,17 +32,20 @@ function lengthOf(most: number): { metres: number; words: string } {
   return { metres, words: metres >= 1 ? `${Math.round(metres)} m` : `${Math.round(metres * 100)} cm` };
 }
 
+const columnsOf = (letter: string): number => (letter === "m" ? 5 : 3);
+
 /** Blocks of a word from its left, its cells `cell` wide. */
 function wordBlocks(words: string, x: number, y: number, cell: number): BarBlock[] {
-  return [...words].flatMap((letter, n) =>
-    GLYPHS[letter]!.flatMap((bits, row) =>
-      [0, 1, 2].flatMap((column): BarBlock[] =>
-        (bits >> (2 - column)) & 1
-          ? [{ rect: [x + (4 * n + column) * cell, y + row * cell, cell, cell], ink: true }]
-          : [],
-      ),
-    ),
-  );
+  let left = x;
+  return [...words].flatMap((letter) => {
+    const [from, columns] = [left, columnsOf(letter)];
+    left += (columns + 1) * cell;
+    return GLYPHS[letter]!.flatMap((bits, row) =>
+      Array.from({ length: columns }, (_, column) => column)
+        .filter((column) => (bits >> (columns - 1 - column)) & 1)
+        .map((column): BarBlock => ({ rect: [from + column * cell, y + row * cell, cell, cell], ink: true })),
+    );
+  });
 }
 
 /**
