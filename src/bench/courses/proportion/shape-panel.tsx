@@ -42,6 +42,9 @@ export function ShapePanel({ photo, derived }: { photo: Photo; derived: Derived 
   );
 }
 
+/** Measures further from what the camera tells than so many deviations contradict it. */
+const CONTRADICTS = 4;
+
 const share = (v: number): string => `${(100 * Math.abs(v)).toFixed(Math.abs(v) < 0.0095 ? 2 : 1)} %`;
 
 /** What is true without anyone measuring: what the focal length tells, its ±, and what ease leaves. */
@@ -59,6 +62,11 @@ function TrueAlready({ derived }: { derived: Derived }) {
   const { focalFrom, focalPx } = recipe.camera;
   const mm = `${equivalentOf(size, focalPx).toFixed(0)} mm`;
   const { focalSigma, heightSigma, eased } = heights;
+  const told = derived.measured?.height ?? null;
+  const doubt = told === null ? 0 : Math.hypot(derived.measured!.sigma!, heightSigma);
+  // Small things are marked coarsely: a camera that is known knows better.
+  const against =
+    told !== null && focalFrom !== "assumed" && Math.abs(told - 1) > CONTRADICTS * doubt ? told - 1 : null;
   const how =
     focalFrom === "assumed"
       ? `The focal length is only assumed (${mm} ± ${share(focalSigma ?? 0)}): heights may be off by ${share(heightSigma)}.`
@@ -68,6 +76,8 @@ function TrueAlready({ derived }: { derived: Derived }) {
   return (
     <p className="ruled border-b px-3.5 py-2" data-testid="true-already">
       {how}
+      {against !== null &&
+        ` The measures say ${share(against)} ${against > 0 ? "taller" : "lower"}: more than their ± allows. Are they large enough, and their sizes right?`}
       {Math.abs(eased) > 0.0005 &&
         ` Ease leaves it ${share(eased)} too ${eased < 0 ? "low" : "tall"} in the middle of the frame.`}
     </p>
