@@ -19,7 +19,8 @@ export const launch = (): Promise<Browser> => chromium.launch({ executablePath: 
 /** A page that fails the test for any error of its own, and for any request to another machine. */
 export async function openPage(browser: Browser, problems: string[]): Promise<Page> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
-  page.setDefaultTimeout(20_000);
+  // Two pages and the app share two cores without a graphics card: a key may wait for several slow pictures.
+  page.setDefaultTimeout(45_000);
   page.on("pageerror", (e) => problems.push(`page: ${e.message}`));
   page.on("request", (r) => {
     const url = new URL(r.url());

@@ -15,7 +15,7 @@ beforeAll(async () => {
   await freshAssignment(page, "The Bench itself", photo);
   await page.getByRole("link", { name: "street.jpg", exact: true }).click();
   await rested(page);
-}, 60_000);
+}, 120_000);
 afterAll(() => browser.close());
 afterEach(() => expect(problems.splice(0)).toEqual([]));
 

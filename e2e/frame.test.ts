@@ -39,7 +39,7 @@ test("the tower stands in its default frame from foot to top; the largest frame 
   expect(largest[1]! + largest[3]!).toBeLessThan(1500);
   await page.keyboard.press("Control+z");
   expect((await frame())[3]).toBe(height);
-}, 120_000);
+}, 180_000);
 
 test("by keys it moves and grows about its middle; with Alt a corner takes the other with it; a click changes nothing", async () => {
   await openFresh(page, "SM-0412.jpg");
@@ -68,7 +68,7 @@ test("by keys it moves and grows about its middle; with Alt a corner takes the o
   expect(both[2]!).toBeLessThan(smaller[2]! - 100);
   await page.keyboard.press("Control+z");
   expect(await frame()).toEqual(smaller);
-}, 90_000);
+}, 150_000);
 
 test("the picture is slid under the frame, an axis holds it in the middle, and a drawn frame follows the building", async () => {
   const before = await frame();
@@ -99,7 +99,7 @@ test("the picture is slid under the frame, an axis holds it in the middle, and a
   const followed = await frame();
   expect(followed).not.toEqual(narrow);
   expect(Math.abs(followed[2]! / narrow[2]! - 1)).toBeLessThan(0.1);
-}, 120_000);
+}, 180_000);
 
 test("ratios are typed, swapped and kept with the visit; nonsense is refused", async () => {
   await page.getByRole("button", { name: "Most area" }).click();
@@ -126,7 +126,7 @@ test("ratios are typed, swapped and kept with the visit; nonsense is refused", a
   await page.getByRole("combobox", { name: "Ratio", exact: true }).selectOption("7:3");
   expect(await ratio()).toBeCloseTo(7 / 3, 2);
   await page.getByTitle("Keep this ratio in the visit's list, or take it off").click();
-}, 120_000);
+}, 180_000);
 
 test("a quarter turn turns frame and output, a mirror keeps them; sizes are said in pixels and on paper", async () => {
   const [, , w, h] = await frame();
@@ -156,4 +156,4 @@ test("a quarter turn turns frame and output, a mirror keeps them; sizes are said
     .waitFor();
   await page.getByRole("button", { name: "Drop listing" }).click();
   await page.getByRole("button", { name: "listing", exact: true }).waitFor({ state: "detached" });
-}, 120_000);
+}, 180_000);

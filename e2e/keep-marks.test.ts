@@ -36,7 +36,7 @@ test("the clean frame goes around a mark that it had cut off, follows it, and le
   await page.keyboard.press("Control+Shift+z");
   await marks().getByRole("button", { name: "Delete K1" }).press("Enter");
   expect(await frame()).toEqual(before);
-}, 90_000);
+}, 150_000);
 
 test("of marks that no clean frame holds it says which and by how much, and offers one with gaps, as one step", async () => {
   await page.keyboard.press("Shift+K");
@@ -60,4 +60,4 @@ test("of marks that no clean frame holds it says which and by how much, and offe
   expect(await marks().getByText("outside by").count()).toBe(0);
   await page.keyboard.press("Control+z");
   expect(await frame()).toEqual(clean);
-}, 90_000);
+}, 150_000);

@@ -30,7 +30,7 @@ test("a point of the picture is pulled outwards: the bow follows, the view stays
   await page.keyboard.press("Escape");
   await page.mouse.up();
   expect(await bow()).toBe(0);
-}, 60_000);
+}, 120_000);
 
 test("200 and 300 % show an edge, and the next one with the next press", async () => {
   await openFresh(page, "SM-0415.jpg");
@@ -47,7 +47,7 @@ test("200 and 300 % show an edge, and the next one with the next press", async (
   await calm.press("Enter");
   await page.getByRole("button", { name: "Reset Calm purple edges" }).click();
   expect(await calm.inputValue()).toBe("0");
-}, 60_000);
+}, 120_000);
 
 test("a profile is copied, changed, refused when it folds the picture, deleted and brought back", async () => {
   await openFresh(page, "SM-0423.jpg");
@@ -73,7 +73,7 @@ test("a profile is copied, changed, refused when it folds the picture, deleted a
   await page.getByRole("button", { name: "All profiles …" }).click();
   await dialog.getByRole("button", { name: "Delete Quarl 14, by hand" }).click();
   await row("Quarl 14, by hand").waitFor({ state: "detached" });
-}, 60_000);
+}, 120_000);
 
 test("focal length and sensor stated for a photo without metadata are offered on its next version", async () => {
   await openFresh(page, "SM-0422.jpg");
@@ -96,4 +96,4 @@ test("focal length and sensor stated for a photo without metadata are offered on
   await page.getByRole("button", { name: `Use 14 mm on a sensor ${Number(width)} mm wide, as stated last` }).click();
   expect(await page.getByLabel("Focal length, mm").inputValue()).toBe("14.0");
   await rested(page);
-}, 60_000);
+}, 120_000);

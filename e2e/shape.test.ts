@@ -63,7 +63,7 @@ test("tiles drawn by hand settle on their edges, count once their size is said, 
   // 12 tiles of 30 cm; the hand was a few pixels off either way.
   const words = await page.getByText(/^T1: wall/).textContent();
   expect(Math.abs(Number(/wall ([\d.]+)/.exec(words!)![1]) - 3.6)).toBeLessThan(0.1);
-}, 120_000);
+}, 180_000);
 
 test("a round window agrees with them; the same in feet is the same; one step back takes each away", async () => {
   await page.keyboard.press("Shift+O");
@@ -79,7 +79,7 @@ test("a round window agrees with them; the same in feet is the same; one step ba
   expect(await schedule().getByRole("row").count()).toBe(2);
   await page.keyboard.press("Control+z");
   expect(await schedule().getByRole("row").count()).toBe(3);
-}, 60_000);
+}, 120_000);
 
 test("sizes that cannot be change nothing and say so; one that contradicts is named, and can be set aside", async () => {
   await page.getByRole("button", { name: "Select measure M1" }).click();
@@ -95,7 +95,7 @@ test("sizes that cannot be change nothing and say so; one that contradicts is na
   await page.getByRole("button", { name: "Delete M1" }).press("Enter");
   await page.getByRole("button", { name: "Delete M1" }).press("Enter");
   expect(await schedule().count()).toBe(0);
-}, 60_000);
+}, 120_000);
 
 test("four corners in line or crossed count for nothing, and it is said why; clicked, taken back and dropped by keys", async () => {
   await page.keyboard.press("Shift+R");
@@ -123,7 +123,7 @@ test("four corners in line or crossed count for nothing, and it is said why; cli
   await page.getByTestId("measure-messages").getByText("M1 does not count").waitFor();
   expect(await height()).toBe(100);
   await page.getByRole("button", { name: "Delete M1" }).press("Enter");
-}, 60_000);
+}, 120_000);
 
 test("the height by number, slider and grip, kept to the picture's area, and each let go; a true circle beside it", async () => {
   await put(page, "Height, %", "110");
@@ -152,7 +152,7 @@ test("the height by number, slider and grip, kept to the picture's area, and eac
   expect(await height()).toBe(100);
   await page.getByRole("button", { name: "Lay a true circle over it" }).click();
   await page.getByRole("button", { name: "Take the circle off" }).click();
-}, 90_000);
+}, 150_000);
 
 /** The middle of the frame's upper side, pixels of the plane, by the Frame course's numbers. */
 async function frameTop(): Promise<Point> {
@@ -176,4 +176,4 @@ test("as tall as it was: a stroke from foot to top keeps its length as shot", as
   expect(made).not.toBe(100);
   await page.keyboard.press("Control+z");
   expect(await height()).toBe(100);
-}, 60_000);
+}, 120_000);

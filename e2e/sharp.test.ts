@@ -51,7 +51,7 @@ test("at 100 and 200 % what rests is made from the original, and lies where the 
     expect(same!.mean).toBeLessThan(3);
     for (const other of moved) expect(other.mean).toBeGreaterThan(1.3 * same!.mean);
   }
-}, 90_000);
+}, 150_000);
 
 test("whatever moves uncovers the live picture; at rest it is covered again; as shot as well", async () => {
   await openFresh(page, "SM-0415.jpg");
@@ -71,7 +71,7 @@ test("whatever moves uncovers the live picture; at rest it is covered again; as 
   await page.waitForSelector("canvas[data-testid=sharp]:not([data-sharp])", { state: "attached" });
   await page.waitForTimeout(1500);
   expect(await page.getByTestId("sharp").isVisible()).toBe(false);
-}, 90_000);
+}, 150_000);
 
 test("tiles are of the original at full size; where there is none, a sentence says so", async () => {
   const [mill] = (await fetched<{ id: string; name: string }[]>("/api/assignments")).filter((a) =>
@@ -95,4 +95,4 @@ test("tiles are of the original at full size; where there is none, a sentence sa
   // The kernel's memory is of a kind that only a page kept apart from other sites' may have.
   await openFresh(page, "SM-0415.jpg");
   expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
-}, 60_000);
+}, 120_000);

@@ -27,7 +27,7 @@ beforeAll(async () => {
     { ...(await bare("stones.png", "SM-0427.png", "png")), mimeType: "image/png" },
   ]);
   await page.getByRole("link", { name: "stones.png", exact: true }).waitFor();
-}, 90_000);
+}, 150_000);
 afterAll(() => browser.close());
 afterEach(() => expect(problems.splice(0)).toEqual([]));
 
@@ -65,7 +65,7 @@ test("an untouched photo is looked at; one key takes lens, lines, attitude and f
   await page.getByRole("button", { name: "True up (Z)" }).click();
   expect(await lines()).toBe(32);
   await page.getByText("saved", { exact: true }).waitFor();
-}, 120_000);
+}, 180_000);
 
 test("what was taken is delivered: level, plumb and face-on, as the command line sees it", async () => {
   await page.getByRole("button", { name: "Deliver …" }).click();
@@ -82,7 +82,7 @@ test("what was taken is delivered: level, plumb and face-on, as the command line
   expect(Math.abs(pitch)).toBeLessThan(0.15);
   expect(Math.abs(roll)).toBeLessThan(0.1);
   expect(Math.abs(yaw)).toBeLessThan(0.5);
-}, 120_000);
+}, 180_000);
 
 test("parts can be taken alone, and the whole left", async () => {
   await page.keyboard.press("Control+z");
@@ -104,7 +104,7 @@ test("stones and rope propose nothing, and say so; the key as well", async () =>
   await page.keyboard.press("z");
   await page.getByText("Draw lines by hand.").first().waitFor({ timeout: 60_000 });
   expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
-}, 120_000);
+}, 180_000);
 
 test("the visit's photos of one setting are pooled: stopped, gone on with, the odd one named, the profile kept", async () => {
   await page.getByRole("link", { name: "Own edges" }).click();
