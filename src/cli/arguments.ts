@@ -19,6 +19,7 @@ export const usage = `Usage:
   flatstone lens PHOTO… [--out PROFILE.json]
   flatstone lines PHOTO [--recipe R.json]
   flatstone frame PHOTO|--size W,H --recipe R.json
+  flatstone edges PHOTO|--size W,H --recipe R.json
   flatstone places PHOTO|--size W,H --recipe R.json [--from original|output] < PLACES
   flatstone calibrate PHOTO… --corners 9x6 [--kind checker|lines]`;
 

@@ -10,6 +10,7 @@ const COMMANDS: Readonly<Record<string, () => Promise<{ run(args: string[]): Pro
   solve: () => import("./solve"),
   lines: () => import("./lines"),
   frame: () => import("./frame"),
+  edges: () => import("./edges"),
   places: () => import("./places"),
   calibrate: () => import("./calibrate"),
   true: () => import("./true-up"),

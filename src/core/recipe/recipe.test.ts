@@ -58,6 +58,27 @@ test("a full recipe survives the round trip unchanged", () => {
     },
     proportion: { on: true, height: 1 },
     frame: { on: true, rule: "clean", ratio: null, rect: [120, 80, 5600, 3700] },
+    edges: {
+      on: true,
+      gaps: "fill",
+      plain: "#c8c4bc",
+      reach: 8,
+      seed: 2,
+      each: [{ side: "left", do: "trim" }],
+      sources: [
+        {
+          id: "s1",
+          use: "never",
+          points: [
+            [10, 20],
+            [110, 20],
+            [110, 220],
+          ],
+          on: true,
+        },
+      ],
+      repeat: true,
+    },
   };
   expect(parseRecipe(JSON.stringify(full))).toEqual(full);
 });

@@ -15,6 +15,7 @@ import { type Break, type PlaneStep, type RasterStep, chained } from "../course"
 import { type Rect, type Size, type Vec2, bounds, contains, rectOutline, withoutCollinear } from "../geometry";
 import type { Lens } from "../lens";
 import { RecipeError } from "../recipe";
+import { trimmed } from "./gaps/trimmed";
 import { type Optics, opticsOf } from "./optics";
 import { type SettledRecipe, lensOf } from "./settled";
 import { STEPS, type Steps, chainOf, rasterStepsOf } from "./steps";
@@ -184,7 +185,8 @@ export function compile(
 ): CompiledMap {
   const straight = chainFor(recipe, size, steps);
   const covered = coveredOutline(size, straight);
-  const rect = chooseFrame(recipe, size, covered, meanwhile, straight.forward);
+  const chosen = chooseFrame(recipe, size, covered, meanwhile, straight.forward);
+  const rect = recipe.frame.on ? trimmed(chosen, recipe.edges, size, straight.back) : chosen;
   const turn = turnStep(recipe);
   const chain = turn ? chained([straight, turn]) : straight;
   const outline = turn ? turn.outline(covered) : covered;

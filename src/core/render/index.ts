@@ -13,6 +13,7 @@ export * from "./true-already";
 export * from "./frame-follows";
 export * from "./stretch";
 export * from "./window";
+export * from "./gaps";
 export * from "./steps";
 export * from "./work-band";
 export { CELL } from "./cells";

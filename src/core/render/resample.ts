@@ -53,11 +53,23 @@ export function resampleBand(source: Raster, request: BandRequest, target: Sampl
 type Corners = readonly [number, number, number, number, number, number, number, number];
 type PutPixel = (index: number, sx: number, sy: number, seen: boolean, shrinkX: number, shrinkY: number) => void;
 
-function pixelWriter(source: Raster, request: BandRequest, target: Samples, channels: number): PutPixel {
+/**
+ * Makes single pixels from recorded places into a target, as resampleBand does.
+ *
+ * @param whole whether samples are rounded and held between 0 and their peak, as the target's kind asks for unless told.
+ */
+export function pixelWriter(
+  source: Raster,
+  request: BandRequest,
+  target: Samples,
+  channels: number,
+  whole = !(target instanceof Float32Array),
+): PutPixel {
   const { data, width, height } = source;
   const colours = colourCount(source.channels);
   const full = peak(data);
   const integer = !(data instanceof Float32Array);
+  const rounds = integer && whole;
   const across = new Taps(width, request.kernel);
   const down = new Taps(height, request.kernel);
   const sum = summation(source.channels);
@@ -106,11 +118,11 @@ function pixelWriter(source: Raster, request: BandRequest, target: Samples, chan
     }
     for (let c = 0; c < colours; c++) {
       const v = sums[c]!;
-      target[to + c] = integer ? (v <= 0 ? 0 : v >= full ? full : (v + 0.5) | 0) : v;
+      target[to + c] = rounds ? (v <= 0 ? 0 : v >= full ? full : (v + 0.5) | 0) : v;
     }
     if (channels > colours) {
       const alpha = sums[3]! * (cover < 1 ? cover : 1);
-      target[to + colours] = integer ? Math.round(alpha * full) : alpha;
+      target[to + colours] = rounds ? Math.round(alpha * full) : alpha;
     }
   };
 }

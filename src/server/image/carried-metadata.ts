@@ -10,6 +10,8 @@ export interface Carried {
   readonly xmp: Buffer | null;
   /** Pixels to an inch of paper, where it is to print at a size of its own. */
   readonly dpi?: number | null;
+  /** Part of a delivery that is filled in, 0…1; absent: none. */
+  readonly filled?: number;
 }
 
 /** Main-directory tags that describe the picture rather than how a file stores it. */

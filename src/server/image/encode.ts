@@ -57,16 +57,21 @@ export const loadXmp = () => import("./xmp");
  * What a delivery carries over, made true of the new picture; with the recipe it was made by. Where a format holds no
  * more than `mostXmp` bytes of XMP and it would be more, the recipe goes before what the original had.
  */
-async function fitting({ icc, exif, xmp }: Carried, recipe: Recipe, size: Size, mostXmp = Infinity): Promise<Carried> {
+async function fitting(
+  { icc, exif, xmp, filled }: Carried,
+  recipe: Recipe,
+  size: Size,
+  mostXmp = Infinity,
+): Promise<Carried> {
   const { xmpOfDelivery } = await loadXmp();
-  const whole = xmpOfDelivery(xmp, recipe);
+  const whole = xmpOfDelivery(xmp, recipe, filled);
   const dpi = dpiOf(recipe.frame.on ? recipe.frame.output : undefined);
   const ownExif = exif && trueOfDelivery(exif, size);
   return {
     icc,
     dpi,
     exif: dpi === null ? ownExif : atResolution(ownExif, dpi),
-    xmp: whole.length <= mostXmp ? whole : xmpOfDelivery(null, recipe),
+    xmp: whole.length <= mostXmp ? whole : xmpOfDelivery(null, recipe, filled),
   };
 }
 

@@ -25,7 +25,7 @@ const FALSE_NOW: Readonly<Record<string, readonly string[]>> = {
   ],
   "http://ns.adobe.com/exif/1.0/": ["PixelXDimension", "PixelYDimension", "CompressedBitsPerPixel"],
   "http://ns.adobe.com/xap/1.0/": ["Thumbnails", "ModifyDate", "MetadataDate"],
-  [NAMESPACE]: ["recipe", "version"],
+  [NAMESPACE]: ["recipe", "version", "filled"],
 };
 
 const START = `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>\n`;
@@ -62,7 +62,7 @@ function dropFalse(rdf: Element): void {
 }
 
 /** @param original the packet of the original, if it had one; what cannot be read is not carried. */
-export function xmpOfDelivery(original: Buffer | null, recipe: Recipe): Buffer {
+export function xmpOfDelivery(original: Buffer | null, recipe: Recipe, filled = 0): Buffer {
   const { document, rdf } = (original && parsed(original.toString("utf8"))) ?? parsed(EMPTY)!;
   dropFalse(rdf);
   const description = document.createElementNS(RDF, "rdf:Description");
@@ -71,6 +71,8 @@ export function xmpOfDelivery(original: Buffer | null, recipe: Recipe): Buffer {
   for (const [name, value] of [
     ["version", "1"],
     ["recipe", JSON.stringify(recipe)],
+    // What is made up is known to whoever asks.
+    ...(filled > 0 ? [["filled", filled.toFixed(4)] as const] : []),
   ] as const) {
     const element = document.createElementNS(NAMESPACE, `stone:${name}`);
     element.appendChild(document.createTextNode(value));

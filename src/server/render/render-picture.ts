@@ -17,6 +17,7 @@ import { encode, encodeStrip, inStrips, loadXmp, writeStrips } from "../image/en
 import { LIMITS } from "../config";
 import { Problem } from "../problem";
 import type { BandRunner, Pixels } from "./bands";
+import { makeEdges, planEdges } from "./edge-work";
 import { BAND_ROWS } from "./picture-job";
 
 export interface PictureOrder {
@@ -46,6 +47,7 @@ const PIXEL_SHARE = { from: 0.1, to: 0.85 } as const;
 /** The recipe with its frame fixed, so that every thread compiles the very same map without searching again. */
 const fixed = (recipe: SettledRecipe, frame: readonly number[]): SettledRecipe => ({
   ...recipe,
+  edges: { on: false, gaps: "leave" },
   frame: { ...recipe.frame, on: true, rule: "free", rect: [frame[0]!, frame[1]!, frame[2]!, frame[3]!] },
 });
 
@@ -107,8 +109,7 @@ export async function renderPicture(
   let made = order.size && mapOf(order, order.size);
   const { raster, carried: found } = await abortable(decoding, signal);
   // The profile of a picture of floats says what light its numbers are; formats without floats get sRGB's numbers.
-  const carried =
-    raster.data instanceof Float32Array && order.options.format !== "tiff" ? { ...found, icc: null } : found;
+  const kept = raster.data instanceof Float32Array && order.options.format !== "tiff" ? { ...found, icc: null } : found;
   signal?.throwIfAborted();
   onProgress(PIXEL_SHARE.from);
   const size = [raster.width, raster.height] as const;
@@ -116,13 +117,21 @@ export async function renderPicture(
   const { recipe, map } = made;
   refuseTooLarge(order.options.format, map.output);
   const [width, height] = map.output;
-  const alpha = map.gaps || raster.channels === 2 || raster.channels === 4;
+  const kernel = order.kernel ?? ("lanczos3" as const);
+  const work = await planEdges(order.source, recipe, map, kernel, {
+    signal,
+    onProgress: (share) => onProgress(PIXEL_SHARE.from * (1 + share)),
+  });
+  const layers = work ? await makeEdges(raster, work, { signal }) : [];
+  const carried = { ...kept, ...(work && work.filled > 0 ? { filled: work.filled } : {}) };
+  const alpha = (work ? work.left : map.gaps) || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
   const job = {
     recipe: fixed(recipe, map.rect),
     size,
     alpha,
-    kernel: order.kernel ?? ("lanczos3" as const),
+    kernel,
+    ...(layers.length > 0 ? { layers } : {}),
   };
   // Strips are encoded while the rest is still being made.
   const strips: Buffer[] = [];

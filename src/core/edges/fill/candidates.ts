@@ -1,0 +1,146 @@
+import type { Vec2, Vec3 } from "../../geometry";
+import { type Anchor, coverage } from "./anchors";
+import { type Shift, carried, shiftBetween } from "./carry";
+import type { Field } from "./field";
+import { type Patch, patchAt, unlikeness } from "./patch";
+
+/** A shift that may be copied by at an anchor. */
+export interface Candidate {
+  readonly shift: Shift;
+  /** How unlike what it brings there is. */
+  readonly cost: number;
+}
+
+/** Kept of what was looked at, from the finest field to the coarsest. */
+const KEPT = [6, 10, 16, 28];
+/** Half the sides of patches, and the steps between their pixels, pixels of each field. */
+const RADIUS = [6, 6, 4, 3];
+const STRIDE = [2, 2, 1, 1];
+/** How far around an anchor every other place is looked at in the second field, its pixels. */
+const NEAR = 14;
+/** Candidates that lead to places closer than this are one, pixels. */
+const APART = 0.9;
+/** Candidates kept of one search, before those that lead to the same place are put together. */
+const ROOM = 100;
+
+/** The likest of the candidates looked at: of all, and of those that have something to copy for the whole way through the gap. */
+class Shortlist {
+  private readonly near: Candidate[] = [];
+  private readonly deep: Candidate[] = [];
+
+  constructor(
+    private readonly full: Field,
+    private readonly field: Field,
+    private readonly anchor: Anchor,
+    private readonly patch: Patch,
+    private readonly smooth: boolean,
+  ) {}
+
+  /** Looks at the shift along planes of a normal that brings a place to the anchor. */
+  look(normal: Vec3, to: Vec2): void {
+    const shift = shiftBetween(this.field, normal, [this.patch.x, this.patch.y], to);
+    const share = shift ? coverage(this.full, shift, this.anchor) : 0;
+    if (!shift || share === 0) return;
+    const cost = unlikeness(this.field, this.patch, shift, this.smooth);
+    if (cost === Infinity) return;
+    keep(this.near, shift, cost);
+    if (share === 1) keep(this.deep, shift, cost);
+  }
+
+  /** The best of both that lead to places apart from each other. */
+  best(most: number): Candidate[] {
+    const kept: Candidate[] = [];
+    const places: Vec2[] = [];
+    for (const list of [this.near, this.deep]) {
+      const enough = kept.length + most;
+      for (const candidate of list) {
+        if (kept.length >= enough) break;
+        if (!carried(this.field, candidate.shift, this.patch.x, this.patch.y, place)) continue;
+        const to: Vec2 = [place[0]!, place[1]!];
+        if (places.some((p) => Math.max(Math.abs(p[0] - to[0]), Math.abs(p[1] - to[1])) < APART)) continue;
+        places.push(to);
+        kept.push(candidate);
+      }
+    }
+    return kept;
+  }
+}
+
+/** Puts a candidate in its place in a list, the likest first. */
+function keep(list: Candidate[], shift: Shift, cost: number): void {
+  if (list.length >= ROOM && cost >= list[ROOM - 1]!.cost) return;
+  let i = list.length < ROOM ? list.length : ROOM - 1;
+  for (; i > 0 && list[i - 1]!.cost > cost; i--) list[i] = list[i - 1]!;
+  list[i] = { shift, cost };
+}
+
+const place = new Float64Array(6);
+
+/**
+ * Shifts along planes of one normal that bring something like what is known at an anchor to it. Every other place of the
+ * coarsest field is looked at; the best are settled in one finer field after the other.
+ *
+ * @param fields from the finest to the coarsest.
+ */
+export function candidatesAt(fields: readonly Field[], anchor: Anchor, normal: Vec3): Candidate[] {
+  let found: Candidate[] | null = null;
+  for (let level = fields.length - 1; level >= 0; level--) {
+    const field = fields[level]!;
+    const px = Math.min(field.width - 1, Math.floor(anchor.at[0] / 2 ** level));
+    const py = Math.min(field.height - 1, Math.floor(anchor.at[1] / 2 ** level));
+    const patch = patchAt(field, px, py, RADIUS[level]!, STRIDE[level]!);
+    if (!patch) continue;
+    const list = new Shortlist(fields[0]!, field, anchor, patch, level === 0);
+    if (!found) everywhere(field, normal, list);
+    if (level === 1 && isFlat(normal)) around(patch, normal, list);
+    for (const { shift } of found ?? []) beside(field, patch, shift, level === 0, list);
+    found = list.best(KEPT[level]!);
+    if (level === 0) return found.map((c) => settled(field, patch, c));
+  }
+  return [];
+}
+
+/** Whether planes of a normal face the camera: shifts along them are those of the picture itself, and worth more looks. */
+const isFlat = (normal: Vec3): boolean => Math.abs(normal[2]) > 0.9995;
+
+function everywhere({ width, height, source }: Field, normal: Vec3, list: Shortlist): void {
+  const rows = isFlat(normal) ? 1 : 2;
+  for (let y = 0; y < height; y += rows)
+    for (let x = (y / rows) & 1; x < width; x += 2) if (source[y * width + x]) list.look(normal, [x + 0.5, y + 0.5]);
+}
+
+function around({ x, y }: Patch, normal: Vec3, list: Shortlist): void {
+  for (let dy = -NEAR; dy <= NEAR; dy++)
+    for (let dx = -NEAR; dx <= NEAR; dx++) if ((dx ^ dy) & 1) list.look(normal, [x + dx, y + dy]);
+}
+
+/** The places around the one that a shift from a coarser field leads to. */
+function beside(field: Field, patch: Patch, shift: Shift, finest: boolean, list: Shortlist): void {
+  if (!carried(field, shift, patch.x, patch.y, place)) return;
+  const x = finest ? place[0]! : Math.floor(place[0]!) + 0.5;
+  const y = finest ? place[1]! : Math.floor(place[1]!) + 0.5;
+  for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) list.look(shift.normal, [x + dx, y + dy]);
+}
+
+/** A shift settled to a fraction of a pixel: a parabola through the costs half a pixel to both sides, along x and along y. */
+function settled(field: Field, patch: Patch, { shift, cost }: Candidate): Candidate {
+  if (!carried(field, shift, patch.x, patch.y, place)) return { shift, cost };
+  const to: Vec2 = [place[0]!, place[1]!];
+  const costAt = (dx: number, dy: number): number => {
+    const moved = shiftBetween(field, shift.normal, [patch.x, patch.y], [to[0] + dx, to[1] + dy]);
+    return moved ? unlikeness(field, patch, moved, true) : Infinity;
+  };
+  const lowest = (before: number, after: number): number => {
+    const curved = before + after - 2 * cost;
+    return curved > 0 && curved < Infinity
+      ? Math.max(-STEP_FINE, Math.min(STEP_FINE, ((before - after) / curved / 2) * STEP_FINE))
+      : 0;
+  };
+  const dx = lowest(costAt(-STEP_FINE, 0), costAt(STEP_FINE, 0));
+  const dy = lowest(costAt(0, -STEP_FINE), costAt(0, STEP_FINE));
+  const there = shiftBetween(field, shift.normal, [patch.x, patch.y], [to[0] + dx, to[1] + dy]);
+  const better = there ? unlikeness(field, patch, there, true) : Infinity;
+  return there && better < cost ? { shift: there, cost: better } : { shift, cost };
+}
+
+const STEP_FINE = 0.5;

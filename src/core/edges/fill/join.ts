@@ -1,0 +1,108 @@
+import { type Shift, carried } from "./carry";
+import type { Field } from "./field";
+import { readField } from "./patch";
+
+const TURNS = 120;
+/** Length over which the surroundings' light gives way to the copy's own, pixels. */
+const FADES = 150;
+const OVER = 1.85;
+
+const SCREEN = 1 / FADES ** 2;
+
+/** sRGB's light (IEC 61966-2-1), 0…1; it goes on beyond. */
+const lightOf = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
+
+/** A step from copy to photo that is taken for an edge: half of it, displayed 0…1. */
+const EDGE = 0.08;
+
+function trusted(data: Float32Array, j: number, copy: Float64Array): number {
+  let step = 0;
+  for (let c = 0; c < 3; c++)
+    step = Math.max(step, Math.abs(Math.sqrt(Math.max(0, data[3 * j + c]!)) - Math.sqrt(Math.max(0, copy[c]!))));
+  return step > 2 * EDGE ? 0 : 1 / (1 + (step / EDGE) ** 4);
+}
+
+/**
+ * Copies joined to what surrounds them in the gradient domain (Pérez, Gangnet, Blake 2003), by successive over-relaxation:
+ * the differences between neighbours are the copies' own, the values at the border the photo's. At the frame's border
+ * nothing is asked. In linear light.
+ *
+ * @returns what to add to the light of each pixel's copy: red, green, blue side by side.
+ */
+export function join(displayed: Field, shifts: readonly Shift[], pixels: Int32Array, labels: Int16Array): Float32Array {
+  const field = { ...displayed, data: displayed.data.map(lightOf) };
+  const { width, height, known, data } = field;
+  const n = pixels.length;
+  const index = new Int32Array(width * height).fill(-1);
+  pixels.forEach((i, k) => (index[i] = k));
+  const at = new Float64Array(6);
+  const colour = new Float64Array(3);
+  const read = (s: number, i: number): boolean => {
+    if (s < 0) return false;
+    return (
+      carried(field, shifts[s]!, (i % width) + 0.5, Math.floor(i / width) + 0.5, at) &&
+      readField(field, at[0]!, at[1]!, colour)
+    );
+  };
+  const copied = new Float32Array(3 * n);
+  const has = new Uint8Array(n);
+  for (let k = 0; k < n; k++)
+    if (read(labels[k]!, pixels[k]!)) {
+      copied.set(colour, 3 * k);
+      has[k] = 1;
+    }
+  const neighbours = new Int32Array(4 * n).fill(-1);
+  // Sum of wanted differences to all neighbours, and of the values of the known ones.
+  const wanted = new Float64Array(3 * n);
+  const fixed = new Float64Array(3 * n);
+  const count = new Float64Array(n);
+  for (let k = 0; k < n; k++) {
+    const i = pixels[k]!;
+    const [x, y] = [i % width, Math.floor(i / width)];
+    const beside = [
+      x > 0 ? i - 1 : -1,
+      x + 1 < width ? i + 1 : -1,
+      y > 0 ? i - width : -1,
+      y + 1 < height ? i + width : -1,
+    ];
+    for (let side = 0; side < 4; side++) {
+      const j = beside[side]!;
+      if (j < 0) continue;
+      const other = index[j]!;
+      if (other < 0 && !known[j]) continue;
+      if (other >= 0) neighbours[4 * k + side] = other;
+      // The difference as each of the two copies has it, on the average.
+      let weight = 0;
+      const difference = [0, 0, 0];
+      for (const s of other >= 0 && labels[other] !== labels[k] ? [labels[k]!, labels[other]!] : [labels[k]!]) {
+        if (!read(s, i)) continue;
+        const own = [colour[0]!, colour[1]!, colour[2]!];
+        if (!read(s, j)) continue;
+        weight++;
+        for (let c = 0; c < 3; c++) difference[c]! += own[c]! - colour[c]!;
+      }
+      // Where the copy does not go on from what is known, what is seen there is an edge, not a change of light.
+      const trust = other >= 0 ? 1 : weight ? trusted(data, j, colour) : 0.05;
+      count[k]! += trust;
+      if (other < 0) for (let c = 0; c < 3; c++) fixed[3 * k + c]! += trust * data[3 * j + c]!;
+      if (weight) for (let c = 0; c < 3; c++) wanted[3 * k + c]! += (trust * difference[c]!) / weight;
+    }
+  }
+  const joined = Float32Array.from(copied);
+  for (let turn = 0; turn < TURNS; turn++)
+    for (let step = 0; step < n; step++) {
+      // Down and up in turns, so that nothing travels one way only.
+      const k = turn & 1 ? n - 1 - step : step;
+      const m = count[k]!;
+      if (m === 0) continue;
+      for (let c = 0; c < 3; c++) {
+        let sum = fixed[3 * k + c]! + wanted[3 * k + c]! + (has[k] ? SCREEN * copied[3 * k + c]! : 0);
+        for (let side = 0; side < 4; side++) {
+          const j = neighbours[4 * k + side]!;
+          if (j >= 0) sum += joined[3 * j + c]!;
+        }
+        joined[3 * k + c]! += OVER * (sum / (m + (has[k] ? SCREEN : 0)) - joined[3 * k + c]!);
+      }
+    }
+  return joined.map((v, i) => v - copied[i]!);
+}

@@ -1,0 +1,130 @@
+import { type Shift, carried } from "./carry";
+import type { Field } from "./field";
+
+/** What is known around a place, to be looked for elsewhere. */
+export interface Patch {
+  /** The place, pixels. */
+  readonly x: number;
+  readonly y: number;
+  /** Offsets of its pixels from there: x, y side by side. */
+  readonly offsets: Float64Array;
+  /** Their colours, side by side. */
+  readonly colours: Float32Array;
+}
+
+/** The known pixels of a square about a pixel's middle, every `step`-th; null where there are hardly any. */
+export function patchAt(field: Field, px: number, py: number, radius: number, step: number): Patch | null {
+  const offsets: number[] = [];
+  const colours: number[] = [];
+  for (let dy = -radius; dy <= radius; dy += step)
+    for (let dx = -radius; dx <= radius; dx += step) {
+      const [x, y] = [px + dx, py + dy];
+      if (x < 0 || y < 0 || x >= field.width || y >= field.height) continue;
+      const i = y * field.width + x;
+      if (!field.known[i]) continue;
+      offsets.push(dx, dy);
+      colours.push(field.data[3 * i]!, field.data[3 * i + 1]!, field.data[3 * i + 2]!);
+    }
+  if (offsets.length < 8) return null;
+  return { x: px + 0.5, y: py + 0.5, offsets: Float64Array.from(offsets), colours: Float32Array.from(colours) };
+}
+
+/** How much of a steady difference in colour is forgiven: joining in the gradient domain takes most of it out. */
+export const FORGIVEN = 0.5;
+/** What is further off than this is something else, whatever it is: a mean square over all three colours. */
+export const OTHER = 0.3;
+/** At most this share of a patch may find nothing to be compared with. */
+const MISSING = 0.25;
+
+const at = new Float64Array(6);
+
+/** Reads a field between its pixels, bilinear, where all four are sources. @returns false where one is not. */
+export function readField({ width, height, data, source }: Field, x: number, y: number, out: Float64Array): boolean {
+  const u = x - 0.5;
+  const v = y - 0.5;
+  const x0 = Math.floor(u);
+  const y0 = Math.floor(v);
+  if (x0 < 0 || y0 < 0 || x0 + 1 >= width || y0 + 1 >= height) return false;
+  const i = y0 * width + x0;
+  if ((source[i]! & source[i + 1]! & source[i + width]! & source[i + width + 1]!) === 0) return false;
+  const a = u - x0;
+  const b = v - y0;
+  const w00 = (1 - a) * (1 - b);
+  const w10 = a * (1 - b);
+  const w01 = (1 - a) * b;
+  const w11 = a * b;
+  const j = 3 * i;
+  const k = j + 3 * width;
+  out[0] = w00 * data[j]! + w10 * data[j + 3]! + w01 * data[k]! + w11 * data[k + 3]!;
+  out[1] = w00 * data[j + 1]! + w10 * data[j + 4]! + w01 * data[k + 1]! + w11 * data[k + 4]!;
+  out[2] = w00 * data[j + 2]! + w10 * data[j + 5]! + w01 * data[k + 2]! + w11 * data[k + 5]!;
+  return true;
+}
+
+const colour = new Float64Array(3);
+
+/**
+ * How unlike a patch what a shift takes it to is: the mean square difference of its colours, a steady one mostly forgiven.
+ *
+ * @param smooth whether to read between the pixels. @returns Infinity where too little of it can be compared.
+ */
+export function unlikeness(field: Field, patch: Patch, shift: Shift, smooth: boolean): number {
+  if (!carried(field, shift, patch.x, patch.y, at)) return Infinity;
+  const qx = at[0]!;
+  const qy = at[1]!;
+  const a = at[2]!;
+  const b = at[3]!;
+  const c = at[4]!;
+  const d = at[5]!;
+  const { offsets, colours } = patch;
+  const { width, height, data, source } = field;
+  const total = offsets.length >> 1;
+  const most = MISSING * total;
+  let n = 0;
+  let missing = 0;
+  let squares = 0;
+  let red = 0;
+  let green = 0;
+  let blue = 0;
+  for (let i = 0; i < total; i++) {
+    const dx = offsets[2 * i]!;
+    const dy = offsets[2 * i + 1]!;
+    const x = qx + a * dx + b * dy;
+    const y = qy + c * dx + d * dy;
+    let r = 0;
+    let g = 0;
+    let bl = 0;
+    if (smooth) {
+      if (!readField(field, x, y, colour)) {
+        if (++missing > most) return Infinity;
+        continue;
+      }
+      r = colour[0]!;
+      g = colour[1]!;
+      bl = colour[2]!;
+    } else {
+      const j = (y | 0) * width + (x | 0);
+      if (!(x >= 0 && y >= 0 && x < width && y < height) || !source[j]) {
+        if (++missing > most) return Infinity;
+        continue;
+      }
+      r = data[3 * j]!;
+      g = data[3 * j + 1]!;
+      bl = data[3 * j + 2]!;
+    }
+    r -= colours[3 * i]!;
+    g -= colours[3 * i + 1]!;
+    bl -= colours[3 * i + 2]!;
+    n++;
+    const off = r * r + g * g + bl * bl;
+    if (off > OTHER) {
+      squares += OTHER;
+      continue;
+    }
+    squares += off;
+    red += r;
+    green += g;
+    blue += bl;
+  }
+  return squares / n - (FORGIVEN * (red * red + green * green + blue * blue)) / (n * n);
+}

@@ -1,0 +1,23 @@
+import type { Size } from "../geometry";
+import type { Side } from "./recipe-part";
+
+/**
+ * The side of the photo beyond which a recorded place lies: the one it has gone past furthest, as a share of the photo's
+ * size along that way; null within the photo. @param x pixels of the original. @param y the same.
+ */
+export function gapSide([width, height]: Size, x: number, y: number): Side | null {
+  const past = [-x / width, -y / height, (x - width) / width, (y - height) / height] as const;
+  let most = 0;
+  let side: Side | null = null;
+  (["left", "top", "right", "bottom"] as const).forEach((name, i) => {
+    if (past[i]! > most) [most, side] = [past[i]!, name];
+  });
+  return side;
+}
+
+/** How far inside a side of the photo a recorded place lies, pixels; below 0 beyond it. */
+export function insideSide([width, height]: Size, side: Side, x: number, y: number): number {
+  if (side === "left") return x;
+  if (side === "top") return y;
+  return side === "right" ? width - x : height - y;
+}

@@ -1,0 +1,5 @@
+/** What becomes of the gaps that a frame has: found, planned, and made as layers over the resampled picture. */
+export * from "./edge-layers";
+export * from "./fill-field";
+export * from "./gaps";
+export * from "./normals";
