@@ -18,6 +18,7 @@ import { useOwnEdges } from "./own-edges/use-own-edges";
 import { ToolStrip } from "./tool-strip";
 import { useAsideWidth } from "./use-aside-width";
 import { useDetail } from "./use-detail";
+import { useFill } from "./use-fill";
 import { useSaving } from "./use-saving";
 
 /** The screen where one photo is corrected. */
@@ -36,6 +37,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
   useOwnEdges(opened.photo, opened.version.id);
   useDetail(opened.photo, opened.version.id);
   const derived = useDerived();
+  useFill(opened.photo, derived);
   const paced = usePaced(derived);
   const { photo } = opened;
   const { output } = paced.derived;

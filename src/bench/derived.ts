@@ -157,7 +157,7 @@ export function useDerived(): Derived {
   // The ratio of the frame when things last rested.
   const [rested, setRested] = useState<number | null>(null);
   const heldRatio = moving ? rested : null;
-  const turned = useBench((s) => s.course === "frame");
+  const turned = useBench((s) => s.course === "frame" || s.course === "edges");
   const mapped = useMemo(() => mappedFrom(recipe, size, heldRatio, turned), [recipe, size, heldRatio, turned]);
   const derived = useMemo(() => deriveFrom(recipe, size, mapped, moving, own), [recipe, size, mapped, moving, own]);
   const ratio = derived.map.rect[2] / derived.map.rect[3];

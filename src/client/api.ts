@@ -76,6 +76,9 @@ export const api = {
   inTheFile: (photoId: string) => call(ENDPOINTS.inTheFile, { id: photoId }),
   /** Takes seconds. @throws the signal's reason when given up. */
   ownLens: (photoId: string, signal: AbortSignal) => call(ENDPOINTS.ownLens, { id: photoId, signal }),
+  /** Takes seconds. @throws the signal's reason when given up. */
+  fill: (photoId: string, recipe: Recipe, signal: AbortSignal) =>
+    call(ENDPOINTS.fill, { id: photoId, json: { recipe }, signal }),
   version: (id: string) => call(ENDPOINTS.version, { id }),
   createVersion: (photoId: string, recipe?: Recipe) => call(ENDPOINTS.createVersion, { id: photoId, json: { recipe } }),
   saveRevision: (versionId: string, base: number, recipe: Recipe, token: string) =>

@@ -1,5 +1,6 @@
 import { calibrateFiles, type ChartOrder } from "@/server/image/calibrate-files";
 import { serveTasks } from "@/server/hands/serve";
+import { type FillOrder, makeFill, makeFillTiles } from "@/server/image/fills";
 import { inspect } from "@/server/image/inspect";
 import { sniffFile } from "@/server/image/kinds";
 import { type PreviewLevel, firstPreviews, makePreview } from "@/server/image/preview";
@@ -23,6 +24,9 @@ serveTasks({
   },
   preview: ({ sha256, level }: { sha256: string; level: PreviewLevel }) => makePreview(sha256, level),
   tiles: ({ sha256 }: { sha256: string }) => makeTiles(sha256),
+  fill: ({ order, size }: { order: FillOrder; size: [number, number] }, hooks) => makeFill(order, size, hooks),
+  fillTiles: ({ sha256, key, size }: { sha256: string; key: string; size: [number, number] }) =>
+    makeFillTiles(sha256, key, size),
   ownLens: (order: OwnLensOrder) => ownLensIn(order),
   calibrate: (order: ChartOrder) => calibrateFiles(order),
 });

@@ -11,6 +11,7 @@ export * from "./photos";
 export * from "./versions";
 export * from "./deliveries";
 export * from "./delivery-queue";
+export * from "./fills";
 export * from "./health";
 export * from "./sweep";
 export * from "./calibrate";

@@ -16,4 +16,4 @@ export function fileSize(bytes: number): string {
 export const angle = (deg: number, digits = 2): string =>
   `${(Math.abs(deg) < 0.5 * 10 ** -digits ? 0 : deg).toFixed(digits)}°`;
 
-export const percent = (share: number): string => `${Math.round(100 * share)} %`;
+export const percent = (share: number, digits = 0): string => `${(100 * share).toFixed(digits)} %`;

@@ -7,12 +7,12 @@ import { Problem } from "@/server";
 const stream = (file: string, part?: { start: number; end: number }): ReadableStream =>
   Readable.toWeb(createReadStream(file, part)) as ReadableStream;
 
-/** A JPEG that never changes under its address, so that browsers may keep it for good. */
-export async function kept(file: string): Promise<Response> {
+/** A picture that never changes under its address, so that browsers may keep it for good. */
+export async function kept(file: string, type = "image/jpeg"): Promise<Response> {
   const { size } = await stat(file);
   return new Response(stream(file), {
     headers: {
-      "content-type": "image/jpeg",
+      "content-type": type,
       "content-length": `${size}`,
       "cache-control": "private, max-age=31536000, immutable",
     },

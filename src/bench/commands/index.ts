@@ -5,7 +5,7 @@ import { type Command, GROUPS } from "./command";
 import { GENERAL } from "./general";
 import { writtenKeys } from "./keys";
 
-const GROUP_OF = { lens: "Lens", lines: "Lines", proportion: "Shape", frame: "Frame" } as Readonly<
+const GROUP_OF = { lens: "Lens", lines: "Lines", proportion: "Shape", frame: "Frame", edges: "Edges" } as Readonly<
   Record<string, Command["group"]>
 >;
 

@@ -1,4 +1,5 @@
 import type { BenchCourse } from "./bench-course";
+import { edgesCourse } from "./edges";
 import { frameCourse } from "./frame";
 import { lensCourse } from "./lens";
 import { linesCourse } from "./lines";
@@ -7,7 +8,7 @@ import { MOVE } from "../tools/move-tool";
 import type { Tool } from "../tools/tool";
 
 /** The courses as the Bench shows them: rail, strip, panels, keys and search come from here. To add one, add it here. */
-export const BENCH_COURSES: readonly BenchCourse[] = [lensCourse, linesCourse, shapeCourse, frameCourse];
+export const BENCH_COURSES: readonly BenchCourse[] = [lensCourse, linesCourse, shapeCourse, frameCourse, edgesCourse];
 
 export const benchCourse = (key: string): BenchCourse | undefined => BENCH_COURSES.find((c) => c.key === key);
 

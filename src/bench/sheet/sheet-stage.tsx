@@ -15,6 +15,7 @@ import { FoundMarks } from "./found-marks";
 import { KeepMarks } from "./keep-marks";
 import { FrameMark, ScaleBarMark } from "./frame-mark";
 import { OwnMarks } from "./own-marks";
+import { GapMarks } from "./gap-marks";
 import { GridMark } from "./grid-mark";
 import { fieldOf, firstSeen } from "./layout";
 import { ClickedMark, LineMark } from "./line-mark";
@@ -107,6 +108,9 @@ export const SheetStage = memo(function SheetStage(props: Props) {
         )}
         {shown && course === "frame" && !asShot && (
           <KeepMarks marks={keepMarksOf(recipe)} frame={derived.map.frame} projection={projection} colours={colours} />
+        )}
+        {shown && course === "edges" && !asShot && (
+          <GapMarks derived={derived} projection={projection} colours={colours} />
         )}
         {shown && course === "proportion" && (
           <ShapeMarks derived={derived} projection={projection} asShot={asShot} colours={colours} />

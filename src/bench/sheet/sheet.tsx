@@ -5,12 +5,15 @@ import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import type { Pane } from "@/client/picture/picture-view";
 import { planeUnder, toPlane } from "@/client/picture/view";
+import type { Layer } from "@/core/course";
 import type { Rect, Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { type Recipe, endsOf } from "@/core/recipe";
 import { AS_SHOT, planeExtent } from "@/core/render";
 import type { Derived } from "../derived";
 import type { RunningMarks } from "../tools/tool";
+import { useFillState } from "../fill-state";
+import { fillOf } from "../use-fill";
 import { useSheetColours } from "./colours";
 import { fieldOf } from "./layout";
 import { MAGNIFIER, MagnifierMark, magnifierPlace } from "./magnifier";
@@ -23,6 +26,7 @@ import { useGestures } from "./use-gestures";
 import { useSharp } from "./use-sharp";
 import { useSize, useView } from "./use-view";
 
+const NO_LAYERS: readonly Layer[] = [];
 const NO_STEPS: Derived["map"]["raster"] = [];
 const NO_LENS = makeLens([1, 1], null);
 
@@ -87,17 +91,30 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
   const magnifier = focus && pointer ? magnifierPlace(pointer, sheet) : null;
   const optics = asShot ? null : derived.map.optics;
   const raster = asShot ? NO_STEPS : derived.map.raster;
+  const { of, fill: made, shown: fillShown } = useFillState();
+  const fill =
+    made && !asShot && map === derived.map && fillShown !== "without" && of === fillOf(derived) ? made : null;
+  const layers = useMemo(() => (fill ? [fill.fit] : NO_LAYERS), [fill]);
   const magnified = useMemo((): Pane | null => {
     const centre = focus && map.fromRecorded(focus);
     if (!centre || !magnifier) return null;
     const span = MAGNIFIER.side / MAGNIFIER.scale;
-    return { map, screen: magnifier, plane: [centre[0] - span / 2, centre[1] - span / 2, span, span], optics, raster };
+    return {
+      map,
+      screen: magnifier,
+      plane: [centre[0] - span / 2, centre[1] - span / 2, span, span],
+      optics,
+      raster,
+      layers,
+    };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- compared by value
-  }, [map, optics, focus?.[0], focus?.[1], magnifier?.[0], magnifier?.[1]]);
+  }, [map, optics, layers, focus?.[0], focus?.[1], magnifier?.[0], magnifier?.[1]]);
   const main = useMemo((): Pane | null => {
     const field = fieldOf(sheet);
-    return sheet[0] === 0 ? null : { map, screen: field, plane: planeUnder(view, field), optics, raster };
-  }, [sheet, map, view, optics, raster]);
+    return sheet[0] === 0
+      ? null
+      : { map, screen: field, plane: planeUnder(view, field), optics, raster, layers, alone: fillShown === "only" };
+  }, [sheet, map, view, optics, raster, layers, fillShown]);
   const panes = useMemo(() => [main, magnified].filter((p): p is Pane => p !== null), [main, magnified]);
   const { error, ready } = usePicture(canvas, photo, panes, magnified ? MAGNIFIER.scale : view.scale);
   const moving = magnified !== null || drawing !== null || gesture !== null || keptMap !== null;
@@ -105,6 +122,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     pane: moving ? null : main,
     recipe: asShot ? null : derived.recipe,
     scale: view.scale,
+    fill,
   });
 
   useSheetEvents(element, {

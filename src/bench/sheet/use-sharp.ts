@@ -1,5 +1,6 @@
 import { type RefObject, useEffect, useRef } from "react";
 import type { Photo } from "@/client";
+import { type ShownFill, fillIn } from "@/client/fill";
 import type { Pane } from "@/client/picture/picture-view";
 import { type SharpStrip, sharpStrips } from "@/client/sharp";
 import type { SettledRecipe } from "@/core/render";
@@ -14,6 +15,8 @@ export interface SharpView {
   readonly pane: Pane | null;
   /** Null: as shot. */
   readonly recipe: SettledRecipe | null;
+  /** Laid over it. */
+  readonly fill: ShownFill | null;
   /** CSS pixels per plane pixel. */
   readonly scale: number;
 }
@@ -26,7 +29,7 @@ export interface SharpView {
 export function useSharp(
   canvas: RefObject<HTMLCanvasElement | null>,
   photo: Photo,
-  { pane, recipe, scale }: SharpView,
+  { pane, recipe, scale, fill }: SharpView,
 ): void {
   const { sha256, width, height } = photo;
   // The recipe as it was when the pane was made: the pane changes with it.
@@ -37,12 +40,14 @@ export function useSharp(
   useEffect(() => {
     const target = canvas.current;
     const ratio = window.devicePixelRatio || 1;
-    if (!target || !pane || scale * ratio < FROM) return;
+    if (!target || !pane || pane.alone || scale * ratio < FROM) return;
     let over = false;
     const timer = setTimeout(async () => {
       const [w, h] = [Math.round(pane.screen[2] * ratio), Math.round(pane.screen[3] * ratio)];
       const order = { photo: { sha256, width, height }, recipe: latest.current, plane: pane.plane };
-      const strips = await sharpStrips({ ...order, output: [w, h] }).catch(() => []);
+      const layers = fill ? await fillIn(fill, pane.plane) : [];
+      if (over) return;
+      const strips = await sharpStrips({ ...order, layers, output: [w, h] }).catch(() => []);
       if (!over && strips.length > 0) cover(target, strips, w, h);
     }, REST_MS);
     return () => {
@@ -51,7 +56,7 @@ export function useSharp(
       target.hidden = true;
       delete target.dataset["sharp"];
     };
-  }, [canvas, pane, scale, sha256, width, height]);
+  }, [canvas, pane, scale, fill, sha256, width, height]);
 }
 
 function cover(canvas: HTMLCanvasElement, strips: readonly SharpStrip[], width: number, height: number): void {

@@ -15,6 +15,8 @@ export interface Pane {
   /** What is done to the pixels after that, and what is laid over them first. */
   readonly raster?: readonly RasterStep[];
   readonly layers?: readonly Layer[];
+  /** Only the layers are shown. */
+  readonly alone?: boolean;
 }
 
 type Uniform = "cells" | "photo" | "optics" | "fringes" | "vignetting" | "calm";
@@ -108,7 +110,13 @@ export class PictureView {
       gl.scissor(...port);
       gl.clear(gl.COLOR_BUFFER_BIT);
       const { raster = [], layers = [], plane } = pane;
-      this.passes.run(() => this.drawPane(pane, photo, fine), raster, layers, port, plane);
+      this.passes.run(
+        pane.alone ? () => undefined : () => this.drawPane(pane, photo, fine),
+        raster,
+        layers,
+        port,
+        plane,
+      );
     }
   }
 

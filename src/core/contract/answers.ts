@@ -155,3 +155,16 @@ export const uploadAnswer = z.object({ known: z.boolean() });
 
 /** What the server says where it refuses: a sentence for people, and what a program may want to know. */
 export const refusalAnswer = z.object({ error: z.string(), details: z.unknown().optional() });
+
+/** A fill of a photo's gaps, and where it lies. */
+export const fillInfo = z.object({
+  key: z.string(),
+  /** What it depends on; see core/render/gaps. */
+  depends: z.string(),
+  /** Pixels of the plane. */
+  frame: z.tuple([z.number(), z.number(), z.number(), z.number()]),
+  /** Part of the frame that is filled, and that could not be, 0…1. */
+  filled: z.number(),
+  unfilled: z.number(),
+});
+export type FillInfo = z.output<typeof fillInfo>;

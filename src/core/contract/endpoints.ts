@@ -6,6 +6,7 @@ import {
   assignmentFrames,
   assignmentOnBoard,
   deliveryAnswer,
+  fillInfo,
   healthAnswer,
   keptProfile,
   listedDelivery,
@@ -66,6 +67,8 @@ export const ENDPOINTS = {
   ),
   /** Looked for anew, in seconds; a request that is given up stops it. */
   ownLens: endpoint("GET", "/api/photos/{id}/lens", NOTHING, ownLens),
+  /** Plans the fill of a recipe's gaps, in seconds; a request that is given up stops it. */
+  fill: endpoint("POST", "/api/photos/{id}/fill", z.object({ recipe }), fillInfo),
   version: endpoint("GET", "/api/versions/{id}", NOTHING, openedVersion),
   createVersion: endpoint("POST", "/api/photos/{id}/versions", z.object({ recipe: recipe.optional() }), versionAnswer),
   saveRevision: endpoint(

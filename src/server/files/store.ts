@@ -16,6 +16,9 @@ export const originalPath = (sha256: string): string => place("originals", sha25
 export const previewPath = (sha256: string, level: string): string =>
   place("previews", sha256.slice(0, 2), `${sha256}-${level}.jpg`);
 export const tilesFolder = (sha256: string): string => place("previews", sha256.slice(0, 2), `${sha256}-tiles`);
+/** Where a fill of a photo is kept, by its key; it can be made again. */
+export const fillFolder = (sha256: string, key: string): string =>
+  place("previews", sha256.slice(0, 2), `${sha256}-fill-${key}`);
 export const deliveryPath = (id: string, extension: string): string => place("deliveries", `${id}.${extension}`);
 
 export async function exists(file: string): Promise<boolean> {

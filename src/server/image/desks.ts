@@ -7,7 +7,7 @@ import { bundlesFolder } from "../config";
  * Where the app has pictures looked at: hands of its own for what arrives, for showing what is kept, and for measuring
  * charts, so that files that keep the first busy never hold up the Bench.
  */
-const COUNT = { arriving: 2, showing: 1, measuring: 1 } as const;
+const COUNT = { arriving: 2, showing: 1, measuring: 1, filling: 1 } as const;
 export type Desk = keyof typeof COUNT;
 
 /** Whatever arrives, the app answers first. */

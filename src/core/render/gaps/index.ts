@@ -1,4 +1,5 @@
 /** What becomes of the gaps that a frame has: found, planned, and made as layers over the resampled picture. */
+export * from "./depends-on";
 export * from "./edge-layers";
 export * from "./fill-field";
 export * from "./gaps";

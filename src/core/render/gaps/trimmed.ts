@@ -11,7 +11,12 @@ const MOST = 0.45;
  * A frame that steps in where gaps are to be trimmed: each of its sides moves in, alone, until what lay beyond it of such a gap
  * is gone from its border. Gaps beyond other sides of the photo stay.
  */
-export function trimmed(rect: Rect, edges: EdgesSettings, size: Size, toRecorded: (x: number, y: number, out: Float64Array) => void): Rect {
+export function trimmed(
+  rect: Rect,
+  edges: EdgesSettings,
+  size: Size,
+  toRecorded: (x: number, y: number, out: Float64Array) => void,
+): Rect {
   const trims = SIDES.filter((side) => choiceFor(edges, side).do === "trim");
   if (trims.length === 0) return rect;
   const out = new Float64Array(3);

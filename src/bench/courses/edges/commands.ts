@@ -1,0 +1,43 @@
+import { allGaps, answerOf } from "@/core/edits";
+import type { Command, CommandContext } from "../../commands/command";
+import { type FillShown, useFillState } from "../../fill-state";
+
+const can = ({ get }: CommandContext): boolean => get().course === "edges" && get().recipe.edges.on;
+const group = "Edges";
+const TURNS: Record<FillShown, FillShown> = { with: "without", without: "only", only: "with" };
+
+/** What the keys do to the gaps. */
+export const EDGES_COMMANDS: readonly Command[] = [
+  {
+    id: "fill-gaps",
+    words: "Fill all gaps",
+    group,
+    keys: ["Shift+f"],
+    can,
+    run: ({ get }) => get().edit(allGaps("fill")),
+  },
+  {
+    id: "leave-gaps",
+    words: "Leave all gaps as they are",
+    group,
+    keys: ["Shift+n"],
+    can,
+    run: ({ get }) => get().edit(allGaps("leave")),
+  },
+  {
+    id: "another-answer",
+    words: "Another answer for the fill",
+    group,
+    keys: ["Shift+y"],
+    can,
+    run: ({ get }) => get().edit(answerOf((get().recipe.edges.seed ?? 1) + 1)),
+  },
+  {
+    id: "fill-shown",
+    words: "Show the picture without the fill, only the fill, or both",
+    group,
+    keys: ["Shift+h"],
+    can,
+    run: () => useFillState.setState(({ shown }) => ({ shown: TURNS[shown] })),
+  },
+];

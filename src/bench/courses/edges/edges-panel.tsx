@@ -1,0 +1,169 @@
+"use client";
+
+import { useMemo } from "react";
+import { useBench } from "@/client/bench-store";
+import { GAP_CHOICES, type GapChoice, MOST_REACH, type Side } from "@/core/edges";
+import { allGaps, answerOf, gapChoice, gapColour, mayRepeat, reachIn } from "@/core/edits";
+import { type Gap, gapsOf } from "@/core/render";
+import { NumberField, percent } from "@/ui";
+import type { PanelParts } from "../bench-course";
+import { CourseSwitch } from "../course-switch";
+import { FillStatus } from "./fill-status";
+import { SourcesPart } from "./sources-part";
+
+export const CHOICE_WORDS: Record<GapChoice, string> = { leave: "Leave", plain: "Colour", fill: "Fill", trim: "Trim" };
+
+/** What a gap is called by where it lies. */
+const PLACES: Record<Side, string> = { left: "left", top: "top", right: "right", bottom: "bottom" };
+
+/** Course 5: what becomes of the frame's gaps, each by itself. */
+export function EdgesPanel({ derived }: PanelParts) {
+  const { recipe, size, edit, endGesture } = useBench();
+  const { edges } = recipe;
+  const gaps = useMemo(() => gapsOf(derived.recipe, derived.map), [derived]);
+  const trimmed = edges.gaps === "trim" || edges.each?.some((g) => g.do === "trim");
+  const filling = gaps.some((g) => g.do === "fill");
+  return (
+    <>
+      <CourseSwitch title="Edges" course="edges" />
+      {gaps.length === 0 && !trimmed && <NoGaps rule={recipe.frame.rule} />}
+      {(gaps.length > 0 || trimmed) && (
+        <div className="px-3.5 pb-2">
+          <p className="muted pb-1">All gaps:</p>
+          <Choices
+            value={edges.each ? null : edges.gaps}
+            name="All gaps"
+            onChoose={(choice) => edit(allGaps(choice))}
+          />
+        </div>
+      )}
+      {gaps.length > 0 && (
+        <table className="schedule w-full" aria-label="Gaps">
+          <thead>
+            <tr className="muted text-left">
+              <th className="pl-3.5 font-normal">Gap</th>
+              <th className="font-normal">Of the frame</th>
+              <th className="pr-3.5 text-right font-normal">What is done</th>
+            </tr>
+          </thead>
+          <tbody>
+            {gaps.map((gap) => (
+              <GapRow key={gap.side} gap={gap} />
+            ))}
+          </tbody>
+        </table>
+      )}
+      {trimmed && gaps.length === 0 && <p className="px-3.5 pb-2">The frame has stepped in; nothing of it is empty.</p>}
+      {filling && (
+        <section className="ruled border-t px-3.5 py-2" aria-label="Fill">
+          <FillStatus derived={derived} />
+          <NumberField
+            label="Reach in"
+            value={edges.reach ?? 0}
+            standard={0}
+            step={1}
+            digits={0}
+            unit="px"
+            min={0}
+            max={Math.round(MOST_REACH * Math.max(...size))}
+            onChange={(v) => edit(reachIn(Math.round(v)), "reach in")}
+            onDone={endGesture}
+          />
+          <div className="flex items-center gap-2 pt-1.5">
+            <span className="grow">Answer {edges.seed ?? 1}</span>
+            {(edges.seed ?? 1) > 1 && (
+              <button className="btn btn-xs" onClick={() => edit(answerOf(1))}>
+                The first
+              </button>
+            )}
+            <button className="btn btn-xs" onClick={() => edit(answerOf((edges.seed ?? 1) + 1))}>
+              Another one
+            </button>
+          </div>
+          <label className="flex cursor-pointer items-center gap-2 pt-1.5">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-xs"
+              checked={edges.repeat === true}
+              onChange={() => edit(mayRepeat(edges.repeat !== true))}
+            />
+            Faces, keep areas and measured things may be repeated
+          </label>
+        </section>
+      )}
+      {filling && <SourcesPart />}
+    </>
+  );
+}
+
+function NoGaps({ rule }: { rule: "clean" | "free" }) {
+  return (
+    <p className="px-3.5 pb-2" role="status">
+      The frame has no gaps: the photo covers all of it.
+      {rule === "clean" &&
+        " Draw it larger in Frame where the picture should reach further than the photo; what is empty is filled here."}
+    </p>
+  );
+}
+
+function Choices({
+  value,
+  name,
+  onChoose,
+}: {
+  value: GapChoice | null;
+  name: string;
+  onChoose: (choice: GapChoice) => void;
+}) {
+  return (
+    <div className="join w-full" role="group" aria-label={name}>
+      {GAP_CHOICES.map((choice) => (
+        <button
+          key={choice}
+          className="btn btn-sm join-item flex-1 px-1"
+          aria-pressed={value === choice}
+          onClick={() => onChoose(choice)}
+        >
+          {CHOICE_WORDS[choice]}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function GapRow({ gap }: { gap: Gap }) {
+  const { edit, endGesture } = useBench();
+  const name = PLACES[gap.side];
+  return (
+    <tr>
+      <th scope="row" className="pl-3.5 text-left font-semibold">
+        {name}
+      </th>
+      <td className="tabular-nums">{gap.share < 0.001 ? "under 0.1 %" : percent(gap.share, 1)}</td>
+      <td className="py-0.5 pr-3.5 text-right">
+        {gap.do === "plain" && (
+          <input
+            type="color"
+            className="mr-1.5 h-6 w-8 align-middle"
+            aria-label={`Colour of the gap ${name}`}
+            value={gap.plain}
+            onChange={(e) => edit(gapColour(gap.side, e.target.value), `colour ${gap.side}`)}
+            onBlur={endGesture}
+          />
+        )}
+        <select
+          className="select select-xs w-24"
+          aria-label={`Gap ${name}`}
+          value={gap.do}
+          onChange={(e) => edit(gapChoice(gap.side, e.target.value as GapChoice))}
+        >
+          {GAP_CHOICES.map((choice) => (
+            <option key={choice} value={choice}>
+              {CHOICE_WORDS[choice]}
+            </option>
+          ))}
+        </select>
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,43 @@
+import path from "node:path";
+import type { FillInfo } from "@/core/contract";
+import { type Recipe, readRecipe } from "@/core/recipe";
+import { settle } from "@/core/render";
+import { exists, fillFolder } from "./files/store";
+import { desk, limitsFor } from "./image/desks";
+import { getPhoto } from "./photos";
+
+/**
+ * The fill of a recipe's gaps, planned in a process of its own where it is not there already.
+ *
+ * @throws Problem as reading the photo does; the signal's reason when it is given up.
+ */
+export async function fillOf(photoId: string, asked: Recipe, signal: AbortSignal): Promise<FillInfo> {
+  const photo = await getPhoto(photoId);
+  const size = [photo.width, photo.height] as const;
+  const recipe = settle(readRecipe(asked), size, { equivalent: photo.equivalentMm, focal: photo.focalMm });
+  const order = { sha256: photo.sha256, recipe: JSON.stringify(recipe) };
+  return desk("filling").run<FillInfo>("fill", { order, size }, limitsFor(photo.bytes), { signal });
+}
+
+const inHand = new Map<string, Promise<string>>();
+
+/** A tile of a fill at full size; null where there is none, or the fill is gone. @param size of the photo, pixels. */
+export async function fillTile(
+  sha256: string,
+  key: string,
+  column: number,
+  row: number,
+  size: readonly [number, number],
+  bytes: number,
+): Promise<string | null> {
+  const folder = fillFolder(sha256, key);
+  if (!(await exists(folder))) return null;
+  const running =
+    inHand.get(folder) ??
+    desk("filling")
+      .run<string>("fillTiles", { sha256, key, size }, limitsFor(bytes))
+      .finally(() => inHand.delete(folder));
+  inHand.set(folder, running);
+  const file = path.join(await running, `${column}_${row}.png`);
+  return (await exists(file)) ? file : null;
+}
