@@ -6,13 +6,11 @@ import type { Side } from "./recipe-part";
  * size along that way; null within the photo. @param x pixels of the original. @param y the same.
  */
 export function gapSide([width, height]: Size, x: number, y: number): Side | null {
-  const past = [-x / width, -y / height, (x - width) / width, (y - height) / height] as const;
-  let most = 0;
-  let side: Side | null = null;
-  (["left", "top", "right", "bottom"] as const).forEach((name, i) => {
-    if (past[i]! > most) [most, side] = [past[i]!, name];
-  });
-  return side;
+  if (x >= 0 && y >= 0 && x <= width && y <= height) return null;
+  const across = Math.max(-x, x - width) / width;
+  const down = Math.max(-y, y - height) / height;
+  if (across >= down) return x < 0 ? "left" : "right";
+  return y < 0 ? "top" : "bottom";
 }
 
 /** How far inside a side of the photo a recorded place lies, pixels; below 0 beyond it. */

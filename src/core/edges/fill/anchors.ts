@@ -78,7 +78,11 @@ export function coverage(field: Field, shift: Shift, { beyond }: Anchor): number
 /** Whether a shift has something to copy to a place. */
 export function hasSource(field: Field, shift: Shift, x: number, y: number): boolean {
   if (!carried(field, shift, x, y, place)) return false;
-  const qx = Math.floor(place[0]!);
-  const qy = Math.floor(place[1]!);
-  return qx >= 0 && qy >= 0 && qx < field.width && qy < field.height && field.source[qy * field.width + qx] === 1;
+  // All four pixels that it is read between.
+  const qx = Math.floor(place[0]! - 0.5);
+  const qy = Math.floor(place[1]! - 0.5);
+  if (qx < 0 || qy < 0 || qx + 1 >= field.width || qy + 1 >= field.height) return false;
+  const i = qy * field.width + qx;
+  const { source } = field;
+  return (source[i]! & source[i + 1]! & source[i + field.width]! & source[i + field.width + 1]!) === 1;
 }

@@ -1,6 +1,6 @@
 import type { Vec2, Vec3 } from "../../geometry";
 import { type Anchor, coverage } from "./anchors";
-import { type Shift, carried, shiftBetween } from "./carry";
+import { type Shift, carried, farFetched, shiftBetween } from "./carry";
 import type { Field } from "./field";
 import { type Patch, patchAt, unlikeness } from "./patch";
 
@@ -43,8 +43,9 @@ class Shortlist {
     if (!shift || share === 0) return;
     const cost = unlikeness(this.field, this.patch, shift, this.smooth);
     if (cost === Infinity) return;
-    keep(this.near, shift, cost);
-    if (share === 1) keep(this.deep, shift, cost);
+    const whole = cost + farFetched(this.field, to[0] - this.patch.x, to[1] - this.patch.y);
+    keep(this.near, shift, whole);
+    if (share === 1) keep(this.deep, shift, whole);
   }
 
   /** The best of both that lead to places apart from each other. */
@@ -123,8 +124,9 @@ function beside(field: Field, patch: Patch, shift: Shift, finest: boolean, list:
 }
 
 /** A shift settled to a fraction of a pixel: a parabola through the costs half a pixel to both sides, along x and along y. */
-function settled(field: Field, patch: Patch, { shift, cost }: Candidate): Candidate {
-  if (!carried(field, shift, patch.x, patch.y, place)) return { shift, cost };
+function settled(field: Field, patch: Patch, { shift, cost: whole }: Candidate): Candidate {
+  const cost = unlikeness(field, patch, shift, true);
+  if (!carried(field, shift, patch.x, patch.y, place)) return { shift, cost: whole };
   const to: Vec2 = [place[0]!, place[1]!];
   const costAt = (dx: number, dy: number): number => {
     const moved = shiftBetween(field, shift.normal, [patch.x, patch.y], [to[0] + dx, to[1] + dy]);
@@ -140,7 +142,7 @@ function settled(field: Field, patch: Patch, { shift, cost }: Candidate): Candid
   const dy = lowest(costAt(0, -STEP_FINE), costAt(0, STEP_FINE));
   const there = shiftBetween(field, shift.normal, [patch.x, patch.y], [to[0] + dx, to[1] + dy]);
   const better = there ? unlikeness(field, patch, there, true) : Infinity;
-  return there && better < cost ? { shift: there, cost: better } : { shift, cost };
+  return there && better < cost ? { shift: there, cost: whole + better - cost } : { shift, cost: whole };
 }
 
 const STEP_FINE = 0.5;

@@ -46,6 +46,16 @@ export function carried(view: View, shift: Shift, x: number, y: number, out: Flo
   return true;
 }
 
+/** What it costs to copy over the whole width, or the whole height, of the picture; mean squares of colours. */
+const FAR = { across: 0.015, down: 0.08 } as const;
+
+/**
+ * How far-fetched a copy is: what lies at the same height is mostly of the same kind, what lies above or below mostly is not, and
+ * the nearer of two that look alike is the likelier.
+ */
+export const farFetched = ({ width, height }: Pick<Field, "width" | "height">, dx: number, dy: number): number =>
+  (FAR.across * Math.abs(dx)) / width + (FAR.down * Math.abs(dy)) / height;
+
 /** The least part of a place's ray along a normal: closer to the plane's horizon nothing is copied. */
 const OFF_HORIZON = 0.03;
 

@@ -1,7 +1,7 @@
 import type { Vec2 } from "../../geometry";
 import { type Anchor, coverage, hasSource } from "./anchors";
 import type { Candidate } from "./candidates";
-import type { Shift } from "./carry";
+import { type Shift, carried, farFetched } from "./carry";
 import type { Field } from "./field";
 import { patchAt, unlikeness } from "./patch";
 
@@ -11,6 +11,8 @@ const SAME = 0.6;
 const RADIUS = 7;
 /** What no shift explains costs this much, mean square of colours 0…1. */
 const UNEXPLAINED = 0.05;
+const place = new Float64Array(6);
+
 /** The least that another shift must save, as a share of what all anchors cost without any. */
 const WORTH = 0.0001;
 
@@ -52,7 +54,9 @@ export function chooseShifts(
       const patch = patches[i];
       const share = patch ? coverage(full, shift, anchor) : 0;
       if (!patch || share === 0) return;
-      costs[2 * i] = Math.min(UNEXPLAINED, unlikeness(field, patch, shift, true));
+      if (!carried(field, shift, patch.x, patch.y, place)) return;
+      const far = farFetched(field, place[0]! - patch.x, place[1]! - patch.y);
+      costs[2 * i] = Math.min(UNEXPLAINED, unlikeness(field, patch, shift, true) + far);
       if (share === 1) costs[2 * i + 1] = costs[2 * i]!;
     });
     return costs;

@@ -1,4 +1,4 @@
-import { type Shift, carried } from "./carry";
+import { type Shift, carried, farFetched } from "./carry";
 import type { Field } from "./field";
 import { FORGIVEN, OTHER, readField } from "./patch";
 
@@ -138,6 +138,7 @@ export function contextCosts(field: Field, shifts: readonly Shift[]): Context {
     return Float32Array.from(pixels, (i, k) => {
       const [x, y] = [i % width, Math.floor(i / width)];
       if (!carried(field, shift, x + 0.5, y + 0.5, at) || !readField(field, at[0]!, at[1]!, colour)) return NaN;
+      const fetched = farFetched(field, at[0]! - x - 0.5, at[1]! - y - 0.5);
       const half = radius(far[k]!);
       const [x0, x1, y0, y1] = [
         Math.max(0, x - half),
@@ -147,10 +148,10 @@ export function contextCosts(field: Field, shifts: readonly Shift[]): Context {
       ];
       const box = (s: Float64Array): number => s[y1 * W + x1]! - s[y0 * W + x1]! - s[y1 * W + x0]! + s[y0 * W + x0]!;
       const n = box(sn);
-      if (n < 6) return UNKNOWN;
+      if (n < 6) return UNKNOWN + fetched;
       const cost = box(sq) / n - (FORGIVEN * (box(sr) ** 2 + box(sg) ** 2 + box(sb) ** 2)) / (n * n);
       // Where little of what is known could be compared it is trusted less.
-      return cost + UNKNOWN * (1 - n / box(counts));
+      return cost + fetched + UNKNOWN * (1 - n / box(counts));
     });
   });
   return { pixels, far, costs };

@@ -17,7 +17,7 @@ export interface Field {
   readonly centre: Vec2;
 }
 
-/** The field at half its size: the mean of what is known of each 2 × 2 pixels; known, or a source, where at least half is, else wanted where any is. */
+/** The field at half its size: the mean of what is known of each 2 × 2 pixels; known where at least half is, a source where all is, else wanted where any is. */
 export function halved(field: Field): Field {
   const [width, height] = [field.width >> 1, field.height >> 1];
   const data = new Float32Array(3 * width * height);
@@ -43,7 +43,7 @@ export function halved(field: Field): Field {
         continue;
       }
       known[to] = 1;
-      source[to] = s >= 2 ? 1 : 0;
+      source[to] = s === 4 ? 1 : 0;
       data[3 * to] = r / n;
       data[3 * to + 1] = g / n;
       data[3 * to + 2] = b / n;

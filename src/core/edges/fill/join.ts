@@ -5,12 +5,19 @@ import { readField } from "./patch";
 const TURNS = 120;
 /** Length over which the surroundings' light gives way to the copy's own, pixels. */
 const FADES = 150;
-const OVER = 1.85;
+const OVER = 1.93;
 
 const SCREEN = 1 / FADES ** 2;
+/** No more light is added or taken than this share of what the copy has, all three colours together, and this. */
+const MOST_LIT = 0.2;
+const LEAST_LIT = 0.01;
 
-/** sRGB's light (IEC 61966-2-1), 0…1; it goes on beyond. */
-const lightOf = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
+/** sRGB's light (IEC 61966-2-1) of a displayed value of 8 bits, 0…1. */
+const LIGHTS = Float32Array.from({ length: 256 }, (_, i) => {
+  const v = i / 255;
+  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
+});
+const lightOf = (v: number): number => LIGHTS[Math.round(255 * v)]!;
 
 /** A step from copy to photo that is taken for an edge: half of it, displayed 0…1. */
 const EDGE = 0.08;
@@ -88,21 +95,37 @@ export function join(displayed: Field, shifts: readonly Shift[], pixels: Int32Ar
       if (weight) for (let c = 0; c < 3; c++) wanted[3 * k + c]! += (trust * difference[c]!) / weight;
     }
   }
-  const joined = Float32Array.from(copied);
-  for (let turn = 0; turn < TURNS; turn++)
-    for (let step = 0; step < n; step++) {
-      // Down and up in turns, so that nothing travels one way only.
-      const k = turn & 1 ? n - 1 - step : step;
-      const m = count[k]!;
-      if (m === 0) continue;
-      for (let c = 0; c < 3; c++) {
-        let sum = fixed[3 * k + c]! + wanted[3 * k + c]! + (has[k] ? SCREEN * copied[3 * k + c]! : 0);
-        for (let side = 0; side < 4; side++) {
-          const j = neighbours[4 * k + side]!;
-          if (j >= 0) sum += joined[3 * j + c]!;
-        }
-        joined[3 * k + c]! += OVER * (sum / (m + (has[k] ? SCREEN : 0)) - joined[3 * k + c]!);
-      }
+  const joined = Float64Array.from(copied);
+  // What has nothing to copy begins as what is beside it.
+  for (let k = 0; k < n; k++) {
+    if (has[k]) continue;
+    for (let side = 4 * k; side < 4 * k + 4; side++) {
+      const j = neighbours[side]!;
+      if (j >= 0 && (has[j] || j < k)) joined.copyWithin(3 * k, 3 * j, 3 * j + 3);
     }
-  return joined.map((v, i) => v - copied[i]!);
+  }
+  for (let i = 0; i < 3 * n; i++) fixed[i]! += wanted[i]! + (has[(i / 3) | 0] ? SCREEN * copied[i]! : 0);
+  for (let turn = 0; turn < TURNS; turn++)
+    for (let k = 0; k < n; k++) {
+      const m = count[k]! + (has[k] ? SCREEN : 0);
+      if (count[k] === 0) continue;
+      let red = fixed[3 * k]!;
+      let green = fixed[3 * k + 1]!;
+      let blue = fixed[3 * k + 2]!;
+      for (let side = 4 * k; side < 4 * k + 4; side++) {
+        const j = 3 * neighbours[side]!;
+        if (j < 0) continue;
+        red += joined[j]!;
+        green += joined[j + 1]!;
+        blue += joined[j + 2]!;
+      }
+      joined[3 * k]! += OVER * (red / m - joined[3 * k]!);
+      joined[3 * k + 1]! += OVER * (green / m - joined[3 * k + 1]!);
+      joined[3 * k + 2]! += OVER * (blue / m - joined[3 * k + 2]!);
+    }
+  return Float32Array.from(joined, (v, i) => {
+    const k = i - (i % 3);
+    const most = MOST_LIT * (copied[k]! + copied[k + 1]! + copied[k + 2]!) + LEAST_LIT;
+    return Math.max(-most, Math.min(most, v - copied[i]!));
+  });
 }

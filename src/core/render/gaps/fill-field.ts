@@ -9,7 +9,7 @@ import type { SettledRecipe } from "../settled";
 import { sideAt } from "./gaps";
 
 /** Longer side of the picture in which a fill is planned, pixels. */
-export const WORKING = 800;
+export const WORKING = 640;
 
 /** The size at which a frame's fill is planned. */
 export function workingSize([, , width, height]: CompiledMap["frame"]): Size {

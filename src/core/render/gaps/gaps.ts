@@ -29,7 +29,8 @@ export function sideAt(
   toRecorded(x, y, out);
   if (out[2]! > 0) return gapSide(size, out[0]!, out[1]!);
   // Beyond the lens's fold, or behind the camera, nothing was recorded: by where it lies around what was.
-  let [sx, sy] = [0, 0];
+  let sx = 0;
+  let sy = 0;
   for (const p of outline) {
     sx += p[0];
     sy += p[1];

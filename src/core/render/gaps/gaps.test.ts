@@ -1,0 +1,163 @@
+import { parseRecipe } from "../../recipe";
+import { type Raster, compile, resampleBand, settle } from "..";
+import { type EdgesSettings, SIDES, choiceFor, planFill } from "../../edges";
+import { edgeLayers, PIECE } from "./edge-layers";
+import { fieldFor } from "./fill-field";
+import { gapsOf, sidesTouched } from "./gaps";
+import { normalsFor } from "./normals";
+
+const SIZE = [300, 200] as const;
+
+function madeUp(
+  edges: Partial<EdgesSettings>,
+  frame: Record<string, unknown> = {},
+  attitude: Record<string, number> = { pitch: 9, yaw: -4, roll: 6 },
+) {
+  const recipe = settle(
+    parseRecipe(
+      JSON.stringify({
+        format: "flat-stone-recipe",
+        version: 1,
+        camera: { focalPx: 260, focalFrom: "stated", principal: [150, 100] },
+        attitude: { from: "by-hand", ...attitude },
+        frame: { on: true, rule: "free", rect: [-60, -90, 400, 300], ...frame },
+        edges,
+      }),
+    ),
+    SIZE,
+  );
+  return { recipe, map: compile(recipe, SIZE) };
+}
+
+const photo = (): Raster<Uint8Array> => ({
+  data: Uint8Array.from({ length: SIZE[0] * SIZE[1] * 3 }, (_, i) => {
+    const [x, y] = [Math.floor(i / 3) % SIZE[0], Math.floor(i / 3 / SIZE[0])];
+    return 90 + 60 * (((x >> 3) + (y >> 2)) % 2) + 20 * (i % 3);
+  }),
+  width: SIZE[0],
+  height: SIZE[1],
+  channels: 3,
+});
+
+test("gaps are found by the photo's sides; together they are what the photo does not cover", () => {
+  const { recipe, map } = madeUp({ gaps: "fill", each: [{ side: "bottom", do: "plain", plain: "#102030" }] });
+  const gaps = gapsOf(recipe, map);
+  expect(gaps.map((g) => g.side)).toEqual(sidesTouched(map));
+  expect(gaps.find((g) => g.side === "bottom")).toMatchObject({ do: "plain", plain: "#102030" });
+  expect(gaps.find((g) => g.side === "left")).toMatchObject({ do: "fill" });
+  const out = new Float64Array(3);
+  let [open, n] = [0, 0];
+  for (let y = 0; y < 300; y += 0.5)
+    for (let x = 0; x < 400; x += 0.5, n++) {
+      map.toRecorded(x - 60, y - 90, out);
+      if (out[0]! < 0 || out[1]! < 0 || out[0]! > 300 || out[1]! > 200) open++;
+    }
+  expect(gaps.reduce((sum, g) => sum + g.share, 0)).toBeCloseTo(open / n, 2);
+});
+
+test("a trimmed side steps in until its gap is gone, and the others stay where they are", () => {
+  const { map: before } = madeUp({});
+  const { map } = madeUp({ each: [{ side: "left", do: "trim" }] });
+  expect(map.rect[0]).toBeGreaterThan(before.rect[0]);
+  expect(map.rect[1]).toBe(before.rect[1]);
+  expect(map.rect[0] + map.rect[2]).toBe(before.rect[0] + before.rect[2]);
+  const out = new Float64Array(3);
+  for (let y = map.rect[1]; y < map.rect[1] + map.rect[3]; y++) {
+    map.toRecorded(map.rect[0], y, out);
+    expect(out[0]! >= -0.6 || out[1]! < 0 || out[1]! > SIZE[1]).toBe(true);
+  }
+  // Trimmed on every side nothing is empty any more.
+  expect(madeUp({ gaps: "trim" }).map.gaps).toBe(false);
+});
+
+test("switched off, the course does nothing", () => {
+  for (const side of SIDES) expect(choiceFor({ on: false, gaps: "fill" }, side).do).toBe("leave");
+  expect(madeUp({ on: false, gaps: "trim" }).map.rect).toEqual(madeUp({}).map.rect);
+});
+
+const room = (n: number): Uint8Array => new Uint8Array(n);
+
+test("a plain gap has its colour, up to the photo's border and no further", () => {
+  const { recipe, map } = madeUp({ gaps: "plain", plain: "#336699" });
+  const job = { recipe, map, plan: null, view: { focal: [1, 1], centre: [0, 0] }, kernel: "lanczos3" } as const;
+  const out = new Float64Array(3);
+  let [made, kept] = [0, 0];
+  for (const { rect, raster } of edgeLayers(photo(), job, room))
+    for (let i = 0; i < raster.width * raster.height; i++) {
+      map.toRecorded(rect[0] + (i % raster.width) + 0.5, rect[1] + Math.floor(i / raster.width) + 0.5, out);
+      const inside = Math.min(out[0]!, out[1]!, SIZE[0] - out[0]!, SIZE[1] - out[1]!);
+      const pixel = [...raster.data.subarray(4 * i, 4 * i + 4)];
+      if (inside < -1) {
+        expect(pixel).toEqual([0x33, 0x66, 0x99, 255]);
+        made++;
+      } else if (inside > 1.5) {
+        expect(pixel[3]).toBe(0);
+        kept++;
+      }
+    }
+  expect(made).toBeGreaterThan(3000);
+  expect(kept).toBeGreaterThan(3000);
+});
+
+/** A picture with its gaps made: resampled, then laid over. */
+async function filled(edges: Partial<EdgesSettings>, frame: Record<string, unknown> = {}) {
+  const { recipe, map } = madeUp({ gaps: "fill", ...edges }, frame);
+  const source = photo();
+  const field = fieldFor(source, recipe, map);
+  const plan = await planFill(field, normalsFor(recipe, SIZE), recipe.edges.seed);
+  return { recipe, map, source, job: { recipe, map, plan, view: field, kernel: "lanczos3" } as const };
+}
+
+test("pieces are the same however the picture is cut, and every pixel of a gap is made", async () => {
+  const { map, job, source } = await filled({});
+  const [width, height] = map.output;
+  const whole = new Uint8Array(4 * width * height);
+  const parts = new Uint8Array(4 * width * height);
+  const lay = (into: Uint8Array, layers: Iterable<{ rect: readonly number[]; raster: Raster }>): void => {
+    for (const { rect, raster } of layers)
+      for (let j = 0; j < raster.height; j++) {
+        const at = (Math.round(rect[1]! - map.frame[1]) + j) * width + Math.round(rect[0]! - map.frame[0]);
+        into.set(raster.data.subarray(4 * j * raster.width, 4 * (j + 1) * raster.width), 4 * at);
+      }
+  };
+  lay(whole, edgeLayers(source, job, room));
+  for (const y of [0, PIECE, 2 * PIECE])
+    for (const x of [0, PIECE, 2 * PIECE, 3 * PIECE]) {
+      const part = [x, y, Math.min(PIECE, width - x), Math.min(PIECE, height - y)] as const;
+      lay(parts, edgeLayers(source, job, room, part));
+    }
+  expect(parts).toEqual(whole);
+  const base = new Uint8Array(4 * width * height);
+  resampleBand(source, { map, kernel: "lanczos3", y: 0, rows: height, alpha: true }, base);
+  for (let i = 0; i < width * height; i++) if (base[4 * i + 3]! < 250) expect(whole[4 * i + 3]).toBe(255);
+});
+
+test("reaching in makes the photo's own border anew, and nothing further in", async () => {
+  const { map, job, source } = await filled({ reach: 12 });
+  const out = new Float64Array(3);
+  let [border, inner] = [0, 0];
+  for (const { rect, raster } of edgeLayers(source, job, room))
+    for (let i = 0; i < raster.width * raster.height; i++) {
+      if (raster.data[4 * i + 3] === 0) continue;
+      map.toRecorded(rect[0] + (i % raster.width) + 0.5, rect[1] + Math.floor(i / raster.width) + 0.5, out);
+      const inside = Math.min(out[0]!, out[1]!, SIZE[0] - out[0]!, SIZE[1] - out[1]!);
+      if (inside > 2 && inside < 11) border++;
+      if (inside > 12.5) inner++;
+    }
+  expect(border).toBeGreaterThan(500);
+  expect(inner).toBe(0);
+});
+
+test("the planes of a turned and mirrored picture are turned with it", () => {
+  const plain = normalsFor(madeUp({}).recipe, SIZE);
+  const turned = normalsFor(madeUp({}, { turn: 1, mirror: true }).recipe, SIZE);
+  expect(turned).toHaveLength(plain.length);
+  plain.forEach(([x, y, z], i) => {
+    const [tx, ty, tz] = turned[i]!;
+    expect([Math.abs(tx), Math.abs(ty), tz]).toEqual([
+      expect.closeTo(Math.abs(y), 9),
+      expect.closeTo(Math.abs(x), 9),
+      z,
+    ]);
+  });
+});
