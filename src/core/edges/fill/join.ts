@@ -8,8 +8,8 @@ const FADES = 150;
 const OVER = 1.93;
 
 const SCREEN = 1 / FADES ** 2;
-/** No more light is added or taken than this share of what the copy has, all three colours together, and this. */
-const MOST_LIT = 0.2;
+/** No more light is added or taken than this share of what the copy has of a colour, and this. */
+const MOST_LIT = 0.4;
 const LEAST_LIT = 0.01;
 
 /** sRGB's light (IEC 61966-2-1) of a displayed value of 8 bits, 0…1. */
@@ -20,7 +20,7 @@ const LIGHTS = Float32Array.from({ length: 256 }, (_, i) => {
 const lightOf = (v: number): number => LIGHTS[Math.round(255 * v)]!;
 
 /** A step from copy to photo that is taken for an edge: half of it, displayed 0…1. */
-const EDGE = 0.08;
+const EDGE = 0.06;
 
 function trusted(data: Float32Array, j: number, copy: Float64Array): number {
   let step = 0;
@@ -124,8 +124,7 @@ export function join(displayed: Field, shifts: readonly Shift[], pixels: Int32Ar
       joined[3 * k + 2]! += OVER * (blue / m - joined[3 * k + 2]!);
     }
   return Float32Array.from(joined, (v, i) => {
-    const k = i - (i % 3);
-    const most = MOST_LIT * (copied[k]! + copied[k + 1]! + copied[k + 2]!) + LEAST_LIT;
+    const most = MOST_LIT * copied[i]! + LEAST_LIT;
     return Math.max(-most, Math.min(most, v - copied[i]!));
   });
 }
