@@ -5,7 +5,11 @@ import { address, fetched, field, onPlane, openFresh, put, rested, stroke, usePa
 let page: Page;
 usePage((opened) => void (page = opened));
 
-const filled = () => page.getByTestId("fill-state").filter({ hasText: "Made up" }).waitFor({ timeout: 90_000 });
+/** Waits for the fill of what was just changed: it is begun a moment after. */
+async function filled(): Promise<void> {
+  await page.waitForTimeout(1500);
+  await page.getByTestId("fill-state").filter({ hasText: "Made up" }).waitFor({ timeout: 90_000 });
+}
 
 /** What is seen at a place of the plane once the picture rests, without the marks: red, green, blue. */
 async function seenAt(place: readonly [number, number]): Promise<number[]> {
@@ -15,7 +19,8 @@ async function seenAt(place: readonly [number, number]): Promise<number[]> {
   const clip = { x: Math.round(x) - 3, y: Math.round(y) - 3, width: 7, height: 7 };
   const shot = (await page.screenshot({ clip })).toString("base64");
   return page.evaluate(async (png) => {
-    const bitmap = await createImageBitmap(await (await fetch(`data:image/png;base64,${png}`)).blob());
+    const bytes = Uint8Array.from(atob(png), (c) => c.charCodeAt(0));
+    const bitmap = await createImageBitmap(new Blob([bytes], { type: "image/png" }));
     const context = new OffscreenCanvas(7, 7).getContext("2d")!;
     context.drawImage(bitmap, 0, 0);
     const { data } = context.getImageData(0, 0, 7, 7);
@@ -113,7 +118,8 @@ test("what is delivered is what was shown: filled, and its gaps whole", async ()
   let state = "";
   for (let i = 0; i < 300 && state !== "done"; i++) {
     await page.waitForTimeout(300);
-    state = (await fetched<{ state: string }>(`/api/deliveries/${ordered.id}`)).state;
+    const all = await fetched<{ id: string; state: string }[]>(`/api/versions/${id}/deliveries`);
+    state = all.find((d) => d.id === ordered.id)!.state;
     expect(state).not.toBe("failed");
   }
   const made = await page.evaluate(async (url) => {

@@ -1,6 +1,6 @@
 "use client";
 
-import { useMemo } from "react";
+import { useMemo, useRef } from "react";
 import { useBench } from "@/client/bench-store";
 import { GAP_CHOICES, type GapChoice, MOST_REACH, type Side } from "@/core/edges";
 import { allGaps, answerOf, gapChoice, gapColour, mayRepeat, reachIn } from "@/core/edits";
@@ -12,6 +12,9 @@ import { FillStatus } from "./fill-status";
 import { SourcesPart } from "./sources-part";
 
 export const CHOICE_WORDS: Record<GapChoice, string> = { leave: "Leave", plain: "Colour", fill: "Fill", trim: "Trim" };
+
+/** Colours picked in quicker succession than this are one step, ms. */
+const PICKING_MS = 400;
 
 /** What a gap is called by where it lies. */
 const PLACES: Record<Side, string> = { left: "left", top: "top", right: "right", bottom: "bottom" };
@@ -134,6 +137,7 @@ function Choices({
 function GapRow({ gap }: { gap: Gap }) {
   const { edit, endGesture } = useBench();
   const name = PLACES[gap.side];
+  const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
   return (
     <tr>
       <th scope="row" className="pl-3.5 text-left font-semibold">
@@ -147,8 +151,12 @@ function GapRow({ gap }: { gap: Gap }) {
             className="mr-1.5 h-6 w-8 align-middle"
             aria-label={`Colour of the gap ${name}`}
             value={gap.plain}
-            onChange={(e) => edit(gapColour(gap.side, e.target.value), `colour ${gap.side}`)}
-            onBlur={endGesture}
+            onChange={(e) => {
+              edit(gapColour(gap.side, e.target.value), `colour ${gap.side}`);
+              // The picker does not tell when it is let go of.
+              clearTimeout(resting.current);
+              resting.current = setTimeout(endGesture, PICKING_MS);
+            }}
           />
         )}
         <select

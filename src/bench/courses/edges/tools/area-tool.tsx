@@ -1,5 +1,5 @@
 import { addSource } from "@/core/edits";
-import { type Vec2, distance2, withoutCollinear } from "@/core/geometry";
+import { type Vec2, distance2, signedArea, withoutCollinear } from "@/core/geometry";
 import { newId } from "../../../new-id";
 import { MOVE } from "../../../tools/move-tool";
 import { type Gesture, type Tool, edit, pan } from "../../../tools/tool";
@@ -8,6 +8,8 @@ import { toolIcon } from "../../../tools/tool-button";
 /** Corners of an outline are at least so far apart, as a share of its extent; and it has so many at most. */
 const APART = 0.01;
 const MOST = 100;
+/** An outline encloses at least a square of so many times that side; a stroke encloses nothing. */
+const LEAST = 3;
 
 /** An outline drawn freely around an area; it closes where it ends. */
 function around(from: Vec2, use: "from" | "never", size: Vec2): Gesture {
@@ -22,7 +24,8 @@ function around(from: Vec2, use: "from" | "never", size: Vec2): Gesture {
     up: () => {
       let outline = withoutCollinear(points, apart / 8);
       while (outline.length > MOST) outline = outline.filter((_, i) => i % 2 === 0);
-      return outline.length >= 3 ? [edit(addSource(newId(), use, outline))] : [];
+      const enclosed = Math.abs(signedArea(outline)) >= (LEAST * apart) ** 2;
+      return outline.length >= 3 && enclosed ? [edit(addSource(newId(), use, outline))] : [];
     },
     marks: () => (points.length > 1 ? { area: [...points] } : {}),
   };
