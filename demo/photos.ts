@@ -28,7 +28,7 @@ export interface Photo {
   /** How far the render reaches beyond the picture, as a factor. */
   readonly spread: number;
   /** Spread of the reference pictures, where there are any. */
-  readonly references?: { readonly levelled: number; readonly wider: number };
+  readonly references?: { readonly levelled: number; readonly wider?: number };
   /** A picture made before the simulated camera and kept byte for byte. */
   readonly kept?: boolean;
 }
@@ -44,7 +44,16 @@ export const photos: readonly Photo[] = [
     kept: true,
   },
   { file: "SM-0413.jpg", scene: streetFrontLarge, gain: 0.8, iso: 100, minute: 24, spread: 1.05 },
-  { file: "SM-0414.jpg", scene: tower, gain: 0.8, iso: 100, minute: 31, orientation: 6, spread: 1.06 },
+  {
+    file: "SM-0414.jpg",
+    scene: tower,
+    gain: 0.8,
+    iso: 100,
+    minute: 31,
+    orientation: 6,
+    spread: 1.06,
+    references: { levelled: 1.5 },
+  },
   {
     file: "SM-0415.jpg",
     scene: readingRoom,
@@ -57,7 +66,15 @@ export const photos: readonly Photo[] = [
   { file: "SM-0416.jpg", scene: readingRoom, gain: 1, ev: -2, iso: 200, minute: 55, spread: 1.06 },
   { file: "SM-0417.jpg", scene: readingRoom, gain: 1, ev: 0, iso: 200, minute: 55, spread: 1.06 },
   { file: "SM-0418.jpg", scene: readingRoom, gain: 1, ev: 2, iso: 200, minute: 55, spread: 1.06 },
-  { file: "SM-0419.jpg", scene: readingCorner, gain: 1, iso: 200, minute: 61, spread: 1.06 },
+  {
+    file: "SM-0419.jpg",
+    scene: readingCorner,
+    gain: 1,
+    iso: 200,
+    minute: 61,
+    spread: 1.06,
+    references: { levelled: 1.4 },
+  },
   {
     file: "SM-0420.jpg",
     scene: canalWing,
@@ -67,12 +84,44 @@ export const photos: readonly Photo[] = [
     spread: 1.04,
     references: { levelled: 2.4, wider: 1.6 },
   },
-  { file: "SM-0421.tif", scene: stairHall, gain: 0.8, iso: 25, minute: 83, spread: 1.05 },
-  { file: "SM-0422.jpg", scene: millstones, gain: 0.75, minute: 90, metadata: false, spread: 1.02 },
-  { file: "SM-0423.jpg", scene: waterside, gain: 0.78, iso: 100, minute: 97, spread: 1.1 },
-  { file: "SM-0424.jpg", scene: gable, gain: 0.78, iso: 100, minute: 104, spread: 1.02 },
+  {
+    file: "SM-0421.tif",
+    scene: stairHall,
+    gain: 0.8,
+    iso: 25,
+    minute: 83,
+    spread: 1.05,
+    references: { levelled: 1.4 },
+  },
+  {
+    file: "SM-0422.jpg",
+    scene: millstones,
+    gain: 0.75,
+    minute: 90,
+    metadata: false,
+    spread: 1.02,
+    references: { levelled: 1.4 },
+  },
+  {
+    file: "SM-0423.jpg",
+    scene: waterside,
+    gain: 0.78,
+    iso: 100,
+    minute: 97,
+    spread: 1.1,
+    references: { levelled: 1.6 },
+  },
+  { file: "SM-0424.jpg", scene: gable, gain: 0.78, iso: 100, minute: 104, spread: 1.02, references: { levelled: 1.5 } },
   { file: "SM-0425.jpg", scene: yard, gain: 0.78, minute: 118, spread: 1 },
-  { file: "SM-0426.jpg", scene: timberStore, gain: 0.78, iso: 100, minute: 126, spread: 1.04 },
+  {
+    file: "SM-0426.jpg",
+    scene: timberStore,
+    gain: 0.78,
+    iso: 100,
+    minute: 126,
+    spread: 1.04,
+    references: { levelled: 1.4 },
+  },
   { file: "SM-0427.png", scene: stones, gain: 0.85, iso: 25, minute: 131, spread: 1.02 },
   {
     file: "SM-0428.jpg",

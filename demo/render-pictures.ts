@@ -11,11 +11,12 @@ import { type Reference, truthOf, truthText } from "./truth/truth";
 
 /**
  * Re-makes the demo's pictures, their truth, their marker pictures and references. Names of photos may be
- * given (SM-0415 …); --truth leaves the photos alone and renews what lies beside them.
+ * given (SM-0415 …); --truth leaves the photos alone and renews what lies beside them; --references only the references among that.
  */
 const folder = path.join(process.cwd(), "demo/photos");
 const given = process.argv.slice(2);
-const truthOnly = given.includes("--truth");
+const referencesOnly = given.includes("--references");
+const truthOnly = referencesOnly || given.includes("--truth");
 const wanted = given.filter((a) => !a.startsWith("--"));
 const none = { red: [0, 0], blue: [0, 0] } as const;
 
@@ -25,7 +26,7 @@ for (const photo of photos) {
   if (wanted.length > 0 && !wanted.includes(nameOf(photo.file))) continue;
   console.log(photo.file);
   if (!truthOnly && !photo.kept) await takePhoto(photo);
-  await writeMarkers(photo);
+  if (!referencesOnly) await writeMarkers(photo);
   const references = await writeReferences(photo);
   const truth = truthOf(photo.file, photo.scene, sightOf(photo.scene), references);
   writeFileSync(path.join(folder, `${nameOf(photo.file)}.truth.json`), truthText(truth));
@@ -63,8 +64,9 @@ async function writeReferences({ file, scene, references, gain }: Photo): Promis
   if (!references) return [];
   const { camera } = scene;
   return Promise.all(
-    (["levelled", "wider"] as const).map(async (is): Promise<Reference> => {
-      const picture = referenceRender(scene, references[is], is === "levelled");
+    (Object.keys(references) as (keyof typeof references)[]).map(async (is): Promise<Reference> => {
+      const spread = references[is]!;
+      const picture = referenceRender(scene, spread, is === "levelled");
       const scaled = { ...picture, data: picture.data.map((v) => v * gain) };
       const raw = { width: picture.width, height: picture.height, channels: 3 as const };
       const name = `references/${nameOf(file)}-${is}.jpg`;
@@ -77,7 +79,7 @@ async function writeReferences({ file, scene, references, gain }: Photo): Promis
             ? { pitch: 0, yaw: Object.values(scene.walls)[0] ?? 0, roll: 0 }
             : { pitch: camera.pitch, yaw: camera.yaw, roll: camera.roll },
         size: [picture.width, picture.height],
-        focalPx: (camera.focalPx * picture.width) / (camera.size[0] * references[is]),
+        focalPx: (camera.focalPx * picture.width) / (camera.size[0] * spread),
       };
     }),
   );

@@ -46,6 +46,13 @@ const withLines = (recipe: Recipe, truth: Truth, ...ids: string[]): Recipe =>
 
 const framed = (recipe: Recipe, ratio: number): Recipe => ({ ...recipe, frame: { ...recipe.frame, ratio } });
 
+/** In a frame that goes on beyond the photo at its right and its foot; the gaps are filled. */
+const withGapsFilled = (recipe: Recipe): Recipe => ({
+  ...recipe,
+  frame: { ...recipe.frame, rule: "free", rect: [1500, -760, 2900, 2600] },
+  edges: { ...recipe.edges, gaps: "fill" },
+});
+
 type Corners = [[number, number], [number, number], [number, number], [number, number]];
 
 /** Places of a scene, metres, where its photo has them. */
@@ -135,10 +142,15 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
           ),
         },
       ];
-    // A wall from the side: its sills turn it face-on.
+    // A wall from the side: its sills turn it face-on; then in a frame that reaches further than the photo, filled.
     case "SM-0420.jpg":
       return [
         { recipe: withLines(withLens(start, truth), truth, "sign-left", "upper-2-right", "sign-head", "band-0") },
+        {
+          recipe: withGapsFilled(
+            withLines(withLens(start, truth), truth, "sign-left", "upper-2-right", "sign-head", "band-0"),
+          ),
+        },
       ];
     // One of these contradicts the others: the store leans, its neighbours do not.
     case "SM-0426.jpg":

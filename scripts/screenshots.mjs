@@ -130,6 +130,11 @@ await page.keyboard.press("3");
 await rested();
 await page.getByRole("button", { name: "Select measure M1" }).click();
 await shot("shape");
+await opened("SM-0420.jpg", "B");
+await page.keyboard.press("5");
+await page.getByTestId("fill-state").filter({ hasText: "Made up" }).waitFor({ timeout: 90_000 });
+await rested();
+await shot("edges");
 await opened("SM-0414.jpg");
 await page.keyboard.press("2");
 await page

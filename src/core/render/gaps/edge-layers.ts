@@ -1,8 +1,7 @@
 import { type Layer, type Raster, type Samples, colourCount, peak } from "../../course";
-import { type FillPlan, type Side, SIDES, type View, choiceFor, gapSide, insideSide } from "../../edges";
-import type { CompiledMap } from "../compile";
-import type { KernelName } from "../kernels";
+import { type Side, SIDES, choiceFor, gapSide, insideSide } from "../../edges";
 import type { SettledRecipe } from "../settled";
+import type { EdgeJob } from "./edge-job";
 import { FillReader, lightReader } from "./fill-reader";
 import { sideAt } from "./gaps";
 import { fromLight, lightOfHex } from "./light";
@@ -10,17 +9,6 @@ import { RecordedCell, SPAN } from "./recorded-cell";
 
 /** Side of the pieces that gaps are made in, pixels of the delivered picture. */
 export const PIECE = 128;
-
-/** What the gaps of one picture are made from. */
-export interface EdgeJob {
-  readonly recipe: SettledRecipe;
-  readonly map: CompiledMap;
-  /** Null where nothing is filled. */
-  readonly plan: FillPlan | null;
-  /** The corrected camera at the plan's size. */
-  readonly view: View;
-  readonly kernel: KernelName;
-}
 
 /**
  * Makes the gaps of a picture, piece by piece, as layers to be laid over it: a filled pixel is the photo resampled at the place

@@ -1,7 +1,7 @@
 import { colourCount, peak, type Raster } from "../../course";
 import { type FillPlan, carried } from "../../edges";
 import { pixelWriter } from "../resample";
-import type { EdgeJob } from "./edge-layers";
+import type { EdgeJob } from "./edge-job";
 import { toLight } from "./light";
 import { RecordedCell, type RecordedAt } from "./recorded-cell";
 

@@ -1,5 +1,6 @@
 /** What becomes of the gaps that a frame has: found, planned, and made as layers over the resampled picture. */
 export * from "./depends-on";
+export * from "./edge-job";
 export * from "./edge-layers";
 export * from "./fill-field";
 export * from "./gaps";
