@@ -45,11 +45,13 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
   const map = asShot ? AS_SHOT : (keptMap ?? derived.map);
   const lens = derived.map.lens;
   const whole: Rect = useMemo(() => [0, 0, size[0], size[1]], [size]);
+  // In Edges what lies outside the frame is no longer the matter.
+  const onFrame = course === "edges" && recipe.frame.on;
   // Pulling changes the map, which must be seen, but a fitted view must not follow it meanwhile.
   const [keptExtent, setKeptExtent] = useState<Rect | null>(null);
   const extent = useMemo(
-    () => keptExtent ?? (asShot ? whole : planeExtent(keptMap ?? derived.map)),
-    [keptExtent, asShot, whole, keptMap, derived.map],
+    () => keptExtent ?? (asShot ? whole : extentOf(keptMap ?? derived.map, onFrame)),
+    [keptExtent, asShot, whole, keptMap, derived.map, onFrame],
   );
   const { view, isFitted, fit, zoom, pan, show, rebase } = useView(sheet, extent);
   const projection: Projection = useMemo(
@@ -196,6 +198,16 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
       <SheetBar scale={view.scale} isFitted={isFitted} onFit={fit} onZoom={zoom} />
     </div>
   );
+}
+
+/** Room around the frame where the view is fitted to it, as a share of its size. */
+const ROOM = 0.03;
+
+/** What of the plane a fitted view shows: all that the photo covers, or the frame alone. */
+function extentOf(map: Derived["map"], onFrame: boolean): Rect {
+  if (!onFrame) return planeExtent(map);
+  const [x, y, w, h] = map.frame;
+  return [x - ROOM * w, y - ROOM * h, w * (1 + 2 * ROOM), h * (1 + 2 * ROOM)];
 }
 
 /** Where the end that is held lies, pixels of the original. */
