@@ -30,7 +30,7 @@ async function seenAt(place: readonly [number, number]): Promise<number[]> {
 
 const apart = (a: number[], b: number[]): number => Math.max(...a.map((v, i) => Math.abs(v - b[i]!)));
 
-/** The street front tipped upright, in a frame that reaches beyond it at the left and right. */
+/** The street front with its verticals true, in a frame that reaches beyond it at the left and right. */
 async function withGaps(): Promise<void> {
   await openFresh(page, "SM-0412.jpg");
   await page.keyboard.press("2");

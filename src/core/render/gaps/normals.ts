@@ -24,10 +24,10 @@ export function normalsFor(recipe: SettledRecipe, size: Size): Vec3[] {
   const seen = attitude.on ? easedAttitude(attitude) : attitude;
   const left = (walls.length > 0 ? walls : [attitude.yaw]).map((h) => h - attitude.yaw + seen.yaw);
   const toCamera = transpose3(rotationOf({ ...LEVEL, pitch: seen.pitch, roll: seen.roll }));
-  const upright = left
+  const standing = left
     .flatMap((h) => [h, h + 90])
     .map((deg): Vec3 => [-Math.sin((deg * Math.PI) / 180), 0, Math.cos((deg * Math.PI) / 180)]);
-  const all: Vec3[] = [[0, 0, 1], ...[[0, 1, 0] as Vec3, ...upright].map((v) => unit3(apply3(toCamera, v)))];
+  const all: Vec3[] = [[0, 0, 1], ...[[0, 1, 0] as Vec3, ...standing].map((v) => unit3(apply3(toCamera, v)))];
   const turned = turnStep(recipe);
   return all
     .filter((n, i) => !all.slice(0, i).some((m) => Math.abs(n[0] * m[0] + n[1] * m[1] + n[2] * m[2]) > SAME))
