@@ -130,7 +130,7 @@ await page.keyboard.press("3");
 await rested();
 await page.getByRole("button", { name: "Select measure M1" }).click();
 await shot("shape");
-await opened("SM-0420.jpg", "B");
+await opened("SM-0420.jpg", "C");
 await page.keyboard.press("5");
 await page.getByTestId("fill-state").filter({ hasText: "Made up" }).waitFor({ timeout: 90_000 });
 await rested();
