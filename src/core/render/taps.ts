@@ -53,6 +53,7 @@ export class Taps {
   /** Whether all pixels lie inside the picture. */
   inside = false;
   private weights: Weights = { count: 0, table: this.table };
+  private shrink = NaN;
   private readonly widths: (Weights | undefined)[] = [];
 
   constructor(
@@ -62,8 +63,12 @@ export class Taps {
 
   /** @param position along the axis, pixels. @param shrink source pixels per output pixel; up to 1 nothing is widened. */
   prepare(position: number, shrink: number): void {
-    const width = widthOf(shrink);
-    this.weights = this.widths[width] ??= weightsFor(this.kernel, width);
+    // It is the same for all pixels of a cell.
+    if (shrink !== this.shrink) {
+      const width = widthOf(shrink);
+      this.weights = this.widths[width] ??= weightsFor(this.kernel, width);
+      this.shrink = shrink;
+    }
     this.move(position);
   }
 

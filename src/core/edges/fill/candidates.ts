@@ -38,12 +38,17 @@ class Shortlist {
 
   /** Looks at the shift along planes of a normal that brings a place to the anchor. */
   look(normal: Vec3, to: Vec2): void {
-    const shift = shiftBetween(this.field, normal, [this.patch.x, this.patch.y], to);
+    const { field, patch, near, deep } = this;
+    const far = farFetched(field, to[0] - patch.x, to[1] - patch.y);
+    const [nearest, deepest] = [worst(near) - far, worst(deep) - far];
+    if (nearest < 0 && deepest < 0) return;
+    const shift = shiftBetween(field, normal, [patch.x, patch.y], to);
     const share = shift ? coverage(this.full, shift, this.anchor) : 0;
     if (!shift || share === 0) return;
-    const cost = unlikeness(this.field, this.patch, shift, this.smooth);
+    const most = share === 1 ? Math.max(nearest, deepest) : nearest;
+    const cost = unlikeness(field, patch, shift, this.smooth, most);
     if (cost === Infinity) return;
-    const whole = cost + farFetched(this.field, to[0] - this.patch.x, to[1] - this.patch.y);
+    const whole = cost + far;
     keep(this.near, shift, whole);
     if (share === 1) keep(this.deep, shift, whole);
   }
@@ -66,6 +71,9 @@ class Shortlist {
     return kept;
   }
 }
+
+/** What a candidate must not cost more than to come into a list. */
+const worst = (list: readonly Candidate[]): number => (list.length < ROOM ? Infinity : list[ROOM - 1]!.cost);
 
 /** Puts a candidate in its place in a list, the likest first. */
 function keep(list: Candidate[], shift: Shift, cost: number): void {

@@ -56,7 +56,7 @@ export function chooseShifts(
       if (!patch || share === 0) return;
       if (!carried(field, shift, patch.x, patch.y, place)) return;
       const far = farFetched(field, place[0]! - patch.x, place[1]! - patch.y);
-      costs[2 * i] = Math.min(UNEXPLAINED, unlikeness(field, patch, shift, true) + far);
+      costs[2 * i] = Math.min(UNEXPLAINED, unlikeness(field, patch, shift, true, UNEXPLAINED - far) + far);
       if (share === 1) costs[2 * i + 1] = costs[2 * i]!;
     });
     return costs;

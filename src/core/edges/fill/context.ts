@@ -1,6 +1,7 @@
 import { type Shift, carried, farFetched } from "./carry";
+import { sumDifferences, sumsFor } from "./differences";
 import type { Field } from "./field";
-import { FORGIVEN, OTHER, readField } from "./patch";
+import { FORGIVEN, readField } from "./patch";
 
 /** What each shift would cost at each gap pixel. */
 export interface Context {
@@ -50,7 +51,7 @@ export function distanceToKnown({ width, height, known }: Field): Float32Array {
 }
 
 export function contextCosts(field: Field, shifts: readonly Shift[]): Context {
-  const { width, height, known, wanted, data } = field;
+  const { width, height, known, wanted } = field;
   const distance = distanceToKnown(field);
   const list: number[] = [];
   let deepest = 0;
@@ -94,47 +95,18 @@ export function contextCosts(field: Field, shifts: readonly Shift[]): Context {
     }
   }
   const W = width + 1;
-  const sums = Array.from({ length: 5 }, () => new Float64Array(W * (height + 1)));
+  const sums = sumsFor(field);
   const at = new Float64Array(6);
   const colour = new Float64Array(3);
   const counts = new Float64Array(W * (height + 1));
   for (let y = 0; y < height; y++)
     for (let x = 0, n = 0; x < width; x++) {
-      n += near[y * width + x]! & known[y * width + x]!;
+      n += near[y * width + x]! &= known[y * width + x]!;
       counts[(y + 1) * W + x + 1] = counts[y * W + x + 1]! + n;
     }
   const costs = shifts.map((shift) => {
-    const [sn, sq, sr, sg, sb] = sums as [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
-    for (let y = 0; y < height; y++) {
-      let [n, q, r, g, b] = [0, 0, 0, 0, 0];
-      for (let x = 0; x < width; x++) {
-        const i = y * width + x;
-        if (
-          near[i] &&
-          known[i] &&
-          carried(field, shift, x + 0.5, y + 0.5, at) &&
-          readField(field, at[0]!, at[1]!, colour)
-        ) {
-          const dr = colour[0]! - data[3 * i]!;
-          const dg = colour[1]! - data[3 * i + 1]!;
-          const db = colour[2]! - data[3 * i + 2]!;
-          n++;
-          const off = dr * dr + dg * dg + db * db;
-          q += Math.min(off, OTHER);
-          if (off <= OTHER) {
-            r += dr;
-            g += dg;
-            b += db;
-          }
-        }
-        const to = (y + 1) * W + x + 1;
-        sn[to] = sn[to - W]! + n;
-        sq[to] = sq[to - W]! + q;
-        sr[to] = sr[to - W]! + r;
-        sg[to] = sg[to - W]! + g;
-        sb[to] = sb[to - W]! + b;
-      }
-    }
+    const [sn, sq, sr, sg, sb] = sums;
+    sumDifferences(field, shift, near, sums);
     return Float32Array.from(pixels, (i, k) => {
       const [x, y] = [i % width, Math.floor(i / width)];
       if (!carried(field, shift, x + 0.5, y + 0.5, at) || !readField(field, at[0]!, at[1]!, colour)) return NaN;

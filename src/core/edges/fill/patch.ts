@@ -8,6 +8,10 @@ export interface Patch {
   readonly y: number;
   /** Offsets of its pixels from there: x, y side by side. */
   readonly offsets: Float64Array;
+  /** The same as steps through the field's pixels. */
+  readonly steps: Int32Array;
+  /** Furthest any of them lies from the place, pixels. */
+  readonly radius: number;
   /** Their colours, side by side. */
   readonly colours: Float32Array;
 }
@@ -26,7 +30,14 @@ export function patchAt(field: Field, px: number, py: number, radius: number, st
       colours.push(field.data[3 * i]!, field.data[3 * i + 1]!, field.data[3 * i + 2]!);
     }
   if (offsets.length < 8) return null;
-  return { x: px + 0.5, y: py + 0.5, offsets: Float64Array.from(offsets), colours: Float32Array.from(colours) };
+  return {
+    x: px + 0.5,
+    y: py + 0.5,
+    offsets: Float64Array.from(offsets),
+    steps: Int32Array.from({ length: offsets.length / 2 }, (_, i) => offsets[2 * i + 1]! * field.width + offsets[2 * i]!),
+    radius,
+    colours: Float32Array.from(colours),
+  };
 }
 
 /** How much of a steady difference in colour is forgiven: joining in the gradient domain takes most of it out. */
@@ -66,9 +77,11 @@ const colour = new Float64Array(3);
 /**
  * How unlike a patch what a shift takes it to is: the mean square difference of its colours, a steady one mostly forgiven.
  *
- * @param smooth whether to read between the pixels. @returns Infinity where too little of it can be compared.
+ * @param smooth whether to read between the pixels.
+ * @param most what is sure to be more is not looked at to its end.
+ * @returns Infinity where too little of it can be compared, or for more than `most`.
  */
-export function unlikeness(field: Field, patch: Patch, shift: Shift, smooth: boolean): number {
+export function unlikeness(field: Field, patch: Patch, shift: Shift, smooth: boolean, most = Infinity): number {
   if (!carried(field, shift, patch.x, patch.y, at)) return Infinity;
   const qx = at[0]!;
   const qy = at[1]!;
@@ -76,10 +89,13 @@ export function unlikeness(field: Field, patch: Patch, shift: Shift, smooth: boo
   const b = at[3]!;
   const c = at[4]!;
   const d = at[5]!;
+  if (!smooth && a === 1 && b === 0 && c === 0 && d === 1) return unlikenessOf(field, patch, qx, qy, most);
   const { offsets, colours } = patch;
   const { width, height, data, source } = field;
   const total = offsets.length >> 1;
-  const most = MISSING * total;
+  const mostMissing = MISSING * total;
+  // No more than FORGIVEN of the squares is taken off again, and no more than `total` pixels share them.
+  const mostSquares = (most * total) / (1 - FORGIVEN);
   let n = 0;
   let missing = 0;
   let squares = 0;
@@ -96,7 +112,7 @@ export function unlikeness(field: Field, patch: Patch, shift: Shift, smooth: boo
     let bl = 0;
     if (smooth) {
       if (!readField(field, x, y, colour)) {
-        if (++missing > most) return Infinity;
+        if (++missing > mostMissing) return Infinity;
         continue;
       }
       r = colour[0]!;
@@ -105,7 +121,7 @@ export function unlikeness(field: Field, patch: Patch, shift: Shift, smooth: boo
     } else {
       const j = (y | 0) * width + (x | 0);
       if (!(x >= 0 && y >= 0 && x < width && y < height) || !source[j]) {
-        if (++missing > most) return Infinity;
+        if (++missing > mostMissing) return Infinity;
         continue;
       }
       r = data[3 * j]!;
@@ -117,14 +133,57 @@ export function unlikeness(field: Field, patch: Patch, shift: Shift, smooth: boo
     bl -= colours[3 * i + 2]!;
     n++;
     const off = r * r + g * g + bl * bl;
-    if (off > OTHER) {
-      squares += OTHER;
-      continue;
-    }
-    squares += off;
+    squares += off > OTHER ? OTHER : off;
+    if (squares > mostSquares) return Infinity;
+    if (off > OTHER) continue;
     red += r;
     green += g;
     blue += bl;
+  }
+  return squares / n - (FORGIVEN * (red * red + green * green + blue * blue)) / (n * n);
+}
+
+/** The same for a shift of the picture itself, from pixel to pixel: where most time would go otherwise. */
+function unlikenessOf(field: Field, patch: Patch, x: number, y: number, most: number): number {
+  const { steps, colours, radius } = patch;
+  const { width, height, data, source } = field;
+  const [px, py] = [Math.floor(x), Math.floor(y)];
+  const total = steps.length;
+  const mostMissing = MISSING * total;
+  const mostSquares = (most * total) / (1 - FORGIVEN);
+  const inside = px >= radius && py >= radius && px + radius < width && py + radius < height;
+  const from = py * width + px;
+  let n = 0;
+  let missing = 0;
+  let squares = 0;
+  let red = 0;
+  let green = 0;
+  let blue = 0;
+  for (let i = 0; i < total; i++) {
+    const j = from + steps[i]!;
+    if (!inside) {
+      const qx = px + patch.offsets[2 * i]!;
+      const qy = py + patch.offsets[2 * i + 1]!;
+      if (qx < 0 || qy < 0 || qx >= width || qy >= height) {
+        if (++missing > mostMissing) return Infinity;
+        continue;
+      }
+    }
+    if (!source[j]) {
+      if (++missing > mostMissing) return Infinity;
+      continue;
+    }
+    const r = data[3 * j]! - colours[3 * i]!;
+    const g = data[3 * j + 1]! - colours[3 * i + 1]!;
+    const b = data[3 * j + 2]! - colours[3 * i + 2]!;
+    n++;
+    const off = r * r + g * g + b * b;
+    squares += off > OTHER ? OTHER : off;
+    if (squares > mostSquares) return Infinity;
+    if (off > OTHER) continue;
+    red += r;
+    green += g;
+    blue += b;
   }
   return squares / n - (FORGIVEN * (red * red + green * green + blue * blue)) / (n * n);
 }

@@ -46,14 +46,16 @@ export function fieldFor(source: Raster<Uint8Array>, recipe: SettledRecipe, map:
     },
   };
   const pixels = new Uint8Array(3 * width * height);
+  const data = new Float32Array(pixels.length);
   resampleBand(source, { map: shrunkMap, kernel: "cubic", y: 0, rows: height, alpha: false }, pixels);
+  for (let i = 0; i < data.length; i++) data[i] = pixels[i]! / 255;
   const { known, wanted, mayCopy } = statesFor(recipe, map, output);
   const { focal, centre } = correctedCamera(recipe);
   const [sx, sy] = [width / map.frame[2], height / map.frame[3]];
   return {
     width,
     height,
-    data: Float32Array.from(pixels, (v) => v / 255),
+    data,
     known,
     wanted,
     source: mayCopy,
