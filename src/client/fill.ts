@@ -1,15 +1,23 @@
 import type { Layer } from "@/core/course";
-import type { FillInfo } from "@/core/contract";
+import type { FillInfo, FillPart } from "@/core/contract";
 import type { Rect } from "@/core/geometry";
 import { api } from "./api";
 import type { Recipe } from "@/core/recipe";
 
-/** A fill as the Bench shows it. */
+/** One thing made at the edges, as the Bench shows it: the gaps, or a stroke. */
+export interface ShownPart {
+  readonly part: FillPart;
+  /** All of it, small unless it is whole. */
+  readonly fit: Layer;
+}
+
+/** What is made at the edges as the Bench shows it, one upon the other. */
 export interface ShownFill {
   readonly photoId: string;
   readonly info: FillInfo;
-  /** All of the frame, small. */
-  readonly fit: Layer;
+  readonly parts: readonly ShownPart[];
+  /** What placed it; see the Bench's use-fill. */
+  readonly placed: string;
 }
 
 /** Side of the tiles in which a fill is shown at full size, pixels. */
@@ -33,23 +41,49 @@ async function pixelsOf(url: string, signal?: AbortSignal): Promise<Layer["raste
   return { data: new Uint8Array(context.getImageData(0, 0, width, height).data.buffer), width, height, channels: 4 };
 }
 
-/** Has the gaps of a recipe filled and fetches what is shown of it. @throws ServerRefusal; the signal's reason. */
-export async function fetchFill(photoId: string, recipe: Recipe, signal: AbortSignal): Promise<ShownFill> {
-  const info = await api.fill(photoId, recipe, signal);
-  const raster = (await pixelsOf(urlOf(photoId, info.key, "fit"), signal))!;
-  return { photoId, info, fit: { name: `fill ${info.key}`, rect: info.frame, raster } };
+/** What was fetched under keys; it never changes. The latest are kept. */
+class Kept<T> {
+  private readonly all = new Map<string, Promise<T>>();
+
+  constructor(private readonly most: number) {}
+
+  get(key: string, fetched: () => Promise<T>): Promise<T> {
+    const kept = this.all.get(key) ?? fetched();
+    this.all.delete(key);
+    this.all.set(key, kept);
+    kept.catch(() => this.all.delete(key));
+    if (this.all.size > this.most) this.all.delete(this.all.keys().next().value!);
+    return kept;
+  }
 }
 
-const tiles = new Map<string, Promise<Layer | null>>();
-/** Tiles kept, the latest. */
-const KEPT = 60;
+const fits = new Kept<Layer>(64);
+const tiles = new Kept<Layer | null>(60);
 
-function tileOf({ photoId, info: { key, frame } }: ShownFill, column: number, row: number): Promise<Layer | null> {
+/** Has the gaps and strokes of a recipe made and fetches what is shown of them. @throws ServerRefusal; the signal's reason. */
+export async function fetchFill(
+  photoId: string,
+  recipe: Recipe,
+  placed: string,
+  signal: AbortSignal,
+): Promise<ShownFill> {
+  const info = await api.fill(photoId, recipe, signal);
+  const all: FillPart[] = [...(info.gaps ? [info.gaps] : []), ...info.strokes];
+  const parts = all.map(async (part): Promise<ShownPart> => {
+    const fit = await fits.get(`${photoId} ${part.key}`, async () => {
+      const raster = (await pixelsOf(urlOf(photoId, part.key, "fit")))!;
+      return { name: `fill ${part.key}`, rect: part.frame, raster };
+    });
+    return { part, fit };
+  });
+  const made = await Promise.all(parts);
+  signal.throwIfAborted();
+  return { photoId, info, parts: made, placed };
+}
+
+function tileOf(photoId: string, { key, frame }: FillPart, column: number, row: number): Promise<Layer | null> {
   const url = urlOf(photoId, key, `${column}_${row}`);
-  const kept = tiles.get(url);
-  tiles.delete(url);
-  const tile =
-    kept ??
+  return tiles.get(url, () =>
     pixelsOf(url).then(
       (raster) =>
         raster && {
@@ -58,22 +92,24 @@ function tileOf({ photoId, info: { key, frame } }: ShownFill, column: number, ro
           raster,
         },
       () => null,
-    );
-  tiles.set(url, tile);
-  if (tiles.size > KEPT) tiles.delete(tiles.keys().next().value!);
-  return tile;
+    ),
+  );
 }
 
-/** A fill at full size where a window shows it. @param plane pixels of the plane. */
-export async function fillIn(fill: ShownFill, plane: Rect): Promise<Layer[]> {
-  const [x, y, w, h] = fill.info.frame;
-  const span = (from: number, long: number, start: number, size: number): number[] => {
-    const first = Math.max(0, Math.floor((from - start) / TILE));
-    const last = Math.min(Math.ceil(size / TILE) - 1, Math.floor((from + long - start) / TILE));
-    return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i);
-  };
-  const wanted = span(plane[1], plane[3], y, h).flatMap((row) =>
-    span(plane[0], plane[2], x, w).map((column) => tileOf(fill, column, row)),
-  );
+/** What is made at full size where a window shows it. @param plane pixels of the plane. */
+export async function fillIn({ photoId, parts }: ShownFill, plane: Rect): Promise<Layer[]> {
+  const wanted = parts.flatMap(({ part, fit }): Promise<Layer | null>[] => {
+    const [x, y, w, h] = part.frame;
+    if (plane[0] > x + w || plane[1] > y + h || plane[0] + plane[2] < x || plane[1] + plane[3] < y) return [];
+    if (part.whole) return [Promise.resolve(fit)];
+    const span = (from: number, long: number, start: number, size: number): number[] => {
+      const first = Math.max(0, Math.floor((from - start) / TILE));
+      const last = Math.min(Math.ceil(size / TILE) - 1, Math.floor((from + long - start) / TILE));
+      return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i);
+    };
+    return span(plane[1], plane[3], y, h).flatMap((row) =>
+      span(plane[0], plane[2], x, w).map((column) => tileOf(photoId, part, column, row)),
+    );
+  });
   return (await Promise.all(wanted)).filter((layer) => layer !== null);
 }

@@ -32,6 +32,7 @@ export const at = (screen: Vec2, more: Partial<At> = {}): At => ({
   moved: true,
   shift: false,
   alt: false,
+  pressure: 1,
   ...more,
 });
 

@@ -25,6 +25,7 @@ import { useFrameAxis } from "../courses/frame/frame-axis";
 import { type Projection, onScreen, pathOf, pathOfLine } from "./projection";
 import { Overview } from "./overview";
 import { ShapeMarks } from "./shape-marks";
+import { StrokeMarks } from "./stroke-marks";
 import { StretchMap } from "./stretch-map";
 
 interface Props {
@@ -110,7 +111,10 @@ export const SheetStage = memo(function SheetStage(props: Props) {
           <KeepMarks marks={keepMarksOf(recipe)} frame={derived.map.frame} projection={projection} colours={colours} />
         )}
         {shown && course === "edges" && !asShot && (
-          <GapMarks derived={derived} projection={projection} colours={colours} />
+          <>
+            <GapMarks derived={derived} projection={projection} colours={colours} />
+            <StrokeMarks strokes={recipe.edges.strokes ?? []} {...{ selected, projection, colours }} />
+          </>
         )}
         {shown && course === "proportion" && (
           <ShapeMarks derived={derived} projection={projection} asShot={asShot} colours={colours} />

@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import type { Pane } from "@/client/picture/picture-view";
@@ -13,7 +13,7 @@ import { AS_SHOT, planeExtent } from "@/core/render";
 import type { Derived } from "../derived";
 import type { RunningMarks } from "../tools/tool";
 import { useFillState } from "../fill-state";
-import { fillOf } from "../use-fill";
+import { isShown } from "../use-fill";
 import { useSheetColours } from "./colours";
 import { fieldOf } from "./layout";
 import { MAGNIFIER, MagnifierMark, magnifierPlace } from "./magnifier";
@@ -37,6 +37,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const sharp = useRef<HTMLCanvasElement>(null);
+  const pictures = useCallback(() => [canvas.current, sharp.current], []);
   const sheet = useSize(element);
   const asShot = holding || shown === "as-shot";
 
@@ -73,7 +74,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only the change of plane matters
   }, [map]);
 
-  const { marks, pointer, cursor, hint, handlers } = useGestures({
+  const { marks, pointer, cursor, hint, tool, handlers } = useGestures({
     photo,
     projection,
     frame: derived.map.frame,
@@ -93,10 +94,10 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
   const magnifier = focus && pointer ? magnifierPlace(pointer, sheet) : null;
   const optics = asShot ? null : derived.map.optics;
   const raster = asShot ? NO_STEPS : derived.map.raster;
-  const { of, fill: made, shown: fillShown } = useFillState();
+  const { fill: made, shown: fillShown } = useFillState();
   const fill =
-    made && !asShot && map === derived.map && fillShown !== "without" && of === fillOf(derived) ? made : null;
-  const layers = useMemo(() => (fill ? [fill.fit] : NO_LAYERS), [fill]);
+    made && !asShot && map === derived.map && fillShown !== "without" && isShown(made, derived, onFrame) ? made : null;
+  const layers = useMemo(() => fill?.parts.map(({ fit }) => fit) ?? NO_LAYERS, [fill]);
   const magnified = useMemo((): Pane | null => {
     const centre = focus && map.fromRecorded(focus);
     if (!centre || !magnifier) return null;
@@ -180,6 +181,9 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
           colours={colours}
           path={magnifierPath(magnified, projection, drawing)}
         />
+      )}
+      {tool.Overlay && sheet[0] > 0 && !asShot && (
+        <tool.Overlay {...{ name: tool.name, element, projection, pictures, sheet, colours }} />
       )}
       {!ready && !error && <p className="absolute inset-0 grid place-content-center">Fetching the picture …</p>}
       {hint && (

@@ -80,6 +80,7 @@ export function useGestures({ photo, projection, frame, onPan, onZoom, onKeep, o
       moved: run?.moved ?? false,
       shift: event.shiftKey,
       alt: event.altKey,
+      pressure: event.pointerType === "pen" && event.pressure > 0 ? event.pressure : 1,
     };
   };
 
@@ -106,8 +107,8 @@ export function useGestures({ photo, projection, frame, onPan, onZoom, onKeep, o
 
   const move = (event: ReactPointerEvent<HTMLElement>): void => {
     const screen = screenOf(event);
-    setPointer(screen);
     const run = running.current;
+    if (!tool.Overlay || run?.gesture.pans) setPointer(screen);
     if (!run || (!run.moved && distance2(screen, run.from) < STILL)) return;
     run.moved = true;
     if (run.gesture.pans) onPan([screen[0] - run.last[0], screen[1] - run.last[1]]);
@@ -135,6 +136,7 @@ export function useGestures({ photo, projection, frame, onPan, onZoom, onKeep, o
   const cancel = (): boolean => {
     const run = running.current;
     if (!run) return false;
+    run.gesture.dropped?.();
     carryOut([{ do: "revert" }], run.key);
     finish(run);
     return true;
@@ -153,6 +155,7 @@ export function useGestures({ photo, projection, frame, onPan, onZoom, onKeep, o
     marks,
     pointer,
     cursor: space ? "grab" : idle ? "default" : tool.cursor,
+    tool,
     hint: bench.holding ? null : (tool.hint?.(bench) ?? null),
     handlers: useFingers(
       { down, move, up, cancel: () => void cancel() },

@@ -1,8 +1,10 @@
+import type { ComponentType } from "react";
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import type { Edit } from "@/core/edits";
 import type { Rect, Vec2 } from "@/core/geometry";
 import type { Line } from "@/core/recipe";
+import type { SheetColours } from "../sheet/colours";
 import type { Projection } from "../sheet/projection";
 import type { ToolButton } from "./tool-button";
 
@@ -20,6 +22,8 @@ export interface At {
   readonly moved: boolean;
   readonly shift: boolean;
   readonly alt: boolean;
+  /** How hard a pen presses, 0…1; 1 for what cannot tell. */
+  readonly pressure: number;
 }
 
 /** What a tool has before it when the pointer goes down. */
@@ -71,10 +75,25 @@ export interface Gesture {
   move(at: At): readonly Outcome[];
   up(at: At): readonly Outcome[];
   marks?(): RunningMarks;
+  /** It is dropped: what it has shown by itself goes. */
+  dropped?(): void;
 }
 
 /** Something that can be taken hold of, whichever tool is in hand; null where it is not under the pointer. */
 export type Grip = (at: At, hand: Hand) => Gesture | null;
+
+/** What a tool that draws over the sheet by itself is given. */
+export interface OverlayParts {
+  /** The tool's own. */
+  readonly name: string;
+  readonly element: HTMLElement | null;
+  readonly projection: Projection;
+  /** The canvases that the picture is on, the sharper after the quicker; one that shows nothing is hidden. */
+  readonly pictures: () => readonly (HTMLCanvasElement | null)[];
+  /** CSS pixels. */
+  readonly sheet: Vec2;
+  readonly colours: SheetColours;
+}
 
 /** A tool on the sheet: what the pointer does with it, and its button, in one file. */
 export interface Tool extends ToolButton {
@@ -85,6 +104,8 @@ export interface Tool extends ToolButton {
   onKey?(key: string, hand: Pick<Hand, "bench">): readonly Outcome[] | null;
   /** A sentence over the picture on what to do next. */
   hint?(bench: Hand["bench"]): string | null;
+  /** Draws what follows the pointer, where marks would be too slow; then nothing else follows it. */
+  readonly Overlay?: ComponentType<OverlayParts>;
 }
 
 export const edit = (one: Edit): Outcome => ({ do: "edit", edit: one });

@@ -10,7 +10,7 @@ export type Port = readonly [number, number, number, number];
 /** The texture units that passes use; the picture and its map have the first two. */
 const PASS_UNIT = 2;
 /** Textures of this many layers are kept. */
-const KEPT = 8;
+const KEPT = 256;
 
 const stepFragment = ({ shader }: RasterStep): string => `#version 300 es
 precision highp float;
@@ -77,7 +77,7 @@ export class RasterPasses {
     const [x, y, w, h] = port;
     if (steps.length === 0) {
       draw();
-      this.layOver(layers, plane);
+      this.layOver(layers, port, plane);
       return;
     }
     const [first, second] = this.targetsOf(w, h);
@@ -85,7 +85,7 @@ export class RasterPasses {
     this.into(first, own);
     gl.clear(gl.COLOR_BUFFER_BIT);
     draw();
-    this.layOver(layers, plane);
+    this.layOver(layers, own, plane);
     let [from, to] = [first, second];
     steps.forEach((step, i) => {
       const last = i === steps.length - 1;
@@ -119,7 +119,7 @@ export class RasterPasses {
     gl.drawArrays(gl.TRIANGLES, 0, 3);
   }
 
-  private layOver(layers: readonly Layer[], plane: Rect): void {
+  private layOver(layers: readonly Layer[], port: Port, plane: Rect): void {
     if (layers.length === 0) return;
     const { gl } = this;
     const program = (this.layerProgram ??= programOf(gl, VERTEX, LAYER_FRAGMENT, ["layer", "shown", "covered"]));
@@ -128,6 +128,10 @@ export class RasterPasses {
     gl.blendFunc(gl.ONE, gl.ONE_MINUS_SRC_ALPHA);
     gl.activeTexture(gl.TEXTURE0 + PASS_UNIT);
     for (const layer of layers) {
+      const part = portOf(layer.rect, port, plane);
+      if (!part) continue;
+      // Nothing is drawn, nor asked of the card, beside a layer.
+      gl.scissor(...part);
       gl.bindTexture(gl.TEXTURE_2D, this.layerTexture(layer));
       gl.uniform1i(program.place.layer, PASS_UNIT);
       gl.uniform4f(program.place.shown, plane[0], plane[1], plane[2], plane[3]);
@@ -135,6 +139,7 @@ export class RasterPasses {
       gl.drawArrays(gl.TRIANGLES, 0, 3);
     }
     gl.disable(gl.BLEND);
+    gl.scissor(...port);
   }
 
   private layerTexture({ name, raster }: Layer): WebGLTexture {
@@ -180,6 +185,23 @@ export class RasterPasses {
     }
     return this.targets as [Target, Target];
   }
+}
+
+/** The part of a port that a rectangle of the plane covers; null where none. */
+function portOf(
+  [x, y, w, h]: Rect,
+  [left, low, width, height]: Port,
+  plane: Rect,
+): [number, number, number, number] | null {
+  const perX = width / plane[2];
+  const perY = height / plane[3];
+  const clipped = (v: number, most: number): number => Math.max(0, Math.min(most, v));
+  const x0 = clipped(Math.floor((x - plane[0]) * perX), width);
+  const x1 = clipped(Math.ceil((x + w - plane[0]) * perX), width);
+  // The card counts rows from below.
+  const y0 = clipped(Math.floor((plane[1] + plane[3] - y - h) * perY), height);
+  const y1 = clipped(Math.ceil((plane[1] + plane[3] - y) * perY), height);
+  return x1 > x0 && y1 > y0 ? [left + x0, low + y0, x1 - x0, y1 - y0] : null;
 }
 
 /** A layer's samples as the card mixes them: 8 bits, colours multiplied by alpha. */

@@ -156,14 +156,23 @@ export const uploadAnswer = z.object({ known: z.boolean() });
 /** What the server says where it refuses: a sentence for people, and what a program may want to know. */
 export const refusalAnswer = z.object({ error: z.string(), details: z.unknown().optional() });
 
-/** A fill of a photo's gaps, and where it lies. */
-export const fillInfo = z.object({
+/** Something made at the edges: where it lies, and under which key its pictures are. */
+const fillPart = z.object({
   key: z.string(),
-  /** What it depends on; see core/render/gaps. */
-  depends: z.string(),
   /** Pixels of the plane. */
   frame: z.tuple([z.number(), z.number(), z.number(), z.number()]),
-  /** Part of the frame that is filled, and that could not be, 0…1. */
+  /** Whether its one picture is at full size; else it has tiles besides. */
+  whole: z.boolean(),
+});
+export type FillPart = z.output<typeof fillPart>;
+
+/** What of a photo's picture is made: its gaps, and strokes one upon the other. */
+export const fillInfo = z.object({
+  /** What all of it depends on; see core/render/gaps. */
+  depends: z.string(),
+  gaps: fillPart.nullable(),
+  strokes: z.array(fillPart.extend({ id: z.string() })),
+  /** Part of the frame that is made up, and of that which could not be, 0…1. */
   filled: z.number(),
   unfilled: z.number(),
 });

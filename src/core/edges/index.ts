@@ -5,3 +5,5 @@
 export * from "./fill";
 export * from "./gap-side";
 export * from "./recipe-part";
+export * from "./strokes";
+export * from "./stroke-area";

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { coursePart, point } from "../course";
+import { strokes, strokesOn } from "./strokes";
 
 /** A side of the photo, beyond which a gap lies. */
 export const SIDES = ["left", "top", "right", "bottom"] as const;
@@ -42,6 +43,7 @@ const edges = z.strictObject({
     .optional()
     .describe("Areas of the original to fill from, or never from"),
   repeat: z.literal(true).optional().describe("Faces, keep marks and measured things may be repeated"),
+  strokes: strokes.optional().describe("Mended and grafted by hand, one upon the other"),
 });
 
 export type EdgesSettings = z.output<typeof edges>;
@@ -69,5 +71,6 @@ export const edgesPart = coursePart({
   name: "Edges",
   ready: true,
   shape: { edges: edges.prefault({}) },
-  laid: ({ edges: { gaps, each = [] } }) => gaps !== "leave" || each.some((g) => g.do !== "leave"),
+  laid: ({ edges }) =>
+    edges.gaps !== "leave" || (edges.each ?? []).some((g) => g.do !== "leave") || strokesOn(edges).length > 0,
 });

@@ -16,4 +16,5 @@ export * from "./own-edges-edits";
 export * from "./measure-edits";
 export * from "./profile-edits";
 export * from "./pull-edit";
+export * from "./stroke-edits";
 export * from "./taut-edits";

@@ -4,7 +4,7 @@ import { LIMITS } from "../config";
 import { readable } from "./raw";
 
 /** Longer side of the picture that fills are planned from, pixels. */
-const SIDE = 1200;
+const SIDE = 1600;
 
 /**
  * The picture that fills are planned from: small, 8-bit sRGB, the EXIF orientation applied. It is made the same way wherever

@@ -53,9 +53,9 @@ async function delivered(recipe: Recipe, format: DeliveryFormat, source = origin
 test("tiles at full size are what is delivered, within one level; the delivery is whole and says how much is made up", async () => {
   const recipe = recipeWith({ gaps: "fill" });
   const info = await makeFill({ sha256, recipe: JSON.stringify(recipe) }, SIZE, {});
-  expect(info).toMatchObject({ unfilled: 0, frame: [0, -50, 430, 320] });
+  expect(info).toMatchObject({ unfilled: 0, gaps: { frame: [0, -50, 430, 320] }, strokes: [] });
   expect(info.filled).toBeGreaterThan(0.03);
-  const tiles = await makeFillTiles(sha256, info.key, SIZE);
+  const tiles = await makeFillTiles(sha256, info.gaps!.key, SIZE);
   const picture = await delivered(recipe, "png");
   const { data, info: made } = await picture.raw().toBuffer({ resolveWithObject: true });
   expect([made.width, made.height, made.channels]).toEqual([430, 320, 3]);
@@ -83,7 +83,7 @@ test("asked for again it is there already, the very same; another answer is anot
   expect(await makeFill(order, SIZE, { signal: stop.signal })).toEqual(first);
   const other = { sha256, recipe: JSON.stringify(recipeWith({ gaps: "fill", seed: 2 })) };
   await expect(makeFill(other, SIZE, { signal: stop.signal })).rejects.toThrow("not wanted");
-  expect((await makeFill(other, SIZE, {})).key).not.toBe(first.key);
+  expect((await makeFill(other, SIZE, {})).gaps!.key).not.toBe(first.gaps!.key);
 });
 
 test("a gap that is left stays clear where the format can be, beside one that is plain", async () => {

@@ -4,81 +4,126 @@ import {
   type CompiledMap,
   type EdgeJob,
   type KernelName,
+  type PlacedPlan,
   type Raster,
   type SettledRecipe,
+  type StrokeWork,
   edgeLayers,
   fieldFor,
-  gapsOf,
+  madeUpShare,
   normalsFor,
+  planStroke,
   sidesTouched,
+  strokesNeed,
 } from "@/core/render";
-import { fillSource } from "../image/fill-source";
 import { type Pixels, samples } from "./bands";
 
-/** What is to be made of a picture's gaps. */
-export interface EdgeWork extends Omit<EdgeJob, "plan"> {
-  readonly plan: FillPlan | null;
+/** What is to be made of a picture's gaps and strokes. */
+export interface EdgeWork extends EdgeJob {
   /** Whether some of the frame stays without a picture. */
   readonly left: boolean;
   /** Part of the frame that is made up, 0…1. */
   readonly filled: number;
 }
 
-interface Hooks {
+export interface EdgeHooks {
   readonly signal?: AbortSignal | undefined;
   /** Called with 0…1. */
   readonly onProgress?: (share: number) => void;
+}
+
+/** Where what is planned is planned from; each is asked for only where it is needed. */
+export interface EdgeSources {
+  /** The small picture; see fillSource. */
+  readonly small: () => Promise<Raster<Uint8Array>>;
+  /** The original in sRGB. */
+  readonly full: () => Promise<Raster>;
 }
 
 /** Longest that planning keeps the loop to itself, ms. */
 const SLICE_MS = 15;
 const turn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
 
-/**
- * Plans what becomes of a picture's gaps; null where its recipe makes nothing of them, or it has none.
- *
- * @param file the original. @throws the signal's reason when cancelled.
- */
-export async function planEdges(
-  file: string,
-  recipe: SettledRecipe,
-  map: CompiledMap,
-  kernel: KernelName,
-  { signal, onProgress }: Hooks = {},
-): Promise<EdgeWork | null> {
-  if (!map.gaps || !makesGaps(recipe.edges)) return null;
-  const gaps = gapsOf(recipe, map);
-  const touched = sidesTouched(map);
-  const made = SIDES.filter((side) => ["fill", "plain"].includes(choiceFor(recipe.edges, side).do));
-  if (!touched.some((side) => made.includes(side))) return null;
-  let plan: FillPlan | null = null;
-  let view: EdgeJob["view"] = { focal: [1, 1], centre: [0, 0] };
-  if (touched.some((side) => choiceFor(recipe.edges, side).do === "fill")) {
-    const field = fieldFor(await fillSource(file), recipe, map);
-    view = { focal: field.focal, centre: field.centre };
-    let began = performance.now();
-    plan = await planFill(field, normalsFor(recipe, map.size), recipe.edges.seed, {
-      onStep: (share) => {
-        signal?.throwIfAborted();
-        onProgress?.(share);
-        if (performance.now() - began < SLICE_MS) return undefined;
-        return turn().then(() => void (began = performance.now()));
-      },
-    });
-  }
-  return {
-    recipe,
-    map,
-    kernel,
-    plan,
-    view,
-    left: touched.some((side) => !made.includes(side)) || (plan?.unfilled ?? 0) > 0,
-    filled: gaps.filter((gap) => gap.do === "fill").reduce((sum, gap) => sum + gap.share, 0),
+/** Lets others have their turn between the steps of a plan, and ends it when cancelled. */
+export function inTurns({ signal, onProgress }: EdgeHooks): (share: number) => void | Promise<void> {
+  let began = performance.now();
+  return (share) => {
+    signal?.throwIfAborted();
+    onProgress?.(share);
+    if (performance.now() - began < SLICE_MS) return undefined;
+    return turn().then(() => void (began = performance.now()));
   };
 }
 
-/** Makes the gaps of a picture as layers in memory that threads share. @throws the signal's reason when cancelled. */
-export async function makeEdges(source: Raster<Pixels>, work: EdgeWork, { signal }: Hooks = {}): Promise<Layer[]> {
+/** Plans the fill of a recipe's gaps. @throws the signal's reason when cancelled. */
+export async function planGaps(
+  small: Raster<Uint8Array>,
+  recipe: SettledRecipe,
+  map: CompiledMap,
+  hooks: EdgeHooks,
+): Promise<PlacedPlan> {
+  const field = fieldFor(small, recipe, map);
+  const plan: FillPlan = await planFill(field, normalsFor(recipe, map.size), recipe.edges.seed, {
+    onStep: inTurns(hooks),
+  });
+  return { plan, view: { focal: field.focal, centre: field.centre }, at: map.frame };
+}
+
+/** Whether any gap of a frame is made, whether one is filled, and whether one is left empty. */
+export function gapsMade(recipe: SettledRecipe, map: CompiledMap): { made: boolean; filled: boolean; left: boolean } {
+  if (!map.gaps) return { made: false, filled: false, left: false };
+  if (!makesGaps(recipe.edges)) return { made: false, filled: false, left: true };
+  const touched = sidesTouched(map);
+  const done = touched.map((side) => choiceFor(recipe.edges, side).do);
+  const made = SIDES.filter((side) => ["fill", "plain"].includes(choiceFor(recipe.edges, side).do));
+  return {
+    made: touched.some((side) => made.includes(side)),
+    filled: done.includes("fill"),
+    left: touched.some((side) => !made.includes(side)),
+  };
+}
+
+/**
+ * Plans what becomes of a picture's gaps and strokes; null where its recipe makes nothing of them, or it has none.
+ *
+ * @throws the signal's reason when cancelled.
+ */
+export async function planEdges(
+  sources: EdgeSources,
+  recipe: SettledRecipe,
+  map: CompiledMap,
+  kernel: KernelName,
+  hooks: EdgeHooks = {},
+): Promise<EdgeWork | null> {
+  const gaps = gapsMade(recipe, map);
+  const needs = strokesNeed(recipe, map);
+  if (!gaps.made && needs.length === 0) return null;
+  const parts = needs.length + (gaps.filled ? 1 : 0);
+  let done = 0;
+  const hooksFor = (): EdgeHooks => {
+    const before = done++;
+    return { signal: hooks.signal, onProgress: (share) => hooks.onProgress?.((before + share) / parts) };
+  };
+  const fill = gaps.filled ? await planGaps(await sources.small(), recipe, map, hooksFor()) : null;
+  const strokes: StrokeWork[] = [];
+  const base = { recipe, map, kernel, fill };
+  for (const { stroke, under } of needs) {
+    const beneath = under.map((k) => strokes[k]!);
+    const work = await planStroke(await sources.full(), { ...base, strokes: beneath }, stroke, {
+      onStep: inTurns(hooksFor()),
+    });
+    strokes.push(work ?? { stroke, box: [0, 0, 0, 0], parts: [] });
+  }
+  return {
+    ...base,
+    strokes,
+    left: gaps.left || (fill?.plan.unfilled ?? 0) > 0,
+    filled: madeUpShare({ recipe, map, strokes }),
+  };
+}
+
+/** Makes the gaps and strokes of a picture as layers in memory that threads share. @throws the signal's reason when cancelled. */
+export async function makeEdges(source: Raster<Pixels>, work: EdgeWork, { signal }: EdgeHooks = {}): Promise<Layer[]> {
   const layers: Layer[] = [];
   let began = performance.now();
   for (const layer of edgeLayers(source, work, (count) => samples(source.data, count))) {

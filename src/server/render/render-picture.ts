@@ -12,6 +12,7 @@ import {
 } from "@/core/render";
 import { exists, writeWhole } from "../files/store";
 import { type Decoded, decode } from "../image/decode";
+import { fillSource } from "../image/fill-source";
 import { type DeliveryFormat, type DeliveryOptions, LONGEST } from "@/core/contract";
 import { encode, encodeStrip, inStrips, loadXmp, writeStrips } from "../image/encode";
 import { LIMITS } from "../config";
@@ -118,8 +119,13 @@ export async function renderPicture(
   refuseTooLarge(order.options.format, map.output);
   const [width, height] = map.output;
   const kernel = order.kernel ?? ("lanczos3" as const);
-  const work = await planEdges(order.source, recipe, map, kernel, {
-    signal,
+  const sources = {
+    small: () => fillSource(order.source),
+    // What strokes are planned from is the same, whatever is delivered.
+    full: async () => (order.options.colour === "srgb" ? raster : (await decode(order.source, "srgb")).raster),
+  };
+  const work = await planEdges(sources, recipe, map, kernel, {
+    ...(signal ? { signal } : {}),
     onProgress: (share) => onProgress(PIXEL_SHARE.from * (1 + share)),
   });
   const layers = work ? await makeEdges(raster, work, { signal }) : [];

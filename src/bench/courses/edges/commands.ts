@@ -1,4 +1,5 @@
 import { allGaps, answerOf } from "@/core/edits";
+import { BRUSH_COMMANDS } from "./brush/brush-commands";
 import type { Command, CommandContext } from "../../commands/command";
 import { type FillShown, useFillState } from "../../fill-state";
 
@@ -40,4 +41,5 @@ export const EDGES_COMMANDS: readonly Command[] = [
     can,
     run: () => useFillState.setState(({ shown }) => ({ shown: TURNS[shown] })),
   },
+  ...BRUSH_COMMANDS,
 ];

@@ -7,9 +7,12 @@ import { allGaps, answerOf, gapChoice, gapColour, mayRepeat, reachIn } from "@/c
 import { type Gap, gapsOf } from "@/core/render";
 import { NumberField, percent } from "@/ui";
 import type { PanelParts } from "../bench-course";
+import { BrushPart } from "./brush/brush-part";
 import { CourseSwitch } from "../course-switch";
+import { fillOf } from "../../use-fill";
 import { FillStatus } from "./fill-status";
 import { SourcesPart } from "./sources-part";
+import { StrokesPart } from "./strokes-part";
 
 export const CHOICE_WORDS: Record<GapChoice, string> = { leave: "Leave", plain: "Colour", fill: "Fill", trim: "Trim" };
 
@@ -25,6 +28,7 @@ export function EdgesPanel({ derived }: PanelParts) {
   const { edges } = recipe;
   const gaps = useMemo(() => gapsOf(derived.recipe, derived.map), [derived]);
   const trimmed = edges.gaps === "trim" || edges.each?.some((g) => g.do === "trim");
+  const makes = fillOf(derived) !== null;
   const filling = gaps.some((g) => g.do === "fill");
   return (
     <>
@@ -57,9 +61,13 @@ export function EdgesPanel({ derived }: PanelParts) {
         </table>
       )}
       {trimmed && gaps.length === 0 && <p className="px-3.5 pb-2">The frame has stepped in; nothing of it is empty.</p>}
-      {filling && (
-        <section className="ruled border-t px-3.5 py-2" aria-label="Fill">
+      {makes && (
+        <section className="ruled border-t px-3.5 pt-2" aria-label="What is made">
           <FillStatus derived={derived} />
+        </section>
+      )}
+      {filling && (
+        <section className="px-3.5 pb-2" aria-label="Fill">
           <NumberField
             label="Reach in"
             value={edges.reach ?? 0}
@@ -94,6 +102,8 @@ export function EdgesPanel({ derived }: PanelParts) {
           </label>
         </section>
       )}
+      <BrushPart />
+      <StrokesPart />
       {filling && <SourcesPart />}
     </>
   );

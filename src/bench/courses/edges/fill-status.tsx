@@ -15,11 +15,11 @@ export function FillStatus({ derived }: { derived: Derived }) {
     <div className="pb-1.5">
       <p role="status" data-testid="fill-state" className="pb-1.5">
         {working
-          ? "Filling …"
+          ? "Working …"
           : error
-            ? `The gaps could not be filled: ${error}`
+            ? `It could not be made: ${error}`
             : !fresh
-              ? "The fill is out of date."
+              ? "What is made up is out of date."
               : fill.info.unfilled > 0
                 ? `Of the frame ${percent(fill.info.unfilled, 1)} stays empty: there is nothing left to fill it from. Allow more areas.`
                 : `Made up: ${percent(fill.info.filled, 1)} of the frame. The delivered file says so.`}

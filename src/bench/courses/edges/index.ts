@@ -1,6 +1,8 @@
 import type { BenchCourse } from "../bench-course";
+import { GRAFT, MEND } from "./brush/brush-tool";
 import { EDGES_COMMANDS } from "./commands";
 import { EdgesPanel } from "./edges-panel";
+import { holdStroke } from "./tools/hold-stroke";
 import { SOURCE, SPARE } from "./tools/area-tool";
 
 const NOTES = { fill: "filled", plain: "plain", trim: "trimmed", leave: "by gap" } as const;
@@ -9,8 +11,8 @@ const NOTES = { fill: "filled", plain: "plain", trim: "trimmed", leave: "by gap"
 export const edgesCourse: BenchCourse = {
   key: "edges",
   note: ({ edges }, laid) => (laid ? NOTES[edges.each ? "leave" : edges.gaps] : ""),
-  tools: [SOURCE, SPARE],
-  grips: [],
+  tools: [MEND, GRAFT, SOURCE, SPARE],
+  grips: [holdStroke],
   commands: EDGES_COMMANDS,
   Panel: EdgesPanel,
 };

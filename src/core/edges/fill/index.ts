@@ -1,3 +1,4 @@
-export { type Shift, type View, carried } from "./carry";
+export { type Shift, type View, carried, shiftBetween } from "./carry";
 export type { Field } from "./field";
+export { inLight, joinCopies } from "./join";
 export { type FillHooks, type FillPlan, planFill } from "./plan";

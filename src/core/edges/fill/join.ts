@@ -29,28 +29,36 @@ function trusted(data: Float32Array, j: number, copy: Float64Array): number {
   return step > 2 * EDGE ? 0 : 1 / (1 + (step / EDGE) ** 4);
 }
 
+export type Copies = (label: number, pixel: number, out: Float64Array) => boolean;
+
+/** A field in linear light. */
+export const inLight = (displayed: Field): Field => ({ ...displayed, data: displayed.data.map(lightOf) });
+
+/** Copies by shifts joined to what surrounds them; see joinCopies. @param displayed as displayed. */
+export function join(displayed: Field, shifts: readonly Shift[], pixels: Int32Array, labels: Int16Array): Float32Array {
+  const field = inLight(displayed);
+  const at = new Float64Array(6);
+  const copies: Copies = (s, i, out) =>
+    carried(field, shifts[s]!, (i % field.width) + 0.5, Math.floor(i / field.width) + 0.5, at) &&
+    readField(field, at[0]!, at[1]!, out);
+  return joinCopies(field, copies, pixels, labels);
+}
+
 /**
  * Copies joined to what surrounds them in the gradient domain (Pérez, Gangnet, Blake 2003), by successive over-relaxation:
  * the differences between neighbours are the copies' own, the values at the border the photo's. At the frame's border
  * nothing is asked. In linear light.
  *
+ * @param copies light of what a label brings to a pixel of the field, into three numbers; false where it has nothing.
  * @returns what to add to the light of each pixel's copy: red, green, blue side by side.
  */
-export function join(displayed: Field, shifts: readonly Shift[], pixels: Int32Array, labels: Int16Array): Float32Array {
-  const field = { ...displayed, data: displayed.data.map(lightOf) };
+export function joinCopies(field: Field, copies: Copies, pixels: Int32Array, labels: Int16Array): Float32Array {
   const { width, height, known, data } = field;
   const n = pixels.length;
   const index = new Int32Array(width * height).fill(-1);
   pixels.forEach((i, k) => (index[i] = k));
-  const at = new Float64Array(6);
   const colour = new Float64Array(3);
-  const read = (s: number, i: number): boolean => {
-    if (s < 0) return false;
-    return (
-      carried(field, shifts[s]!, (i % width) + 0.5, Math.floor(i / width) + 0.5, at) &&
-      readField(field, at[0]!, at[1]!, colour)
-    );
-  };
+  const read = (s: number, i: number): boolean => s >= 0 && copies(s, i, colour);
   const copied = new Float32Array(3 * n);
   const has = new Uint8Array(n);
   for (let k = 0; k < n; k++)

@@ -34,7 +34,10 @@ export function patchAt(field: Field, px: number, py: number, radius: number, st
     x: px + 0.5,
     y: py + 0.5,
     offsets: Float64Array.from(offsets),
-    steps: Int32Array.from({ length: offsets.length / 2 }, (_, i) => offsets[2 * i + 1]! * field.width + offsets[2 * i]!),
+    steps: Int32Array.from(
+      { length: offsets.length / 2 },
+      (_, i) => offsets[2 * i + 1]! * field.width + offsets[2 * i]!,
+    ),
     radius,
     colours: Float32Array.from(colours),
   };

@@ -40,6 +40,7 @@ const SHARES = { find: 0.6, choose: 0.75, weigh: 0.85, label: 0.95 } as const;
  * most of a picture; here they run along the planes that are known.
  *
  * @param normals of planes, unit length, in the corrected camera's frame.
+ * @param most shifts in all.
  * @param seed 1: the likeliest answer; others leave out half of what was found, another half each.
  */
 export async function planFill(
@@ -47,6 +48,7 @@ export async function planFill(
   normals: readonly Vec3[],
   seed = 1,
   { onStep }: FillHooks = {},
+  most = MOST_SHIFTS,
 ): Promise<FillPlan> {
   const fields = [field];
   while (fields.length < LEVELS) fields.push(halved(fields.at(-1)!));
@@ -62,7 +64,7 @@ export async function planFill(
     anchors,
     seed === 1 ? found : found.map((all, i) => halfOf(all, i, seed)),
     2,
-    MOST_SHIFTS,
+    most,
   );
   await onStep?.(SHARES.choose);
   const context = contextCosts(fields[1]!, shifts);

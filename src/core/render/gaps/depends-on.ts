@@ -1,18 +1,94 @@
+import { type Stroke, makesGaps, strokesOn } from "../../edges";
 import type { Rect } from "../../geometry";
+import type { CompiledMap } from "../compile";
 import type { SettledRecipe } from "../settled";
+import { sideAt } from "./gaps";
+import { meet, strokeBox, strokeReach } from "./stroke-boxes";
 
 /** Changes whenever the same recipe would be filled otherwise than before. */
-const WAY = 1;
+const WAY = 2;
+
+/** What places every pixel, whatever is done at the edges. */
+const geometryOf = ({ camera, lens, lines, faces, attitude, proportion, frame }: SettledRecipe): readonly unknown[] => [
+  WAY,
+  camera,
+  lens,
+  lines,
+  faces,
+  attitude,
+  proportion,
+  { turn: frame.turn, mirror: frame.mirror, keep: frame.keep },
+];
 
 /**
  * What the fill of a recipe's gaps depends on, as one text: two recipes of one photo with the same text are filled the same.
  *
  * @param frame as it is shown, pixels of the plane.
  */
-export function fillDependsOn(
-  { camera, lens, lines, faces, attitude, proportion, frame, edges }: SettledRecipe,
-  shown: Rect,
-): string {
-  const { turn, mirror, keep } = frame;
-  return JSON.stringify([WAY, camera, lens, lines, faces, attitude, proportion, { turn, mirror, keep, shown }, edges]);
+export function gapsDependOn(recipe: SettledRecipe, shown: Rect): string {
+  const { strokes, ...edges } = recipe.edges;
+  void strokes;
+  return JSON.stringify([geometryOf(recipe), shown, edges]);
+}
+
+/** The same of gaps and strokes together. */
+export const fillDependsOn = (recipe: SettledRecipe, shown: Rect): string =>
+  JSON.stringify([gapsDependOn(recipe, shown), strokesOn(recipe.edges)]);
+
+/** A stroke, what its picture depends on, and where it lies, pixels of the plane. */
+export interface StrokeNeeds {
+  readonly stroke: Stroke;
+  readonly depends: string;
+  readonly box: Rect;
+  /** Numbers of the strokes beneath it that it may show or copy, in this list. */
+  readonly under: readonly number[];
+  /** Whether it may show or copy the gaps. */
+  readonly gaps: boolean;
+}
+
+/**
+ * What each stroke that is on depends on besides the photo: the geometry, itself, strokes beneath that come near it, and the gaps
+ * where they do. Strokes that are not on the plane are left out.
+ */
+export function strokesNeed(recipe: SettledRecipe, map: CompiledMap): StrokeNeeds[] {
+  const { sources, repeat } = recipe.edges;
+  const never = sources?.filter((s) => s.on && s.use === "never");
+  // Of the frame only how its pixels lie on the plane's.
+  const grid = [map.frame[0] % 1, map.frame[1] % 1];
+  const made = makesGaps(recipe.edges);
+  const found: StrokeNeeds[] = [];
+  for (const stroke of strokesOn(recipe.edges)) {
+    const [box, reach] = [strokeBox(map, stroke), strokeReach(map, stroke)];
+    if (!box || !reach) continue;
+    const touched = found.flatMap((other, k) => (meet(other.box, reach) ? [k] : []));
+    const under = [...new Set(touched.flatMap((k) => [...found[k]!.under, k]))].sort((a, b) => a - b);
+    const gaps = (made && nearGap(map, reach)) || touched.some((k) => found[k]!.gaps);
+    const all = [...under.map((k) => found[k]!.stroke), stroke];
+    const depends = JSON.stringify([
+      geometryOf(recipe),
+      grid,
+      never,
+      repeat,
+      all,
+      gaps && gapsDependOn(recipe, map.frame),
+    ]);
+    found.push({ stroke, box, depends, under, gaps });
+  }
+  return found;
+}
+
+/** Places looked at along a side of a rectangle. */
+const LOOKS = 8;
+
+/** Whether part of a rectangle of the plane lies beyond the photo, or so near its border that it may be made anew. */
+function nearGap(map: CompiledMap, [x, y, w, h]: Rect): boolean {
+  const out = new Float64Array(3);
+  const near = 0.05 * Math.max(...map.size);
+  for (let k = 0; k < (LOOKS + 1) ** 2; k++) {
+    const px = x + (w * (k % (LOOKS + 1))) / LOOKS;
+    const py = y + (h * Math.floor(k / (LOOKS + 1))) / LOOKS;
+    if (sideAt(map, px, py, out) !== null) return true;
+    if (out[0]! < near || out[1]! < near || out[0]! > map.size[0] - near || out[1]! > map.size[1] - near) return true;
+  }
+  return false;
 }

@@ -17,6 +17,26 @@ export function workingSize([, , width, height]: CompiledMap["frame"]): Size {
   return [Math.max(8, Math.round(width * scale)), Math.max(8, Math.round(height * scale))];
 }
 
+/** The map of a recipe for a photo that has been shrunken. @param by new width over old. */
+export const shrunken = (map: CompiledMap, by: number): CompiledMap => ({
+  ...map,
+  size: [map.size[0] * by, map.size[1] * by],
+  // Fringes are less than a pixel there.
+  optics: map.optics && {
+    ...map.optics,
+    red: [0, 0],
+    blue: [0, 0],
+    calm: { purple: 0, green: 0 },
+    centre: [map.optics.centre[0] * by, map.optics.centre[1] * by],
+    unit: map.optics.unit * by,
+  },
+  toRecorded: (x, y, out) => {
+    map.toRecorded(x, y, out);
+    out[0]! *= by;
+    out[1]! *= by;
+  },
+});
+
 /**
  * What a fill is planned from: the frame at its working size, what of it the photo shows, and what may be copied.
  *
@@ -25,26 +45,7 @@ export function workingSize([, , width, height]: CompiledMap["frame"]): Size {
 export function fieldFor(source: Raster<Uint8Array>, recipe: SettledRecipe, map: CompiledMap): Field {
   const output = workingSize(map.frame);
   const [width, height] = output;
-  const shrunk = source.width / map.size[0];
-  const shrunkMap: OutputMap = {
-    frame: map.frame,
-    output,
-    breaks: map.breaks,
-    // Fringes are less than a pixel here.
-    optics: map.optics && {
-      ...map.optics,
-      red: [0, 0],
-      blue: [0, 0],
-      calm: { purple: 0, green: 0 },
-      centre: [map.optics.centre[0] * shrunk, map.optics.centre[1] * shrunk],
-      unit: map.optics.unit * shrunk,
-    },
-    toRecorded: (x, y, out) => {
-      map.toRecorded(x, y, out);
-      out[0]! *= shrunk;
-      out[1]! *= shrunk;
-    },
-  };
+  const shrunkMap: OutputMap = { ...shrunken(map, source.width / map.size[0]), output };
   const pixels = new Uint8Array(3 * width * height);
   const data = new Float32Array(pixels.length);
   resampleBand(source, { map: shrunkMap, kernel: "cubic", y: 0, rows: height, alpha: false }, pixels);
@@ -65,7 +66,7 @@ export function fieldFor(source: Raster<Uint8Array>, recipe: SettledRecipe, map:
 }
 
 /** The corrected camera, turned as the picture is: focal lengths along x and y, and its axis, pixels of the plane. */
-function correctedCamera(recipe: SettledRecipe): { focal: Vec2; centre: Vec2 } {
+export function correctedCamera(recipe: SettledRecipe): { focal: Vec2; centre: Vec2 } {
   const { focalPx, principal } = recipe.camera;
   const [x, y] = recipe.proportion.on ? factorsOf(recipe.proportion) : [1, 1];
   const turn = turnStep(recipe);
@@ -125,7 +126,7 @@ function besideGap(map: CompiledMap, x: number, y: number, side: string, reach: 
 const LARGEST_THING = 1 / 12;
 
 /** Areas of the original to copy from, and those never to copy: what somebody has said is one of a kind is not repeated. */
-function areasOf(
+export function areasOf(
   { edges, faces, frame, proportion }: SettledRecipe,
   size: Size,
 ): { from: (readonly Vec2[])[]; never: (readonly Vec2[])[] } {

@@ -79,22 +79,23 @@ const room = (n: number): Uint8Array => new Uint8Array(n);
 
 test("a plain gap has its colour, up to the photo's border and no further", () => {
   const { recipe, map } = madeUp({ gaps: "plain", plain: "#336699" });
-  const job = { recipe, map, plan: null, view: { focal: [1, 1], centre: [0, 0] }, kernel: "lanczos3" } as const;
+  const job = { recipe, map, fill: null, strokes: [], kernel: "lanczos3" } as const;
   const out = new Float64Array(3);
-  let [made, kept] = [0, 0];
+  let [made, kept, wrong] = [0, 0, 0];
   for (const { rect, raster } of edgeLayers(photo(), job, room))
     for (let i = 0; i < raster.width * raster.height; i++) {
       map.toRecorded(rect[0] + (i % raster.width) + 0.5, rect[1] + Math.floor(i / raster.width) + 0.5, out);
       const inside = Math.min(out[0]!, out[1]!, SIZE[0] - out[0]!, SIZE[1] - out[1]!);
-      const pixel = [...raster.data.subarray(4 * i, 4 * i + 4)];
+      const [r, g, b, alpha] = raster.data.subarray(4 * i, 4 * i + 4);
       if (inside < -1) {
-        expect(pixel).toEqual([0x33, 0x66, 0x99, 255]);
+        if (r !== 0x33 || g !== 0x66 || b !== 0x99 || alpha !== 255) wrong++;
         made++;
       } else if (inside > 1.5) {
-        expect(pixel[3]).toBe(0);
+        if (alpha !== 0) wrong++;
         kept++;
       }
     }
+  expect(wrong).toBe(0);
   expect(made).toBeGreaterThan(3000);
   expect(kept).toBeGreaterThan(3000);
 });
@@ -105,7 +106,8 @@ async function filled(edges: Partial<EdgesSettings>, frame: Record<string, unkno
   const source = photo();
   const field = fieldFor(source, recipe, map);
   const plan = await planFill(field, normalsFor(recipe, SIZE), recipe.edges.seed);
-  return { recipe, map, source, job: { recipe, map, plan, view: field, kernel: "lanczos3" } as const };
+  const fill = { plan, view: { focal: field.focal, centre: field.centre }, at: map.frame };
+  return { recipe, map, source, job: { recipe, map, fill, strokes: [], kernel: "lanczos3" } as const };
 }
 
 test("pieces are the same however the picture is cut, and every pixel of a gap is made", async () => {
@@ -126,10 +128,12 @@ test("pieces are the same however the picture is cut, and every pixel of a gap i
       const part = [x, y, Math.min(PIECE, width - x), Math.min(PIECE, height - y)] as const;
       lay(parts, edgeLayers(source, job, room, part));
     }
-  expect(parts).toEqual(whole);
+  expect(Buffer.compare(parts, whole)).toBe(0);
   const base = new Uint8Array(4 * width * height);
   resampleBand(source, { map, kernel: "lanczos3", y: 0, rows: height, alpha: true }, base);
-  for (let i = 0; i < width * height; i++) if (base[4 * i + 3]! < 250) expect(whole[4 * i + 3]).toBe(255);
+  let open = 0;
+  for (let i = 0; i < width * height; i++) if (base[4 * i + 3]! < 250 && whole[4 * i + 3] !== 255) open++;
+  expect(open).toBe(0);
 });
 
 test("reaching in makes the photo's own border anew, and nothing further in", async () => {

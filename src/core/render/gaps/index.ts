@@ -4,4 +4,8 @@ export * from "./edge-job";
 export * from "./edge-layers";
 export * from "./fill-field";
 export * from "./gaps";
+export * from "./graft-shift";
+export * from "./made-up-share";
 export * from "./normals";
+export * from "./stroke-boxes";
+export * from "./stroke-plan";

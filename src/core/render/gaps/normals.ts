@@ -1,19 +1,25 @@
 import { solveLines } from "../../attitude";
+import type { StrokePlane } from "../../edges";
 import { LEVEL, rotationOf } from "../../camera";
 import { turnStep } from "../../frame";
-import { type Size, type Vec2, type Vec3, apply3, transpose3, unit3 } from "../../geometry";
+import { type Size, type Vec2, type Vec3, apply3, cross3, dot3, transpose3, unit3 } from "../../geometry";
 import { easedAttitude } from "../../lines";
 import { type SettledRecipe, lensOf, linesOf } from "../settled";
 
 /** Two normals closer than this are one, as a cosine. */
 const SAME = 0.9995;
 
-/**
- * The normals of the planes that the picture of a recipe is likely to show, unit length, in the frame of the corrected camera,
- * turned as the picture is: those that face the camera, floors and ceilings, the walls whose headings the lines tell, and
- * those at right angles to them.
- */
-export function normalsFor(recipe: SettledRecipe, size: Size): Vec3[] {
+/** The planes that the picture of a recipe is likely to show: normals of unit length, in the frame of the corrected camera, turned as the picture is. */
+interface Planes {
+  /** Those that face the camera. */
+  readonly facing: Vec3;
+  /** Floors and ceilings. */
+  readonly floor: Vec3;
+  /** Walls whose headings the lines tell, and those at right angles to them, by turns. */
+  readonly walls: readonly Vec3[];
+}
+
+function planesOf(recipe: SettledRecipe, size: Size): Planes {
   const { attitude } = recipe;
   const solution =
     attitude.from === "lines"
@@ -27,11 +33,35 @@ export function normalsFor(recipe: SettledRecipe, size: Size): Vec3[] {
   const standing = left
     .flatMap((h) => [h, h + 90])
     .map((deg): Vec3 => [-Math.sin((deg * Math.PI) / 180), 0, Math.cos((deg * Math.PI) / 180)]);
-  const all: Vec3[] = [[0, 0, 1], ...[[0, 1, 0] as Vec3, ...standing].map((v) => unit3(apply3(toCamera, v)))];
   const turned = turnStep(recipe);
-  return all
-    .filter((n, i) => !all.slice(0, i).some((m) => Math.abs(n[0] * m[0] + n[1] * m[1] + n[2] * m[2]) > SAME))
-    .map((n) => (turned ? turnedNormal(n, (p) => turned.forward(p)!) : n));
+  const placed = (v: Vec3): Vec3 => {
+    const n = unit3(apply3(toCamera, v));
+    return turned ? turnedNormal(n, (p) => turned.forward(p)!) : n;
+  };
+  return { facing: [0, 0, 1], floor: placed([0, 1, 0]), walls: standing.map(placed) };
+}
+
+/** The normals of the planes that a fill may copy along, each once. */
+export function normalsFor(recipe: SettledRecipe, size: Size): Vec3[] {
+  const { facing, floor, walls } = planesOf(recipe, size);
+  const all = [facing, floor, ...walls];
+  return all.filter((n, i) => !all.slice(0, i).some((m) => Math.abs(dot3(m, n)) > SAME));
+}
+
+/** A plane that a graft is copied along: its normal, and the directions of its courses and across them; unit length. */
+export interface GraftPlane {
+  readonly normal: Vec3;
+  readonly level: Vec3;
+  readonly upright: Vec3;
+}
+
+export function graftPlane(recipe: SettledRecipe, size: Size, along: StrokePlane): GraftPlane {
+  if (along === "picture") return { normal: [0, 0, 1], level: [1, 0, 0], upright: [0, 1, 0] };
+  const { floor, walls } = planesOf(recipe, size);
+  const normal = along === "floor" ? floor : walls[along === "wall" ? 0 : 1]!;
+  // On a floor the courses run with the wall.
+  const level = unit3(cross3(along === "floor" ? walls[0]! : floor, normal));
+  return { normal, level, upright: cross3(normal, level) };
 }
 
 /** A normal under quarter turns and mirror: its part in the picture turns with it. */

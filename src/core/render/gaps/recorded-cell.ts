@@ -37,6 +37,13 @@ export class RecordedCell {
     this.shrinkY = Math.hypot(corners[3]! - corners[1]!, corners[5]! - corners[1]!) / SPAN;
   }
 
+  /** Every place is asked for by itself. @param shrinkX, shrinkY recorded pixels to one that is made. */
+  still(shrinkX: number, shrinkY: number): void {
+    this.whole = false;
+    this.shrinkX = shrinkX;
+    this.shrinkY = shrinkY;
+  }
+
   /** The recorded place of a place in the cell; its third number is above 0 where there is one. */
   read(i: number, j: number, out: Float64Array): void {
     if (!this.whole) {

@@ -1,0 +1,83 @@
+import { strokeNames } from "../stroke-names";
+import { deleteStroke, moveStroke, switchStroke } from "@/core/edits";
+import { compile, withCamera } from "@/core/render";
+import { ARROW_KEYS, arrowOf, burstOf } from "../../../commands/arrows";
+import type { Command, CommandContext } from "../../../commands/command";
+import { movedOnPlane } from "../tools/hold-stroke";
+import { hardened, resized, sourceAt, strengthened, useBrush } from "./brush-state";
+
+const group = "Edges";
+const inHand = ({ get }: CommandContext): boolean =>
+  get().course === "edges" && (get().tool === "mend" || get().tool === "graft");
+const isSelected = ({ get }: CommandContext): boolean =>
+  get().course === "edges" && (get().recipe.edges.strokes ?? []).some((s) => s.id === get().selected);
+
+/** A change of the brush by a key. */
+const brush = (id: string, words: string, key: string, run: Command["run"]): Command => ({
+  id,
+  words,
+  group,
+  keys: [key],
+  can: inHand,
+  run,
+});
+
+/** What the keys do to the brushes and their strokes. */
+export const BRUSH_COMMANDS: readonly Command[] = [
+  brush("brush-smaller", "Smaller brush (also Alt and the wheel)", "7", ({ get }) => resized(1 / 1.15, get().size)),
+  brush("brush-larger", "Larger brush", "8", ({ get }) => resized(1.15, get().size)),
+  brush("brush-softer", "Softer brush", ";", () => hardened(-0.1)),
+  brush("brush-harder", "Harder brush", "'", () => hardened(0.1)),
+  brush("brush-weaker", "Weaker brush", "9", () => strengthened(-0.1)),
+  brush("brush-stronger", "Stronger brush", "Shift+j", () => strengthened(0.1)),
+  {
+    id: "graft-source",
+    words: "Graft from the place under the pointer",
+    group,
+    keys: ["Shift+b"],
+    can: (context) => inHand(context) && useBrush.getState().at !== null,
+    run: ({ get }) => {
+      sourceAt(useBrush.getState().at!);
+      get().set({ tool: "graft" });
+    },
+  },
+  {
+    id: "switch-stroke",
+    words: "Switch the stroke on or off",
+    group,
+    keys: ["Shift+z"],
+    can: isSelected,
+    run: ({ get }) => {
+      const { selected, recipe, edit } = get();
+      edit(switchStroke(selected!, !recipe.edges.strokes!.find((s) => s.id === selected)!.on));
+    },
+  },
+  {
+    id: "delete-stroke",
+    words: "Delete the stroke",
+    group,
+    keys: ["Delete", "Backspace"],
+    can: isSelected,
+    run: ({ get }) => {
+      get().edit(deleteStroke(get().selected!));
+      get().set({ selected: null });
+    },
+  },
+  {
+    id: "move-stroke",
+    words: "Move the stroke by a pixel; with Shift by ten",
+    group,
+    keys: ARROW_KEYS,
+    written: "Arrows",
+    can: isSelected,
+    run: ({ get }, held) => {
+      const by = arrowOf(held);
+      const { selected, recipe, size, edit } = get();
+      const stroke = recipe.edges.strokes?.find((s) => s.id === selected);
+      if (!by || !stroke) return;
+      const points = movedOnPlane({ map: compile(withCamera(recipe, size), size) }, stroke.points, by);
+      const name = strokeNames(recipe.edges.strokes!).get(stroke.id)!;
+      if (points) edit(moveStroke(stroke.id, points), burstOf(`stroke ${name}`, get));
+    },
+  },
+];

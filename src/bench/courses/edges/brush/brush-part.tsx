@@ -1,0 +1,112 @@
+"use client";
+
+import { useBench } from "@/client/bench-store";
+import type { StrokeLock, StrokePlane } from "@/core/edges";
+import { NumberField } from "@/ui";
+import { radiusFor, useBrush } from "./brush-state";
+
+const PLANES: Record<StrokePlane, string> = {
+  picture: "the picture",
+  wall: "the wall",
+  side: "the wall at right angles",
+  floor: "floor or ceiling",
+};
+const LOCKS: Record<StrokeLock | "free", string> = { free: "anywhere", horizontal: "level", vertical: "upright" };
+
+/** The brush in hand: its size, edge and strength, and for a graft how it copies. */
+export function BrushPart() {
+  const { tool, size } = useBench();
+  const { radius, hardness, strength, source, aligned, along, lock, matched } = useBrush();
+  const graft = tool === "graft";
+  if (!graft && tool !== "mend") return null;
+  return (
+    <section className="ruled border-t px-3.5 py-2" aria-label="Brush">
+      <NumberField
+        label="Brush"
+        value={2 * radiusFor(radius, size)}
+        standard={2 * radiusFor(null, size)}
+        step={2}
+        digits={0}
+        unit="px"
+        min={3}
+        max={Math.round(0.5 * Math.max(...size))}
+        onChange={(v) => useBrush.setState({ radius: v / 2 })}
+      />
+      <NumberField
+        label="Hardness"
+        value={Math.round(100 * hardness)}
+        standard={70}
+        step={5}
+        digits={0}
+        unit="%"
+        min={0}
+        max={100}
+        onChange={(v) => useBrush.setState({ hardness: v / 100 })}
+      />
+      <NumberField
+        label="Strength"
+        value={Math.round(100 * strength)}
+        standard={100}
+        step={5}
+        digits={0}
+        unit="%"
+        min={5}
+        max={100}
+        onChange={(v) => useBrush.setState({ strength: v / 100 })}
+      />
+      {graft && (
+        <>
+          <label className="flex items-center gap-2 pt-1.5">
+            <span className="grow">Copied along</span>
+            <select
+              className="select select-xs w-40"
+              value={along}
+              onChange={(e) => useBrush.setState({ along: e.target.value as StrokePlane })}
+            >
+              {(Object.keys(PLANES) as StrokePlane[]).map((key) => (
+                <option key={key} value={key}>
+                  {PLANES[key]}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="flex items-center gap-2 pt-1.5">
+            <span className="grow">From</span>
+            <select
+              className="select select-xs w-40"
+              value={lock ?? "free"}
+              onChange={(e) =>
+                useBrush.setState({ lock: e.target.value === "free" ? null : (e.target.value as StrokeLock) })
+              }
+            >
+              {(Object.keys(LOCKS) as (StrokeLock | "free")[]).map((key) => (
+                <option key={key} value={key}>
+                  {LOCKS[key]}
+                </option>
+              ))}
+            </select>
+          </label>
+          {[
+            { words: "The source keeps its distance from stroke to stroke", on: aligned, key: "aligned" },
+            { words: "Match the light to what is around", on: matched, key: "matched" },
+          ].map(({ words, on, key }) => (
+            <label key={key} className="flex cursor-pointer items-center gap-2 pt-1.5">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-xs"
+                checked={on}
+                onChange={() => useBrush.setState({ [key]: !on })}
+              />
+              {words}
+            </label>
+          ))}
+          <p className="muted pt-1.5">
+            {source
+              ? "Shift B over another place copies from there."
+              : "Press on the picture where to copy from, then draw where it should go."}
+          </p>
+        </>
+      )}
+    </section>
+  );
+}

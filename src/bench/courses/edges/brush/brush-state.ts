@@ -1,0 +1,68 @@
+import { create } from "zustand";
+import type { StrokeKind, StrokeLock, StrokePlane } from "@/core/edges";
+import type { Size, Vec2 } from "@/core/geometry";
+
+/** A stroke under the pointer; its points are pixels of the original. */
+export interface RunningStroke {
+  readonly kind: StrokeKind;
+  readonly points: readonly Vec2[];
+  readonly press: readonly number[];
+}
+
+/** How the brushes are set. It is no part of the recipe: each stroke keeps what it was made with. */
+interface BrushState {
+  /** Pixels of the original; null: what suits the photo. */
+  readonly radius: number | null;
+  readonly hardness: number;
+  readonly strength: number;
+  /** Where a graft copies from, pixels of the original; null before it is chosen. */
+  readonly source: Vec2 | null;
+  /** Where the first stroke since began: an aligned graft keeps its distance from there. */
+  readonly first: Vec2 | null;
+  readonly aligned: boolean;
+  readonly along: StrokePlane;
+  readonly lock: StrokeLock | null;
+  /** Whether the copy's light is matched to what is around it. */
+  readonly matched: boolean;
+  readonly running: RunningStroke | null;
+  /** Where the pointer is on the photo, pixels of the original. */
+  readonly at: Vec2 | null;
+}
+
+export const useBrush = create<BrushState>()(() => ({
+  radius: null,
+  hardness: 0.7,
+  strength: 1,
+  source: null,
+  first: null,
+  aligned: true,
+  along: "picture",
+  lock: null,
+  matched: true,
+  running: null,
+  at: null,
+}));
+
+/** A brush's radius before anyone has set it, as a share of the photo's longer side; and the smallest and largest there are. */
+const STANDARD = 0.012;
+const LEAST_PX = 1.5;
+const MOST = 0.25;
+
+export const radiusFor = (radius: number | null, size: Size): number => radius ?? STANDARD * Math.max(...size);
+
+/** A brush made larger or smaller. */
+export function resized(factor: number, size: Size): void {
+  useBrush.setState(({ radius }) => ({
+    radius: Math.min(MOST * Math.max(...size), Math.max(LEAST_PX, radiusFor(radius, size) * factor)),
+  }));
+}
+
+const held = (v: number): number => Math.round(100 * Math.min(1, Math.max(0, v))) / 100;
+
+export const hardened = (by: number): void => useBrush.setState(({ hardness }) => ({ hardness: held(hardness + by) }));
+
+export const strengthened = (by: number): void =>
+  useBrush.setState(({ strength }) => ({ strength: Math.max(0.05, held(strength + by)) }));
+
+/** The place that grafts copy from is another one. */
+export const sourceAt = (source: Vec2): void => useBrush.setState({ source, first: null });

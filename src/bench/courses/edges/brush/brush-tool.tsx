@@ -1,0 +1,120 @@
+import { type StrokeKind, MOST_STROKES } from "@/core/edges";
+import { addStroke, thinned } from "@/core/edits";
+import { type Vec2, distance2 } from "@/core/geometry";
+import { newId } from "../../../new-id";
+import { MOVE } from "../../../tools/move-tool";
+import { type At, type Gesture, type Hand, type Tool, edit, pan } from "../../../tools/tool";
+import { toolIcon } from "../../../tools/tool-button";
+import { BrushOverlay } from "./brush-overlay";
+import { radiusFor, sourceAt, useBrush } from "./brush-state";
+import { graftingFrom } from "./graft-source";
+
+/** Points of a stroke are at least so far apart, in radii of its brush. */
+const APART = 0.15;
+
+const round = ([x, y]: Vec2): [number, number] => [Math.round(x * 100) / 100, Math.round(y * 100) / 100];
+
+/** A brush drawn over the picture; with Shift it runs straight. What it has covered becomes a stroke when it is let go of. */
+function painting(kind: StrokeKind, start: Vec2, hand: Hand, pressure: number): Gesture {
+  const { size, recipe } = hand.bench;
+  const set = useBrush.getState();
+  const radius = radiusFor(set.radius, size);
+  const from = kind === "graft" ? (graftingFrom(recipe, size, hand.projection.map, set, start)?.(start) ?? null) : null;
+  let points: Vec2[] = [start];
+  let press: number[] = [pressure];
+  const show = (): void => useBrush.setState({ running: { kind, points: [...points], press: [...press] } });
+  const hide = (): void => useBrush.setState({ running: null });
+  show();
+  return {
+    keeps: "map",
+    move: ({ recorded, shift, pressure: now }: At) => {
+      if (!recorded) return [];
+      if (shift) {
+        points = [start, recorded];
+        press = [press[0]!, now];
+      } else if (distance2(recorded, points.at(-1)!) >= APART * radius) {
+        points.push(recorded);
+        press.push(now);
+      }
+      show();
+      return [];
+    },
+    up: () => {
+      hide();
+      if (kind === "graft" && !from) return [];
+      if (kind === "graft" && set.aligned && !set.first) useBrush.setState({ first: start });
+      const light = press.some((p) => p < 0.995);
+      return [
+        edit(
+          addStroke({
+            id: newId(),
+            kind,
+            points: thinned(points).map(round),
+            ...(light && { press: thinned(press).map((p) => Math.round(p * 1000) / 1000) }),
+            radius: Math.round(radius * 100) / 100,
+            hardness: set.hardness,
+            ...(set.strength < 1 && { strength: set.strength }),
+            on: true,
+            ...(from && { from: round(from) }),
+            ...(from && set.along !== "picture" && { along: set.along }),
+            ...(from && set.lock && { lock: set.lock }),
+            ...(from && !set.matched && { light: "as-is" as const }),
+          }),
+        ),
+      ];
+    },
+    dropped: hide,
+  };
+}
+
+const brush = (kind: StrokeKind, button: Pick<Tool, "name" | "label" | "words" | "key" | "icon" | "hint">): Tool => ({
+  ...button,
+  cursor: "none",
+  Overlay: BrushOverlay,
+  corrected: true,
+  down: (at, hand) => {
+    if (hand.bench.view !== "corrected") return MOVE.down(at, hand);
+    if (!at.recorded) return pan();
+    if (kind === "graft" && !useBrush.getState().source) {
+      sourceAt(at.recorded);
+      return { move: () => [], up: () => [] };
+    }
+    return painting(kind, at.recorded, hand, at.pressure);
+  },
+});
+
+const full = (strokes: number): string | null =>
+  strokes >= MOST_STROKES ? `There are ${MOST_STROKES} strokes; a recipe holds no more. Delete some.` : null;
+
+/** Mends what it is drawn over from what is around. */
+export const MEND = brush("mend", {
+  name: "mend",
+  label: "Mend",
+  words: "Draw over what should not be there",
+  key: "Shift+m",
+  icon: toolIcon(
+    <>
+      <circle cx={9} cy={9} r={6} strokeDasharray="2.2 2.2" />
+      <path d="M6 9.4l2.2 2.2L12.4 7" />
+    </>,
+  ),
+  hint: ({ recipe }) => full(recipe.edges.strokes?.length ?? 0),
+});
+
+/** Copies from a chosen place. */
+export const GRAFT = brush("graft", {
+  name: "graft",
+  label: "Graft",
+  words: "Copy from a chosen place on to what it is drawn over",
+  key: "Shift+p",
+  icon: toolIcon(
+    <>
+      <rect x={2.5} y={9} width={6.5} height={6.5} strokeDasharray="2 1.6" />
+      <rect x={9.5} y={2.5} width={6} height={6} />
+      <path d="M8.6 9.4L11 7M8.8 7H11v2.2" />
+    </>,
+  ),
+  hint: ({ recipe }) =>
+    full(recipe.edges.strokes?.length ?? 0) ??
+    (useBrush.getState().source ? null : "Press where to copy from; later, Shift B over another place."),
+});

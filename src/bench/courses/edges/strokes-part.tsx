@@ -1,0 +1,112 @@
+"use client";
+
+import { useBench } from "@/client/bench-store";
+import { HARDNESS, type Stroke } from "@/core/edges";
+import { deleteStroke, strokeAnswer, strokeSettings, switchStroke } from "@/core/edits";
+import { NumberField } from "@/ui";
+import { RowButtons } from "../row-buttons";
+import { strokeNames } from "./stroke-names";
+
+const KINDS = { mend: "mended", graft: "grafted" } as const;
+
+/** The strokes of both brushes, the topmost first; the selected one with its settings. */
+export function StrokesPart() {
+  const { recipe, selected, edit, set } = useBench();
+  const { strokes = [] } = recipe.edges;
+  if (strokes.length === 0) return null;
+  const names = strokeNames(strokes);
+  return (
+    <section className="ruled border-t" aria-label="Strokes">
+      <table className="schedule w-full" aria-label="Strokes">
+        <thead>
+          <tr className="muted text-left">
+            <th className="pl-3.5 font-normal">Stroke</th>
+            <th className="font-normal">Brush</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {[...strokes].reverse().map((stroke) => {
+            const { id, kind, on, radius } = stroke;
+            const name = names.get(id)!;
+            return (
+              <tr
+                key={id}
+                className={`cursor-pointer ${on ? "" : "opacity-60"}`}
+                aria-selected={selected === id}
+                onClick={() => set({ selected: selected === id ? null : id, selectedEnd: null })}
+              >
+                <th scope="row" className="w-12 pl-3.5 text-left font-semibold">
+                  {name}
+                </th>
+                <td className="tabular-nums">
+                  {KINDS[kind]}, {Math.round(2 * radius)} px
+                </td>
+                <td className="pr-3 text-right">
+                  <RowButtons
+                    name={name}
+                    on={on}
+                    onSwitch={() => edit(switchStroke(id, !on))}
+                    onDelete={() => edit(deleteStroke(id))}
+                  />
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {strokes.map((stroke) =>
+        stroke.id === selected ? <Settings key={stroke.id} stroke={stroke} name={names.get(stroke.id)!} /> : null,
+      )}
+    </section>
+  );
+}
+
+function Settings({ stroke, name }: { stroke: Stroke; name: string }) {
+  const { edit, endGesture } = useBench();
+  const { id, kind, seed = 1 } = stroke;
+  const share = (label: string, value: number, key: "hardness" | "strength", standard: number) => (
+    <NumberField
+      label={label}
+      value={Math.round(100 * value)}
+      standard={Math.round(100 * standard)}
+      step={5}
+      digits={0}
+      unit="%"
+      min={key === "strength" ? 5 : 0}
+      max={100}
+      onChange={(v) => edit(strokeSettings(id, { [key]: v / 100 }), `${key} ${id}`)}
+      onDone={endGesture}
+    />
+  );
+  return (
+    <div className="px-3.5 pb-2 pt-1" role="group" aria-label={`Settings of ${name}`}>
+      {share(`Hardness of ${name}`, stroke.hardness ?? HARDNESS, "hardness", HARDNESS)}
+      {share(`Strength of ${name}`, stroke.strength ?? 1, "strength", 1)}
+      {kind === "graft" && (
+        <label className="flex cursor-pointer items-center gap-2 pt-1.5">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            checked={stroke.light !== "as-is"}
+            onChange={() => edit(strokeSettings(id, { matched: stroke.light === "as-is" }))}
+          />
+          Match the light to what is around it
+        </label>
+      )}
+      {kind === "mend" && (
+        <div className="flex items-center gap-2 pt-1.5">
+          <span className="grow">Answer {seed}</span>
+          {seed > 1 && (
+            <button className="btn btn-xs" onClick={() => edit(strokeAnswer(id, 1))}>
+              The first
+            </button>
+          )}
+          <button className="btn btn-xs" onClick={() => edit(strokeAnswer(id, seed + 1))}>
+            Another one
+          </button>
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,68 @@
+"use client";
+
+import { Group, Line, Text } from "react-konva";
+import type { Stroke } from "@/core/edges";
+import { strokeNames } from "../courses/edges/stroke-names";
+import type { SheetColours } from "./colours";
+import { type Projection, onScreen } from "./projection";
+import { FONT } from "./ruler";
+
+/** The ways of the brushes' strokes, each with its name; the selected one with its width. */
+export function StrokeMarks({
+  strokes,
+  selected,
+  projection,
+  colours,
+}: {
+  strokes: readonly Stroke[];
+  selected: string | null;
+  projection: Projection;
+  colours: SheetColours;
+}) {
+  const names = strokeNames(strokes);
+  return strokes.map(({ id, kind, points, radius, on }) => {
+    const path = points.map((p) => onScreen(projection, p)).filter((p) => p !== null);
+    const [first] = path;
+    if (!first) return null;
+    const flat = (path.length === 1 ? [first, first] : path).flatMap(([x, y]) => [x, y]);
+    const colour = kind === "mend" ? colours.face : colours.taut;
+    const chosen = id === selected;
+    return (
+      <Group key={id} opacity={on ? 1 : 0.45}>
+        {chosen && (
+          <Line
+            points={flat}
+            stroke={colour}
+            opacity={0.25}
+            strokeWidth={2 * radius * projection.view.scale}
+            lineCap="round"
+            lineJoin="round"
+          />
+        )}
+        {[colours.halo, colour].map((stroke, n) => (
+          <Line
+            key={stroke}
+            points={flat}
+            stroke={stroke}
+            strokeWidth={n === 0 ? 4 : chosen ? 2.5 : 1.5}
+            dash={n === 0 ? [] : kind === "mend" ? [1, 4] : [5, 3]}
+            lineCap="round"
+            lineJoin="round"
+          />
+        ))}
+        <Text
+          x={first[0] + 6}
+          y={first[1] - 18}
+          text={names.get(id)!}
+          fontSize={13}
+          fontStyle="600"
+          fontFamily={FONT}
+          fill={colour}
+          stroke={colours.halo}
+          strokeWidth={3}
+          fillAfterStrokeEnabled
+        />
+      </Group>
+    );
+  });
+}

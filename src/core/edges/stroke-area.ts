@@ -1,0 +1,118 @@
+import { HARDNESS, type Stroke } from "./strokes";
+
+/** A run of a stroke reaches no further than so many radii, or so many pixels. */
+const LONGEST = { radii: 16, px: 320 } as const;
+
+/** Part of a stroke's way, short enough to be mended in one: its first and its last point. */
+export type Run = readonly [number, number];
+
+/** Cuts a stroke's way into runs, neighbours sharing a point; a way that stays near itself is one. */
+export function runsOf({ points, radius }: Pick<Stroke, "points" | "radius">): Run[] {
+  const most = Math.max(LONGEST.px, LONGEST.radii * radius);
+  const runs: Run[] = [];
+  let first = 0;
+  let box = [Infinity, Infinity, -Infinity, -Infinity];
+  points.forEach(([x, y], i) => {
+    const grown = [Math.min(box[0]!, x), Math.min(box[1]!, y), Math.max(box[2]!, x), Math.max(box[3]!, y)];
+    if (i - first > 1 && Math.max(grown[2]! - grown[0]!, grown[3]! - grown[1]!) > most) {
+      runs.push([first, i - 1]);
+      first = i - 1;
+      const [px, py] = points[first]!;
+      box = [Math.min(px, x), Math.min(py, y), Math.max(px, x), Math.max(py, y)];
+    } else box = grown;
+  });
+  runs.push([first, points.length - 1]);
+  return runs;
+}
+
+/** A long way between two points is cut, so that runs can end there; pixels. */
+export function withSteps<P extends Pick<Stroke, "points" | "press" | "radius">>(stroke: P): P {
+  const most = Math.max(LONGEST.px, LONGEST.radii * stroke.radius) / 2;
+  const points: [number, number][] = [];
+  const press: number[] = [];
+  stroke.points.forEach(([x, y], i) => {
+    const here = stroke.press?.[i] ?? 1;
+    const before = stroke.points[i - 1];
+    if (before) {
+      const n = Math.ceil(Math.hypot(x - before[0], y - before[1]) / most);
+      const was = stroke.press?.[i - 1] ?? 1;
+      for (let k = 1; k < n; k++) {
+        points.push([before[0] + ((x - before[0]) * k) / n, before[1] + ((y - before[1]) * k) / n]);
+        press.push(was + ((here - was) * k) / n);
+      }
+    }
+    points.push([x, y]);
+    press.push(here);
+  });
+  return { ...stroke, points, ...(stroke.press && { press }) };
+}
+
+/** What a stroke covers of the original, and how much. */
+export class StrokeArea {
+  readonly runs: readonly Run[];
+  /** Enclosing it, pixels of the original: left, top, right, bottom. */
+  readonly box: readonly [number, number, number, number];
+  private readonly stroke: Stroke;
+  private readonly hard: number;
+  private readonly strength: number;
+
+  constructor(given: Stroke) {
+    const stroke = withSteps(given);
+    this.stroke = stroke;
+    this.runs = runsOf(stroke);
+    // The very edge takes a pixel.
+    this.hard = Math.max(0, Math.min(stroke.hardness ?? HARDNESS, 1 - 1 / stroke.radius));
+    this.strength = stroke.strength ?? 1;
+    const [xs, ys] = [stroke.points.map((p) => p[0]), stroke.points.map((p) => p[1])];
+    const r = stroke.radius;
+    this.box = [Math.min(...xs) - r, Math.min(...ys) - r, Math.max(...xs) + r, Math.max(...ys) + r];
+  }
+
+  /** The points of a run, pixels of the original. */
+  pointsOf([first, last]: Run): readonly (readonly [number, number])[] {
+    return this.stroke.points.slice(first, last + 1);
+  }
+
+  /** How much of a place is covered, 0…1. */
+  share(x: number, y: number): number {
+    const [x0, y0, x1, y1] = this.box;
+    if (x < x0 || y < y0 || x > x1 || y > y1) return 0;
+    const t = this.within(0, this.stroke.points.length - 1, x, y);
+    if (t >= 1) return 0;
+    if (t <= this.hard) return this.strength;
+    const u = (1 - t) / (1 - this.hard);
+    return this.strength * u * u * (3 - 2 * u);
+  }
+
+  /** The first run whose brush comes to a place; −1: none. */
+  firstRun(x: number, y: number): number {
+    const [x0, y0, x1, y1] = this.box;
+    if (x < x0 || y < y0 || x > x1 || y > y1) return -1;
+    return this.runs.findIndex(([first, last]) => this.within(first, last, x, y) < 1);
+  }
+
+  /** Distance of a place from part of the way, in radii of the brush there; 2 where it is further. */
+  private within(first: number, last: number, x: number, y: number): number {
+    const { points, press, radius } = this.stroke;
+    let least = 2;
+    for (let i = first; i <= last; i++) {
+      const [bx, by] = points[i]!;
+      const rb = radius * (press ? press[i]! : 1);
+      if (i === first) {
+        least = Math.min(least, Math.hypot(x - bx, y - by) / rb);
+        if (last > first) continue;
+        break;
+      }
+      const [ax, ay] = points[i - 1]!;
+      const ra = radius * (press ? press[i - 1]! : 1);
+      const dx = bx - ax;
+      const dy = by - ay;
+      const long = dx * dx + dy * dy;
+      const at = long > 0 ? ((x - ax) * dx + (y - ay) * dy) / long : 1;
+      const t = at < 0 ? 0 : at > 1 ? 1 : at;
+      const far = Math.hypot(x - ax - t * dx, y - ay - t * dy) / Math.max(1e-9, ra + (rb - ra) * t);
+      if (far < least) least = far;
+    }
+    return least;
+  }
+}

@@ -1,0 +1,27 @@
+import type { CompiledMap } from "../compile";
+import type { EdgeJob, PlacedPlan } from "./edge-job";
+import { gapsOf, sideAt } from "./gaps";
+
+/** Part of the frame that is made up, 0…1: gaps that are filled, and what lies under strokes beside them. */
+export function madeUpShare({ recipe, map, strokes }: Pick<EdgeJob, "recipe" | "map" | "strokes">): number {
+  const filled = gapsOf(recipe, map)
+    .filter((gap) => gap.do === "fill")
+    .reduce((sum, gap) => sum + gap.share, 0);
+  const area = strokes.flatMap(({ parts }) => parts).reduce((sum, part) => sum + areaOf(map, part), 0);
+  return Math.min(1, filled + area / (map.frame[2] * map.frame[3]));
+}
+
+/** The area of a stroke's plan within the frame, where the photo lies beneath; pixels of the plane. */
+function areaOf(map: CompiledMap, { plan, at }: PlacedPlan): number {
+  const [fx, fy, fw, fh] = map.frame;
+  const [w, h] = [at[2] / plan.width, at[3] / plan.height];
+  const out = new Float64Array(3);
+  let n = 0;
+  plan.labels.forEach((label, i) => {
+    if (label < 0) return;
+    const x = at[0] + ((i % plan.width) + 0.5) * w;
+    const y = at[1] + (Math.floor(i / plan.width) + 0.5) * h;
+    if (x > fx && y > fy && x < fx + fw && y < fy + fh && sideAt(map, x, y, out) === null) n++;
+  });
+  return n * w * h;
+}
