@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
+import { api } from "@/client/api";
 import { type ShownFill, fetchFill } from "@/client/fill";
 import { makesGaps, strokesOn } from "@/core/edges";
 import { fillDependsOn, gapsDependOn } from "@/core/render";
@@ -44,6 +45,14 @@ export function useFill(photo: Photo, derived: Derived): void {
   useEffect(() => {
     latest.current = derived;
   });
+  const brushing = useBench((s) => s.course === "edges" && (s.tool === "mend" || s.tool === "graft"));
+  useEffect(() => {
+    if (!brushing) return;
+    // With a brush in hand the first stroke is not far.
+    const { recipe } = latest.current;
+    const plain = { ...recipe, edges: { on: true, gaps: "leave" as const } };
+    api.fill(photo.id, plain, new AbortController().signal, true).catch(() => undefined);
+  }, [brushing, photo.id]);
   useEffect(() => {
     useFillState.setState({ of: null, fill: null, working: false, error: null, shown: "with" });
   }, [photo.id]);

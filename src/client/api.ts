@@ -77,8 +77,8 @@ export const api = {
   /** Takes seconds. @throws the signal's reason when given up. */
   ownLens: (photoId: string, signal: AbortSignal) => call(ENDPOINTS.ownLens, { id: photoId, signal }),
   /** Takes seconds. @throws the signal's reason when given up. */
-  fill: (photoId: string, recipe: Recipe, signal: AbortSignal) =>
-    call(ENDPOINTS.fill, { id: photoId, json: { recipe }, signal }),
+  fill: (photoId: string, recipe: Recipe, signal: AbortSignal, ready = false) =>
+    call(ENDPOINTS.fill, { id: photoId, json: { recipe, ...(ready && { ready }) }, signal }),
   version: (id: string) => call(ENDPOINTS.version, { id }),
   createVersion: (photoId: string, recipe?: Recipe) => call(ENDPOINTS.createVersion, { id: photoId, json: { recipe } }),
   saveRevision: (versionId: string, base: number, recipe: Recipe, token: string) =>

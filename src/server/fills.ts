@@ -9,13 +9,14 @@ import { getPhoto } from "./photos";
 /**
  * The fill of a recipe's gaps, planned in a process of its own where it is not there already.
  *
+ * @param ready the photo is decoded besides, so that the first stroke need not wait for it.
  * @throws Problem as reading the photo does; the signal's reason when it is given up.
  */
-export async function fillOf(photoId: string, asked: Recipe, signal: AbortSignal): Promise<FillInfo> {
+export async function fillOf(photoId: string, asked: Recipe, signal: AbortSignal, ready = false): Promise<FillInfo> {
   const photo = await getPhoto(photoId);
   const size = [photo.width, photo.height] as const;
   const recipe = settle(readRecipe(asked), size, { equivalent: photo.equivalentMm, focal: photo.focalMm });
-  const order = { sha256: photo.sha256, recipe: JSON.stringify(recipe) };
+  const order = { sha256: photo.sha256, recipe: JSON.stringify(recipe), ready };
   return desk("filling").run<FillInfo>("fill", { order, size }, limitsFor(photo.bytes), { signal });
 }
 

@@ -51,7 +51,7 @@ const NO_BUBBLES: readonly Bubble[] = [];
 /** Everything drawn over the picture: grid, frame, marks, and the margins with their rulers and bubbles. */
 export const SheetStage = memo(function SheetStage(props: Props) {
   const { photo, derived, projection, sheet, asShot, grid, stroke, area, hole, colours } = props;
-  const { recipe, course, marks, holding, stretch, selected, selectedEnd, places } = useBench();
+  const { recipe, course, marks, holding, stretch, selected, selectedEnd, places, tool } = useBench();
   const { view } = projection;
   const { at: axis } = useFrameAxis();
   const shown = marks && !holding;
@@ -113,7 +113,11 @@ export const SheetStage = memo(function SheetStage(props: Props) {
         {shown && course === "edges" && !asShot && (
           <>
             <GapMarks derived={derived} projection={projection} colours={colours} />
-            <StrokeMarks strokes={recipe.edges.strokes ?? []} {...{ selected, projection, colours }} />
+            <StrokeMarks
+              strokes={recipe.edges.strokes ?? []}
+              quiet={tool === "mend" || tool === "graft"}
+              {...{ selected, projection, colours }}
+            />
           </>
         )}
         {shown && course === "proportion" && (

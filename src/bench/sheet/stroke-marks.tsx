@@ -11,11 +11,14 @@ import { FONT } from "./ruler";
 export function StrokeMarks({
   strokes,
   selected,
+  quiet,
   projection,
   colours,
 }: {
   strokes: readonly Stroke[];
   selected: string | null;
+  /** Only the selected one is marked: with a brush in hand what it has made is looked at. */
+  quiet: boolean;
   projection: Projection;
   colours: SheetColours;
 }) {
@@ -23,7 +26,7 @@ export function StrokeMarks({
   return strokes.map(({ id, kind, points, radius, on }) => {
     const path = points.map((p) => onScreen(projection, p)).filter((p) => p !== null);
     const [first] = path;
-    if (!first) return null;
+    if (!first || (quiet && id !== selected)) return null;
     const flat = (path.length === 1 ? [first, first] : path).flatMap(([x, y]) => [x, y]);
     const colour = kind === "mend" ? colours.face : colours.taut;
     const chosen = id === selected;

@@ -65,10 +65,10 @@ export const ENDPOINTS = {
     NOTHING,
     z.object({ document: profileSchema.nullable(), projection: z.string().nullable() }),
   ),
-  /** Looked for anew, in seconds; a request that is given up stops it. */
+  /** Looked for anew, in seconds; a request that is given up stops it. `ready`: strokes will follow. */
   ownLens: endpoint("GET", "/api/photos/{id}/lens", NOTHING, ownLens),
   /** Plans the fill of a recipe's gaps, in seconds; a request that is given up stops it. */
-  fill: endpoint("POST", "/api/photos/{id}/fill", z.object({ recipe }), fillInfo),
+  fill: endpoint("POST", "/api/photos/{id}/fill", z.object({ recipe, ready: z.boolean().optional() }), fillInfo),
   version: endpoint("GET", "/api/versions/{id}", NOTHING, openedVersion),
   createVersion: endpoint("POST", "/api/photos/{id}/versions", z.object({ recipe: recipe.optional() }), versionAnswer),
   saveRevision: endpoint(

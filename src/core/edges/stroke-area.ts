@@ -55,10 +55,12 @@ export class StrokeArea {
   private readonly stroke: Stroke;
   private readonly hard: number;
   private readonly strength: number;
+  private readonly ways: Float64Array;
 
   constructor(given: Stroke) {
     const stroke = withSteps(given);
     this.stroke = stroke;
+    this.ways = waysOf(stroke);
     this.runs = runsOf(stroke);
     // The very edge takes a pixel.
     this.hard = Math.max(0, Math.min(stroke.hardness ?? HARDNESS, 1 - 1 / stroke.radius));
@@ -93,26 +95,35 @@ export class StrokeArea {
 
   /** Distance of a place from part of the way, in radii of the brush there; 2 where it is further. */
   private within(first: number, last: number, x: number, y: number): number {
-    const { points, press, radius } = this.stroke;
-    let least = 2;
-    for (let i = first; i <= last; i++) {
-      const [bx, by] = points[i]!;
-      const rb = radius * (press ? press[i]! : 1);
-      if (i === first) {
-        least = Math.min(least, Math.hypot(x - bx, y - by) / rb);
-        if (last > first) continue;
-        break;
-      }
-      const [ax, ay] = points[i - 1]!;
-      const ra = radius * (press ? press[i - 1]! : 1);
-      const dx = bx - ax;
-      const dy = by - ay;
+    const { ways } = this;
+    // Squares, until the end.
+    let least = 4;
+    for (let i = last > first ? first + 1 : first; i <= last; i++) {
+      const at = 6 * i;
+      const px = x - ways[at]!;
+      const py = y - ways[at + 1]!;
+      const dx = ways[at + 2]!;
+      const dy = ways[at + 3]!;
       const long = dx * dx + dy * dy;
-      const at = long > 0 ? ((x - ax) * dx + (y - ay) * dy) / long : 1;
-      const t = at < 0 ? 0 : at > 1 ? 1 : at;
-      const far = Math.hypot(x - ax - t * dx, y - ay - t * dy) / Math.max(1e-9, ra + (rb - ra) * t);
+      const along = long > 0 ? (px * dx + py * dy) / long : 0;
+      const t = along < 0 ? 0 : along > 1 ? 1 : along;
+      const ox = px - t * dx;
+      const oy = py - t * dy;
+      const r = ways[at + 4]! + t * ways[at + 5]!;
+      const far = (ox * ox + oy * oy) / (r * r);
       if (far < least) least = far;
     }
-    return least;
+    return Math.sqrt(least);
   }
+}
+
+/** For each point: the one before it, the way from there, the brush's radius there and what it grows by. */
+function waysOf({ points, press, radius }: Stroke): Float64Array {
+  const ways = new Float64Array(6 * points.length);
+  points.forEach(([x, y], i) => {
+    const [bx, by] = points[Math.max(0, i - 1)]!;
+    const [before, here] = [press?.[Math.max(0, i - 1)] ?? 1, press?.[i] ?? 1].map((p) => Math.max(1e-9, radius * p));
+    ways.set([bx, by, x - bx, y - by, before!, here! - before!], 6 * i);
+  });
+  return ways;
 }

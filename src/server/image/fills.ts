@@ -31,6 +31,8 @@ export interface FillOrder {
   readonly sha256: string;
   /** Settled, as JSON. */
   readonly recipe: string;
+  /** The photo is decoded besides, for strokes that will follow. */
+  readonly ready?: boolean;
 }
 
 const settledFrom = (text: string, size: readonly [number, number]): SettledRecipe => settle(parseRecipe(text), size);
@@ -59,10 +61,11 @@ const FULL_KERNEL = "lanczos3" as const;
  * is there already is left as it is. Runs in a hand.
  */
 export async function makeFill(
-  { sha256, recipe: text }: FillOrder,
+  { sha256, recipe: text, ready = false }: FillOrder,
   size: readonly [number, number],
   hooks: EdgeHooks,
 ): Promise<FillInfo> {
+  if (ready) void srgbOf(originalPath(sha256)).catch(() => undefined);
   const recipe = settledFrom(text, size);
   const map = compile(recipe, size);
   const gaps = gapsMade(recipe, map);

@@ -1,3 +1,4 @@
+import { strokesOn } from "@/core/edges";
 import type { BenchCourse } from "../bench-course";
 import { GRAFT, MEND } from "./brush/brush-tool";
 import { EDGES_COMMANDS } from "./commands";
@@ -5,12 +6,17 @@ import { EdgesPanel } from "./edges-panel";
 import { holdStroke } from "./tools/hold-stroke";
 import { SOURCE, SPARE } from "./tools/area-tool";
 
-const NOTES = { fill: "filled", plain: "plain", trim: "trimmed", leave: "by gap" } as const;
+const NOTES = { fill: "filled", plain: "plain", trim: "trimmed", leave: "" } as const;
 
 /** Course 5 on the Bench. */
 export const edgesCourse: BenchCourse = {
   key: "edges",
-  note: ({ edges }, laid) => (laid ? NOTES[edges.each ? "leave" : edges.gaps] : ""),
+  note: ({ edges }, laid) => {
+    if (!laid) return "";
+    const strokes = strokesOn(edges).length;
+    const gaps = edges.each ? "by gap" : NOTES[edges.gaps];
+    return [gaps, strokes > 0 && `${strokes} ${strokes === 1 ? "stroke" : "strokes"}`].filter(Boolean).join(", ");
+  },
   tools: [MEND, GRAFT, SOURCE, SPARE],
   grips: [holdStroke],
   commands: EDGES_COMMANDS,

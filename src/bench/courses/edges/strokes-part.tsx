@@ -20,7 +20,7 @@ export function StrokesPart() {
       <table className="schedule w-full" aria-label="Strokes">
         <thead>
           <tr className="muted text-left">
-            <th className="pl-3.5 font-normal">Stroke</th>
+            <th className="w-16 pl-3.5 font-normal">Stroke</th>
             <th className="font-normal">Brush</th>
             <th />
           </tr>
@@ -36,7 +36,7 @@ export function StrokesPart() {
                 aria-selected={selected === id}
                 onClick={() => set({ selected: selected === id ? null : id, selectedEnd: null })}
               >
-                <th scope="row" className="w-12 pl-3.5 text-left font-semibold">
+                <th scope="row" className="w-16 pl-3.5 text-left font-semibold">
                   {name}
                 </th>
                 <td className="tabular-nums">

@@ -1,12 +1,11 @@
 import { type Shift, carried } from "./carry";
+import { distanceToKnown } from "./context";
 import type { Field } from "./field";
 import { readField } from "./patch";
+import { relax } from "./relax";
 
-const TURNS = 120;
 /** Length over which the surroundings' light gives way to the copy's own, pixels. */
 const FADES = 150;
-const OVER = 1.93;
-
 const SCREEN = 1 / FADES ** 2;
 /** No more light is added or taken than this share of what the copy has of a colour, and this. */
 const MOST_LIT = 0.4;
@@ -45,7 +44,7 @@ export function join(displayed: Field, shifts: readonly Shift[], pixels: Int32Ar
 }
 
 /**
- * Copies joined to what surrounds them in the gradient domain (Pérez, Gangnet, Blake 2003), by successive over-relaxation:
+ * Copies joined to what surrounds them in the gradient domain (Pérez, Gangnet, Blake 2003):
  * the differences between neighbours are the copies' own, the values at the border the photo's. At the frame's border
  * nothing is asked. In linear light.
  *
@@ -71,6 +70,7 @@ export function joinCopies(field: Field, copies: Copies, pixels: Int32Array, lab
   const wanted = new Float64Array(3 * n);
   const fixed = new Float64Array(3 * n);
   const count = new Float64Array(n);
+  const difference = [0, 0, 0];
   for (let k = 0; k < n; k++) {
     const i = pixels[k]!;
     const [x, y] = [i % width, Math.floor(i / width)];
@@ -88,13 +88,18 @@ export function joinCopies(field: Field, copies: Copies, pixels: Int32Array, lab
       if (other >= 0) neighbours[4 * k + side] = other;
       // The difference as each of the two copies has it, on the average.
       let weight = 0;
-      const difference = [0, 0, 0];
-      for (const s of other >= 0 && labels[other] !== labels[k] ? [labels[k]!, labels[other]!] : [labels[k]!]) {
-        if (!read(s, i)) continue;
-        const own = [colour[0]!, colour[1]!, colour[2]!];
-        if (!read(s, j)) continue;
-        weight++;
-        for (let c = 0; c < 3; c++) difference[c]! += own[c]! - colour[c]!;
+      difference[0] = difference[1] = difference[2] = 0;
+      if (other >= 0 && labels[other] === labels[k] && has[k] && has[other]) {
+        weight = 1;
+        for (let c = 0; c < 3; c++) difference[c] = copied[3 * k + c]! - copied[3 * other + c]!;
+      } else {
+        for (const s of other >= 0 && labels[other] !== labels[k] ? [labels[k]!, labels[other]!] : [labels[k]!]) {
+          if (!read(s, i)) continue;
+          const own = [colour[0]!, colour[1]!, colour[2]!];
+          if (!read(s, j)) continue;
+          weight++;
+          for (let c = 0; c < 3; c++) difference[c]! += own[c]! - colour[c]!;
+        }
       }
       // Where the copy does not go on from what is known, what is seen there is an edge, not a change of light.
       const trust = other >= 0 ? 1 : weight ? trusted(data, j, colour) : 0.05;
@@ -113,24 +118,14 @@ export function joinCopies(field: Field, copies: Copies, pixels: Int32Array, lab
     }
   }
   for (let i = 0; i < 3 * n; i++) fixed[i]! += wanted[i]! + (has[(i / 3) | 0] ? SCREEN * copied[i]! : 0);
-  for (let turn = 0; turn < TURNS; turn++)
-    for (let k = 0; k < n; k++) {
-      const m = count[k]! + (has[k] ? SCREEN : 0);
-      if (count[k] === 0) continue;
-      let red = fixed[3 * k]!;
-      let green = fixed[3 * k + 1]!;
-      let blue = fixed[3 * k + 2]!;
-      for (let side = 4 * k; side < 4 * k + 4; side++) {
-        const j = 3 * neighbours[side]!;
-        if (j < 0) continue;
-        red += joined[j]!;
-        green += joined[j + 1]!;
-        blue += joined[j + 2]!;
-      }
-      joined[3 * k]! += OVER * (red / m - joined[3 * k]!);
-      joined[3 * k + 1]! += OVER * (green / m - joined[3 * k + 1]!);
-      joined[3 * k + 2]! += OVER * (blue / m - joined[3 * k + 2]!);
-    }
+  const share = Float64Array.from({ length: n }, (_, k) => {
+    const m = count[k]! + (has[k] ? SCREEN : 0);
+    return count[k]! > 0 ? 1 / m : 0;
+  });
+  let deepest = 1;
+  const distance = distanceToKnown(field);
+  for (let k = 0; k < n; k++) deepest = Math.max(deepest, distance[pixels[k]!]!);
+  relax({ width, height, pixels, share, fixed, deepest }, joined);
   return Float32Array.from(joined, (v, i) => {
     const most = MOST_LIT * copied[i]! + LEAST_LIT;
     return Math.max(-most, Math.min(most, v - copied[i]!));
