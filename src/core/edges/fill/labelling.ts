@@ -8,6 +8,8 @@ import { readField } from "./patch";
 const SEAM = 2.5;
 const DATA = 2;
 const SWEEPS = 2;
+/** A pixel takes no shift that is worse for it alone by more than this. */
+const WORSE = 0.03;
 
 /** What each shift copies to each gap pixel and to the known ones beside it; NaN: nothing. */
 function copies(field: Field, shifts: readonly Shift[], pixels: Int32Array): Float32Array[] {
@@ -102,13 +104,16 @@ export function label(field: Field, shifts: readonly Shift[], { pixels, costs }:
   const node = new Int32Array(n);
   for (let sweep = 0; sweep < SWEEPS; sweep++) {
     let changed = 0;
+    const used = new Set(labels);
     for (let s = 0; s < shifts.length; s++) {
+      // What nobody wanted at first nobody will want.
+      if (sweep > 0 && !used.has(s)) continue;
       const own = unaries[s]!;
       const subset: number[] = [];
       for (let k = 0; k < n; k++) {
         node[k] = -1;
         if (labels[k]! < 0 || labels[k] === s || own[k] === Infinity) continue;
-        if (own[k]! > unaries[labels[k]!]![k]! + 0.35) continue;
+        if (own[k]! > unaries[labels[k]!]![k]! + WORSE) continue;
         node[k] = subset.length;
         subset.push(k);
       }
