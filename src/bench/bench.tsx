@@ -18,6 +18,7 @@ import { useOwnEdges } from "./own-edges/use-own-edges";
 import { ToolStrip } from "./tool-strip";
 import { useAsideWidth } from "./use-aside-width";
 import { useDetail } from "./use-detail";
+import { useAnswersMade } from "./use-answers";
 import { useFill } from "./use-fill";
 import { useSaving } from "./use-saving";
 
@@ -38,6 +39,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
   useDetail(opened.photo, opened.version.id);
   const derived = useDerived();
   useFill(opened.photo, derived);
+  useAnswersMade(opened.photo, derived);
   const paced = usePaced(derived);
   const { photo } = opened;
   const { output } = paced.derived;

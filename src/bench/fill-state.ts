@@ -1,12 +1,11 @@
 import { create } from "zustand";
+import type { Side } from "@/core/edges";
 import type { ShownFill } from "@/client/fill";
 
 /** What of a fill is shown: all of it, the picture without it, or the fill alone. */
 export type FillShown = "with" | "without" | "only";
 
 interface FillState {
-  /** What the fill that is there, or is being made, depends on; see core/render/gaps. */
-  readonly of: string | null;
   readonly fill: ShownFill | null;
   readonly working: boolean;
   /** Why there is none. */
@@ -14,14 +13,19 @@ interface FillState {
   readonly shown: FillShown;
   /** A fill was asked for although nothing changed. */
   readonly asked: number;
+  /** What was being made when it was stopped: it is not begun again by itself. */
+  readonly stopped: string | null;
+  /** The gap whose colour is picked next; null: the first that has one. */
+  readonly pickFor: Side | null;
 }
 
 /** The fill of the open photo's gaps. It is not part of the recipe: it can be made again from it. */
 export const useFillState = create<FillState>()(() => ({
-  of: null,
   fill: null,
   working: false,
   error: null,
   shown: "with",
   asked: 0,
+  stopped: null,
+  pickFor: null,
 }));

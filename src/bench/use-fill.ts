@@ -11,6 +11,8 @@ import { useFillState } from "./fill-state";
 /** How long a recipe must rest before its gaps are filled anew, ms; and before a stroke is made, which shows at once. */
 const REST_MS = 450;
 const STROKE_MS = 20;
+/** What a photo was opened with waits until the rest has come, ms. */
+const OPENED_MS = 1500;
 
 /** What the fill of a recipe depends on; null where it has none. */
 export const fillOf = ({ recipe, map }: Pick<Derived, "recipe" | "map">): string | null =>
@@ -22,25 +24,40 @@ export const fillOf = ({ recipe, map }: Pick<Derived, "recipe" | "map">): string
 const placedBy = ({ recipe, map }: Pick<Derived, "recipe" | "map">): string =>
   gapsDependOn({ ...recipe, edges: { on: true, gaps: "leave" } }, map.frame);
 
+/** How what is made up stands to the recipe. */
+export type FillStanding = "none" | "fresh" | "stale";
+
+export const standingOf = (fill: ShownFill | null, derived: Derived): FillStanding => {
+  const wanted = fillOf(derived);
+  return wanted === null ? "none" : fill?.of === wanted ? "fresh" : "stale";
+};
+
 /**
  * Whether a fill may be shown over a picture: where it is its own; in Edges also while another is made, as long as everything
  * lies where it did.
  */
-export function isShown({ placed, info }: ShownFill, derived: Derived, inEdges: boolean): boolean {
-  const wanted = fillOf(derived);
-  if (wanted === info.depends) return true;
-  return inEdges && wanted !== null && placed === placedBy(derived);
+export const isShown = (fill: ShownFill, derived: Derived, inEdges: boolean): boolean =>
+  standingOf(fill, derived) === "fresh" || (inEdges && fillOf(derived) !== null && fill.placed === placedBy(derived));
+
+/** Has what a recipe makes up made, and fetches what is shown of it. @throws as fetchFill does. */
+export async function madeUp(photo: Photo, derived: Derived, signal: AbortSignal): Promise<ShownFill> {
+  const { recipe, map } = derived;
+  const [x, y, w, h] = map.rect;
+  const frame = { ...recipe.frame, rule: "free" as const, rect: [x, y, w, h] as [number, number, number, number] };
+  const made = { of: fillOf(derived) ?? "", placed: placedBy(derived) };
+  return fetchFill(photo.id, { ...recipe, frame }, made, signal);
 }
 
 /**
- * Keeps the fill of the open recipe's gaps: while Edges is open it is made anew, in the background, whenever what it depends on
- * has changed and rests; in other courses what has become false is no longer shown.
+ * Keeps what the open recipe makes up: it is made when the photo is opened, in the background; while Edges is open anew whenever
+ * what it depends on has changed and rests; in other courses what has become false is no longer shown, and made when asked for.
  */
 export function useFill(photo: Photo, derived: Derived): void {
   const wanted = useMemo(() => fillOf(derived), [derived]);
   const open = useBench((s) => s.course === "edges");
   const moving = useBench((s) => s.gesture !== null);
-  const asked = useFillState((s) => s.asked);
+  const { asked, stopped } = useFillState();
+  const answered = useRef({ photo: photo.id, asked: 0, once: false });
   const latest = useRef(derived);
   useEffect(() => {
     latest.current = derived;
@@ -54,26 +71,23 @@ export function useFill(photo: Photo, derived: Derived): void {
     api.fill(photo.id, plain, new AbortController().signal, true).catch(() => undefined);
   }, [brushing, photo.id]);
   useEffect(() => {
-    useFillState.setState({ of: null, fill: null, working: false, error: null, shown: "with" });
+    useFillState.setState({ fill: null, working: false, error: null, shown: "with", stopped: null, pickFor: null });
+    answered.current = { photo: photo.id, asked: useFillState.getState().asked, once: false };
   }, [photo.id]);
   useEffect(() => {
-    const { of, fill } = useFillState.getState();
-    if (!wanted || !open || moving || (of === wanted && fill)) return;
+    const { fill } = useFillState.getState();
+    if (!wanted || moving || fill?.of === wanted || stopped === wanted) return;
+    const told = asked !== answered.current.asked;
+    if (!open && !told && answered.current.once) return;
     const stop = new AbortController();
     const onlyStrokes = fill?.placed === placedBy(latest.current) || !makesGaps(latest.current.recipe.edges);
-    const rest = onlyStrokes ? STROKE_MS : REST_MS;
+    const rest = !open && !told ? OPENED_MS : onlyStrokes || told ? STROKE_MS : REST_MS;
     const timer = setTimeout(async () => {
+      answered.current = { photo: photo.id, asked, once: true };
       useFillState.setState({ working: true, error: null });
-      const { recipe, map } = latest.current;
-      const [x, y, w, h] = map.rect;
       try {
-        const frame = {
-          ...recipe.frame,
-          rule: "free" as const,
-          rect: [x, y, w, h] as [number, number, number, number],
-        };
-        const made = await fetchFill(photo.id, { ...recipe, frame }, placedBy(latest.current), stop.signal);
-        if (!stop.signal.aborted) useFillState.setState({ of: wanted, fill: made, working: false });
+        const made = await madeUp(photo, latest.current, stop.signal);
+        if (!stop.signal.aborted) useFillState.setState({ fill: made, working: false });
       } catch (error) {
         if (!stop.signal.aborted) useFillState.setState({ working: false, error: (error as Error).message });
       }
@@ -83,5 +97,9 @@ export function useFill(photo: Photo, derived: Derived): void {
       stop.abort();
       useFillState.setState({ working: false });
     };
-  }, [wanted, open, moving, photo.id, asked]);
+  }, [wanted, open, moving, photo, asked, stopped]);
 }
+
+/** What is out of date, or was stopped, is made now. */
+export const makeAnew = (): void =>
+  useFillState.setState(({ asked }) => ({ asked: asked + 1, error: null, stopped: null }));

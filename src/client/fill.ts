@@ -16,7 +16,8 @@ export interface ShownFill {
   readonly photoId: string;
   readonly info: FillInfo;
   readonly parts: readonly ShownPart[];
-  /** What placed it; see the Bench's use-fill. */
+  /** What it was made for, and what placed it; see the Bench's use-fill. */
+  readonly of: string;
   readonly placed: string;
 }
 
@@ -64,7 +65,7 @@ const tiles = new Kept<Layer | null>(60);
 export async function fetchFill(
   photoId: string,
   recipe: Recipe,
-  placed: string,
+  { of, placed }: Pick<ShownFill, "of" | "placed">,
   signal: AbortSignal,
 ): Promise<ShownFill> {
   const info = await api.fill(photoId, recipe, signal);
@@ -78,7 +79,7 @@ export async function fetchFill(
   });
   const made = await Promise.all(parts);
   signal.throwIfAborted();
-  return { photoId, info, parts: made, placed };
+  return { photoId, info, parts: made, of, placed };
 }
 
 function tileOf(photoId: string, { key, frame }: FillPart, column: number, row: number): Promise<Layer | null> {

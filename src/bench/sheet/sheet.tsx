@@ -14,13 +14,17 @@ import type { Derived } from "../derived";
 import type { RunningMarks } from "../tools/tool";
 import { useFillState } from "../fill-state";
 import { isShown } from "../use-fill";
+import { AnswerChoice } from "./answer-choice";
 import { useSheetColours } from "./colours";
+import { colourAt } from "./colour-at";
 import { fieldOf } from "./layout";
 import { MAGNIFIER, MagnifierMark, magnifierPlace } from "./magnifier";
 import { type Projection, onScreen, recordedAt } from "./projection";
 import { SheetBar } from "./sheet-bar";
 import { SheetStage } from "./sheet-stage";
+import { StaleFill } from "./stale-fill";
 import { useSheetEvents } from "./use-sheet-events";
+import { useAnswerPanes } from "./use-answer-panes";
 import { usePicture } from "./use-picture";
 import { useGestures } from "./use-gestures";
 import { useSharp } from "./use-sharp";
@@ -78,6 +82,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
     photo,
     projection,
     frame: derived.map.frame,
+    colourAt: (screen) => colourAt(pictures(), screen),
     onPan: pan,
     onZoom: zoom,
     onKeep: (what) => {
@@ -118,11 +123,15 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
       ? null
       : { map, screen: field, plane: planeUnder(view, field), optics, raster, layers, alone: fillShown === "only" };
   }, [sheet, map, view, optics, raster, layers, fillShown]);
-  const panes = useMemo(() => [main, magnified].filter((p): p is Pane => p !== null), [main, magnified]);
+  const answers = useAnswerPanes(main, view.scale);
+  const panes = useMemo(
+    () => answers ?? [main, magnified].filter((p): p is Pane => p !== null),
+    [main, magnified, answers],
+  );
   const { error, ready } = usePicture(canvas, photo, panes, magnified ? MAGNIFIER.scale : view.scale);
   const moving = magnified !== null || drawing !== null || gesture !== null || keptMap !== null;
   useSharp(sharp, photo, {
-    pane: moving ? null : main,
+    pane: moving || answers ? null : main,
     recipe: asShot ? null : derived.recipe,
     scale: view.scale,
     fill,
@@ -161,7 +170,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
         style={{ left: fx, top: fy, width: fw, height: fh }}
         data-testid="sharp"
       />
-      {sheet[0] > 0 && (
+      {sheet[0] > 0 && !answers && (
         <SheetStage
           photo={photo}
           derived={derived}
@@ -182,7 +191,8 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
           path={magnifierPath(magnified, projection, drawing)}
         />
       )}
-      {tool.Overlay && sheet[0] > 0 && !asShot && (
+      {answers && main && <AnswerChoice field={main.screen} />}
+      {tool.Overlay && sheet[0] > 0 && !asShot && !answers && (
         <tool.Overlay {...{ name: tool.name, element, projection, pictures, sheet, colours }} />
       )}
       {!ready && !error && <p className="absolute inset-0 grid place-content-center">Fetching the picture …</p>}
@@ -199,6 +209,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
           {error}
         </p>
       )}
+      {!asShot && course !== "edges" && <StaleFill derived={derived} />}
       <SheetBar scale={view.scale} isFitted={isFitted} onFit={fit} onZoom={zoom} />
     </div>
   );

@@ -5,7 +5,7 @@ import { toPlane } from "@/client/picture/view";
 import { type Rect, type Vec2, distance2 } from "@/core/geometry";
 import { benchCourse, toolInHand } from "../courses";
 import { ON_SHEET } from "../paced";
-import { type At, type Gesture, type Outcome, type RunningMarks, letGo, pan } from "../tools/tool";
+import { type At, type Gesture, type Hand, type Outcome, type RunningMarks, letGo, pan } from "../tools/tool";
 import { type Projection, recordedAt } from "./projection";
 import { useFingers } from "./use-fingers";
 import { useGestureKeys } from "./use-gesture-keys";
@@ -20,6 +20,7 @@ interface Parts {
   readonly projection: Projection;
   /** The frame as it is shown, pixels of the plane. */
   readonly frame: Rect;
+  readonly colourAt: NonNullable<Hand["colourAt"]>;
   onPan(by: Vec2): void;
   onZoom(scale: number, about: Vec2): void;
   /** A gesture begins, and keeps the map or the view of it; or it ends. */
@@ -40,7 +41,7 @@ const NO_MARKS: RunningMarks = {};
 let gestureCount = 0;
 
 /** The pointer on the sheet: hands its events to the tool in hand and carries out what comes of them. */
-export function useGestures({ photo, projection, frame, onPan, onZoom, onKeep, onEnd }: Parts) {
+export function useGestures({ photo, projection, frame, colourAt, onPan, onZoom, onKeep, onEnd }: Parts) {
   const bench = useBench();
   const running = useRef<Running | null>(null);
   const [marks, setMarks] = useState(NO_MARKS);
@@ -87,7 +88,7 @@ export function useGestures({ photo, projection, frame, onPan, onZoom, onKeep, o
   const begin = (at: At, moves: boolean): Gesture => {
     if (moves) return pan();
     const now = useBench.getState();
-    const hand = { bench: now, projection, frame, grips: benchCourse(now.course)?.grips ?? [] };
+    const hand = { bench: now, projection, frame, colourAt, grips: benchCourse(now.course)?.grips ?? [] };
     // While the original alone is held in view nothing is edited.
     return now.holding ? letGo(hand) : tool.down(at, hand);
   };

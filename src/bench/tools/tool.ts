@@ -36,6 +36,8 @@ export interface Hand {
   readonly frame: Rect;
   /** What the course offers to be taken hold of. */
   readonly grips: readonly Grip[];
+  /** The colour that the sheet shows at a place, CSS pixels of it: red, green, blue, 0…255; null where it shows none. */
+  readonly colourAt?: (screen: Vec2) => readonly [number, number, number] | null;
 }
 
 /** What comes of a pointer's event. */

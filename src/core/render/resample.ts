@@ -5,7 +5,7 @@ import type { OutputMap } from "./compile";
 import { EDGE_STEEPNESS } from "./engine/record";
 import type { KernelName } from "./kernels";
 import { type Optics, gainTable, hasFringes, hasVignetting, relit, relitFloat } from "./optics";
-import { summation } from "./sums";
+import { sumOneOfThree, summation } from "./sums";
 import { Taps } from "./taps";
 
 export type { Raster, Samples };
@@ -81,6 +81,7 @@ export function pixelWriter(
   const [cx, cy] = optics ? optics.centre : [0, 0];
   const perUnit = optics ? 1 / (optics.unit * optics.unit) : 0;
   const other = new Float64Array(4);
+  const opaque = source.channels === 3;
 
   /** Reads red and blue where the lens put them. */
   const partedSums = (sx: number, sy: number, squared: number, { red, blue }: Optics): void => {
@@ -89,8 +90,11 @@ export function pixelWriter(
       const by = fringe[0] + fringe[1] * squared;
       across.move(sx + (sx - cx) * by);
       down.move(sy + (sy - cy) * by);
-      sum(data, width, height, across, down, other, full);
-      sums[c] = other[c]!;
+      if (opaque) sums[c] = sumOneOfThree(data, width, height, across, down, c);
+      else {
+        sum(data, width, height, across, down, other, full);
+        sums[c] = other[c]!;
+      }
     }
   };
 

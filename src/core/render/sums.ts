@@ -60,6 +60,34 @@ const sumColour: Summation = (data, width, height, across, down, sums) => {
   sums[3] = 1;
 };
 
+/** One colour alone of three samples a pixel, as sumColour has it. */
+export function sumOneOfThree(
+  data: Samples,
+  width: number,
+  height: number,
+  across: Taps,
+  down: Taps,
+  colour: number,
+): number {
+  const nx = across.count;
+  const tableX = across.table;
+  const weightsX = across.offset;
+  const firstX = across.first;
+  const inside = across.inside;
+  let s = 0;
+  for (let j = 0; j < down.count; j++) {
+    const row = clamped(down.first + j, height) * width;
+    let r = 0;
+    if (inside) {
+      let p = (row + firstX) * 3 + colour;
+      for (let i = 0; i < nx; i++, p += 3) r += tableX[weightsX + i]! * data[p]!;
+    } else
+      for (let i = 0; i < nx; i++) r += tableX[weightsX + i]! * data[(row + clamped(firstX + i, width)) * 3 + colour]!;
+    s += down.table[down.offset + j]! * r;
+  }
+  return s;
+}
+
 const sumGrey: Summation = (data, width, height, across, down, sums) => {
   let s = 0;
   for (let j = 0; j < down.count; j++) {

@@ -1,5 +1,6 @@
 "use client";
 
+import { Pipette } from "lucide-react";
 import { useMemo, useRef } from "react";
 import { useBench } from "@/client/bench-store";
 import { GAP_CHOICES, type GapChoice, MOST_REACH, type Side } from "@/core/edges";
@@ -9,6 +10,8 @@ import { NumberField, percent } from "@/ui";
 import type { PanelParts } from "../bench-course";
 import { BrushPart } from "./brush/brush-part";
 import { CourseSwitch } from "../course-switch";
+import { useFillState } from "../../fill-state";
+import { compareAnswers } from "../../use-answers";
 import { fillOf } from "../../use-fill";
 import { FillStatus } from "./fill-status";
 import { SourcesPart } from "./sources-part";
@@ -90,6 +93,9 @@ export function EdgesPanel({ derived }: PanelParts) {
             <button className="btn btn-xs" onClick={() => edit(answerOf((edges.seed ?? 1) + 1))}>
               Another one
             </button>
+            <button className="btn btn-xs" onClick={() => compareAnswers(derived, edges.seed ?? 1)}>
+              Four side by side
+            </button>
           </div>
           <label className="flex cursor-pointer items-center gap-2 pt-1.5">
             <input
@@ -145,7 +151,8 @@ function Choices({
 }
 
 function GapRow({ gap }: { gap: Gap }) {
-  const { edit, endGesture } = useBench();
+  const { edit, endGesture, tool, set } = useBench();
+  const pickFor = useFillState((s) => s.pickFor);
   const name = PLACES[gap.side];
   const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
   return (
@@ -155,6 +162,19 @@ function GapRow({ gap }: { gap: Gap }) {
       </th>
       <td className="tabular-nums">{gap.share < 0.001 ? "under 0.1 %" : percent(gap.share, 1)}</td>
       <td className="py-0.5 pr-3.5 text-right">
+        {gap.do === "plain" && (
+          <button
+            className="btn btn-ghost btn-xs btn-square align-middle"
+            aria-label={`Take the colour of the gap ${name} from the picture`}
+            aria-pressed={tool === "colour" && pickFor === gap.side}
+            onClick={() => {
+              useFillState.setState({ pickFor: gap.side });
+              set({ tool: "colour" });
+            }}
+          >
+            <Pipette size={14} />
+          </button>
+        )}
         {gap.do === "plain" && (
           <input
             type="color"

@@ -3,14 +3,15 @@
 import { percent } from "@/ui";
 import type { Derived } from "../../derived";
 import { type FillShown, useFillState } from "../../fill-state";
-import { fillOf } from "../../use-fill";
+import { fillOf, makeAnew, standingOf } from "../../use-fill";
 
 const SHOWN: Record<FillShown, string> = { with: "With fill", without: "Without", only: "Only the fill" };
 
 /** How the fill stands, and what of it is shown. */
 export function FillStatus({ derived }: { derived: Derived }) {
-  const { of, fill, working, error, shown } = useFillState();
-  const fresh = fill !== null && of === fillOf(derived);
+  const { fill, working, error, shown, stopped } = useFillState();
+  const standing = standingOf(fill, derived);
+  const halted = stopped !== null && stopped === fillOf(derived);
   return (
     <div className="pb-1.5">
       <p role="status" data-testid="fill-state" className="pb-1.5">
@@ -18,17 +19,24 @@ export function FillStatus({ derived }: { derived: Derived }) {
           ? "Working …"
           : error
             ? `It could not be made: ${error}`
-            : !fresh
-              ? "What is made up is out of date."
-              : fill.info.unfilled > 0
-                ? `Of the frame ${percent(fill.info.unfilled, 1)} stays empty: there is nothing left to fill it from. Allow more areas.`
-                : `Made up: ${percent(fill.info.filled, 1)} of the frame. The delivered file says so.`}
-        {(error !== null || working) && (
+            : halted
+              ? "Stopped. A delivery makes it all the same."
+              : standing !== "fresh" || !fill
+                ? "What is made up is out of date."
+                : fill.info.unfilled > 0
+                  ? `Of the frame ${percent(fill.info.unfilled, 1)} stays empty: there is nothing left to fill it from. Allow more areas.`
+                  : `Made up: ${percent(fill.info.filled, 1)} of the frame. The delivered file says so.`}
+        {working && (
           <button
             className="btn btn-xs ml-2"
-            onClick={() => useFillState.setState(({ asked }) => ({ asked: asked + 1, error: null }))}
+            onClick={() => useFillState.setState({ stopped: fillOf(derived), working: false })}
           >
-            {working ? "Begin again" : "Try again"}
+            Stop
+          </button>
+        )}
+        {!working && (error !== null || halted) && (
+          <button className="btn btn-xs ml-2" onClick={makeAnew}>
+            {halted ? "Make it" : "Try again"}
           </button>
         )}
       </p>

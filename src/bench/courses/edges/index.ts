@@ -3,6 +3,7 @@ import type { BenchCourse } from "../bench-course";
 import { GRAFT, MEND } from "./brush/brush-tool";
 import { EDGES_COMMANDS } from "./commands";
 import { EdgesPanel } from "./edges-panel";
+import { COLOUR } from "./tools/colour-tool";
 import { holdStroke } from "./tools/hold-stroke";
 import { SOURCE, SPARE } from "./tools/area-tool";
 
@@ -17,7 +18,7 @@ export const edgesCourse: BenchCourse = {
     const gaps = edges.each ? "by gap" : NOTES[edges.gaps];
     return [gaps, strokes > 0 && `${strokes} ${strokes === 1 ? "stroke" : "strokes"}`].filter(Boolean).join(", ");
   },
-  tools: [MEND, GRAFT, SOURCE, SPARE],
+  tools: [MEND, GRAFT, SOURCE, SPARE, COLOUR],
   grips: [holdStroke],
   commands: EDGES_COMMANDS,
   Panel: EdgesPanel,

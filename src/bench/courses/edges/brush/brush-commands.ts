@@ -4,7 +4,7 @@ import { compile, withCamera } from "@/core/render";
 import { ARROW_KEYS, arrowOf, burstOf } from "../../../commands/arrows";
 import type { Command, CommandContext } from "../../../commands/command";
 import { movedOnPlane } from "../tools/hold-stroke";
-import { hardened, resized, sourceAt, strengthened, useBrush } from "./brush-state";
+import { hardened, resized, sourceAt, useBrush, weakened } from "./brush-state";
 
 const group = "Edges";
 const inHand = ({ get }: CommandContext): boolean =>
@@ -28,8 +28,7 @@ export const BRUSH_COMMANDS: readonly Command[] = [
   brush("brush-larger", "Larger brush", "8", ({ get }) => resized(1.15, get().size)),
   brush("brush-softer", "Softer brush", ";", () => hardened(-0.1)),
   brush("brush-harder", "Harder brush", "'", () => hardened(0.1)),
-  brush("brush-weaker", "Weaker brush", "9", () => strengthened(-0.1)),
-  brush("brush-stronger", "Stronger brush", "Shift+j", () => strengthened(0.1)),
+  brush("brush-weaker", "Weaker brush; after the weakest the strongest", "9", weakened),
   {
     id: "graft-source",
     words: "Graft from the place under the pointer",

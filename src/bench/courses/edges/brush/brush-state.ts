@@ -61,8 +61,9 @@ const held = (v: number): number => Math.round(100 * Math.min(1, Math.max(0, v))
 
 export const hardened = (by: number): void => useBrush.setState(({ hardness }) => ({ hardness: held(hardness + by) }));
 
-export const strengthened = (by: number): void =>
-  useBrush.setState(({ strength }) => ({ strength: Math.max(0.05, held(strength + by)) }));
+/** The brush less strong by a fifth; after the weakest comes the strongest. */
+export const weakened = (): void =>
+  useBrush.setState(({ strength }) => ({ strength: strength < 0.3 ? 1 : held(strength - 0.2) }));
 
 /** The place that grafts copy from is another one. */
 export const sourceAt = (source: Vec2): void => useBrush.setState({ source, first: null });
