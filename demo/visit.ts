@@ -1,10 +1,12 @@
 import { type Edit, addKeepMark, addMeasure, edited, outputAt, together } from "@/core/edits";
+import type { Stroke } from "@/core/edges";
 import { emptyRecipe, type Line, type Recipe } from "@/core/recipe";
 import { withSolvedAttitude } from "@/core/render";
 import type { Truth } from "./truth/truth";
 import { photos } from "./photos";
 import { gable } from "./scenes/gable";
 import type { P3, Scene } from "./scenes/scene";
+import { TILE, readingRoom } from "./scenes/reading-room";
 import { streetFrontLarge } from "./scenes/street-front";
 import { recorded } from "./truth/project";
 
@@ -52,6 +54,74 @@ const withGapsFilled = (recipe: Recipe): Recipe => ({
   frame: { ...recipe.frame, rule: "free", rect: [1500, -760, 2900, 2600] },
   edges: { ...recipe.edges, gaps: "fill" },
 });
+
+/** The lamp before the sign mended away, by one stroke with a pen: its head, its post with the arms, its foot. Pixels, and how hard it pressed. */
+const LAMP: readonly (readonly [number, number, number])[] = [
+  [1684, 528, 1],
+  [1686, 668, 1],
+  [1685, 700, 0.44],
+  [1682, 846, 0.44],
+  [1682, 848, 0.32],
+  [1616, 848, 0.32],
+  [1748, 850, 0.32],
+  [1682, 852, 0.44],
+  [1676, 1450, 0.44],
+  [1676, 1470, 0.64],
+  [1674, 1572, 0.64],
+];
+
+const withoutLamp = (recipe: Recipe): Recipe => {
+  const lamp: Stroke = {
+    id: "lamp",
+    kind: "mend",
+    points: LAMP.map(([x, y]) => [x, y]),
+    press: LAMP.map(([, , press]) => press),
+    radius: 72,
+    hardness: 0.8,
+    on: true,
+  };
+  return { ...recipe, edges: { ...recipe.edges, strokes: [lamp] } };
+};
+
+/**
+ * The reading room in a frame that goes on below the photo: the gaps are filled, and over the one at its foot tiles of the aisle are
+ * grafted along the floor, from two tiles further away.
+ */
+function withTilesGrafted(recipe: Recipe, { attitude: { pitch, yaw, roll } }: Truth): Recipe {
+  const nearest = 2.5;
+  // In front of the chairs from the aisle's own tiles, so that no legs come with them.
+  const grafts: readonly [id: string, from: number, to: number, aside: number][] = [
+    ["aisle", -1.1, 1.3, 0],
+    ["left", -2.3, -1.1, 4 * TILE],
+    ["right", 1.3, 2.5, -4 * TILE],
+  ];
+  return {
+    ...recipe,
+    attitude: { ...recipe.attitude, from: "by-hand", pitch, yaw, roll },
+    frame: { ...recipe.frame, rule: "free", rect: [60, 60, 2880, 2060] },
+    edges: {
+      ...recipe.edges,
+      gaps: "fill",
+      strokes: grafts.map(([id, x0, x1, aside]): Stroke => {
+        const [from, a, b] = onScene(readingRoom, [
+          [x0 + aside, 0, nearest + 2 * TILE],
+          [x0, 0, nearest],
+          [x1, 0, nearest],
+        ]);
+        return {
+          id,
+          kind: "graft",
+          points: [a!, b!],
+          radius: 110,
+          hardness: 0.8,
+          on: true,
+          from: from!,
+          along: "floor",
+        };
+      }),
+    },
+  };
+}
 
 type Corners = [[number, number], [number, number], [number, number], [number, number]];
 
@@ -123,9 +193,9 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
         { recipe: elevation, weighs: true },
       ];
     }
-    // Lens only.
+    // Lens only; then in a frame that goes on below, with tiles grafted.
     case "SM-0415.jpg":
-      return [{ recipe: withLens(start, truth) }];
+      return [{ recipe: withLens(start, truth) }, { recipe: withTilesGrafted(withLens(start, truth), truth) }];
     // Lens and lines of a view into a corner.
     case "SM-0419.jpg":
       return [
@@ -142,12 +212,17 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
           ),
         },
       ];
-    // A wall from the side: its sills turn it face-on; then in a frame that reaches further than the photo, filled.
+    // A wall from the side: its sills turn it face-on; then in a frame that reaches further than the photo, filled; then without the lamp.
     case "SM-0420.jpg":
       return [
         { recipe: withLines(withLens(start, truth), truth, "sign-left", "upper-2-right", "sign-head", "band-0") },
         {
           recipe: withGapsFilled(
+            withLines(withLens(start, truth), truth, "sign-left", "upper-2-right", "sign-head", "band-0"),
+          ),
+        },
+        {
+          recipe: withoutLamp(
             withLines(withLens(start, truth), truth, "sign-left", "upper-2-right", "sign-head", "band-0"),
           ),
         },

@@ -14,7 +14,9 @@ const shelfDeep = 0.3;
 const shelfTop = 2.84;
 const windows = { z: [1.5, 3.7, 5.9, 8.1], wide: 1.25, sill: 0.95, high: 2.35 };
 const beams = [0.4, 1.9, 3.4, 4.9, 6.4, 7.9];
-const tile = 0.4;
+/** Side of the floor's tiles, metres. */
+export const TILE = 0.4;
+const tile = TILE;
 const tiles: readonly [number, number] = [25, 24];
 const panels = [0.9, 2.3, 3.7];
 const door = 7.6;

@@ -123,7 +123,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
       ? null
       : { map, screen: field, plane: planeUnder(view, field), optics, raster, layers, alone: fillShown === "only" };
   }, [sheet, map, view, optics, raster, layers, fillShown]);
-  const answers = useAnswerPanes(main, view.scale);
+  const answers = useAnswerPanes(main, view.scale, isFitted ? derived.map.frame : null);
   const panes = useMemo(
     () => answers ?? [main, magnified].filter((p): p is Pane => p !== null),
     [main, magnified, answers],

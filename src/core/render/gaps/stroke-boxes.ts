@@ -3,7 +3,7 @@ import { type Rect, type Vec2, bounds } from "../../geometry";
 import type { CompiledMap } from "../compile";
 
 /** What is looked at around a brush's way: so many of its radii, and at least so many pixels of the original. */
-const AROUND = { radii: 2.5, px: 48 } as const;
+const AROUND = { radii: 4, px: 64 } as const;
 /** Directions in which a brush's outline is followed on to the plane. */
 const DIRECTIONS = 12;
 
@@ -25,6 +25,12 @@ function boxOf(map: ToPlane, points: readonly (readonly [number, number])[], rad
 /** What encloses a stroke, pixels of the plane. */
 export const strokeBox = (map: ToPlane, { points, radius }: Pick<Stroke, "points" | "radius">): Rect | null =>
   boxOf(map, points, radius);
+
+/** About how large a brush's radius is where its stroke begins, pixels of the plane. */
+export function radiusOnPlane(map: ToPlane, { points, radius }: Pick<Stroke, "points" | "radius">): number {
+  const box = boxOf(map, points.slice(0, 1), radius);
+  return box ? Math.sqrt(box[2] * box[3]) / 2 : radius;
+}
 
 /** What a mend along a way is found in, pixels of the plane. */
 export const surroundings = (

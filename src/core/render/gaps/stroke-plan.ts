@@ -18,10 +18,11 @@ import type { Below } from "./below";
 import { MadeLight } from "./made-light";
 import { graftShift } from "./graft-shift";
 import { normalsFor } from "./normals";
-import { strokeBox, surroundings } from "./stroke-boxes";
+import { radiusOnPlane, strokeBox, surroundings } from "./stroke-boxes";
 
-/** Longer side of the picture in which a run of a stroke is planned, pixels. */
-const WORKING = 256;
+/** Longer side of the picture in which a run of a stroke is planned, and the brush's radius in it, pixels: at most. */
+const WORKING = 320;
+const BRUSH = 24;
 /** Shifts that a run may be copied by. */
 const MOST_SHIFTS = 24;
 
@@ -53,7 +54,8 @@ export async function planStroke(
     const around = surroundings(map, area.pointsOf(ends), stroke.radius);
     if (!around) continue;
     const beneath = { ...job, strokes: [...job.strokes, { stroke, box, parts: [...parts] }] };
-    const { field, at } = lookedAt(source, beneath, around, (recorded) => {
+    const scale = Math.min(1, WORKING / Math.max(around[2], around[3]), BRUSH / radiusOnPlane(map, stroke));
+    const { field, at } = lookedAt(source, beneath, around, scale, (recorded) => {
       const place: Vec2 = [recorded[0]!, recorded[1]!];
       const first = area.firstRun(place[0], place[1]);
       return {
@@ -86,10 +88,10 @@ function lookedAt(
   source: Raster,
   job: EdgeJob,
   window: Rect,
+  scale: number,
   stateOf: (recorded: Float64Array) => State,
-): { field: Field; at: Rect; beneath: Below; scale: number } {
+): { field: Field; at: Rect; beneath: Below } {
   const { map, recipe } = job;
-  const scale = Math.min(1, WORKING / Math.max(window[2], window[3]));
   const [width, height] = [Math.max(8, Math.round(window[2] * scale)), Math.max(8, Math.round(window[3] * scale))];
   const at: Rect = [window[0], window[1], width / scale, height / scale];
   // Shrunken it is looked at, not delivered.
@@ -127,7 +129,6 @@ function lookedAt(
   return {
     at,
     beneath,
-    scale,
     field: {
       width,
       height,
@@ -144,9 +145,10 @@ function lookedAt(
 function graftPart(source: Raster, job: EdgeJob, stroke: Stroke, area: StrokeArea, box: Rect): PlacedPlan | null {
   const shift = graftShift(job, stroke);
   if (!shift) return null;
-  const rim = 8 / Math.min(1, WORKING / Math.max(box[2], box[3]));
+  const scale = Math.min(1, WORKING / Math.max(box[2], box[3]));
+  const rim = 8 / scale;
   const window: Rect = [box[0] - rim, box[1] - rim, box[2] + 2 * rim, box[3] + 2 * rim];
-  const { field, at, beneath, scale } = lookedAt(source, job, window, (recorded) => {
+  const { field, at, beneath } = lookedAt(source, job, window, scale, (recorded) => {
     const under = area.share(recorded[0]!, recorded[1]!) > 0;
     return { known: !under, wanted: under, source: false };
   });
