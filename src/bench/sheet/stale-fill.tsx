@@ -13,6 +13,8 @@ export function StaleFill({ derived }: { derived: Derived }) {
       role="status"
       className="absolute right-3 top-16 flex items-center gap-2 rounded bg-base-100 px-3 py-1.5 shadow"
       data-testid="stale-fill"
+      // The sheet does not take the pointer here.
+      onPointerDown={(event) => event.stopPropagation()}
     >
       {working ? "Edges is being made …" : "What Edges makes up is out of date, and not shown."}
       {!working && (

@@ -3,7 +3,7 @@ import path from "node:path";
 import sharp from "sharp";
 import { type DeliveryFormat, deliveryOptions } from "@/core/contract";
 import { type Recipe, parseRecipe } from "@/core/recipe";
-import { originalPath } from "../files/store";
+import { fillFolder, originalPath } from "../files/store";
 import { inThisThread } from "../render/bands";
 import { renderPicture } from "../render/render-picture";
 import { lossless, pictureOf, temporaryFolder } from "../testing";
@@ -85,6 +85,72 @@ test("asked for again it is there already, the very same; another answer is anot
   await expect(makeFill(other, SIZE, { signal: stop.signal })).rejects.toThrow("not wanted");
   expect((await makeFill(other, SIZE, {})).gaps!.key).not.toBe(first.gaps!.key);
 });
+
+test("strokes are shown as they are delivered, within one level, one upon the other and in the gaps; each is made once", async () => {
+  const strokes = [
+    { id: "a", kind: "mend", points: [[200, 150]], radius: 14, on: true },
+    {
+      id: "b",
+      kind: "graft",
+      points: [
+        [215, 155],
+        [240, 160],
+      ],
+      from: [120, 90],
+      radius: 10,
+      on: true,
+    },
+    {
+      id: "c",
+      kind: "graft",
+      points: [
+        [424, 200],
+        [424, 230],
+      ],
+      from: [380, 200],
+      radius: 12,
+      on: true,
+      light: "as-is",
+    },
+  ];
+  const recipe = recipeWith({ gaps: "fill", strokes });
+  const info = await makeFill({ sha256, recipe: JSON.stringify(recipe) }, SIZE, {});
+  expect(info.strokes.map((s) => s.id)).toEqual(["a", "b", "c"]);
+  const picture = await delivered(recipe, "png");
+  const { data, info: made } = await picture.raw().toBuffer({ resolveWithObject: true });
+  // What is seen: the gaps, then each stroke's picture over them.
+  const seen = new Int16Array(3 * made.width * made.height).fill(-1);
+  const gaps = await makeFillTiles(sha256, info.gaps!.key, SIZE);
+  const lay = async (file: string, [x, y]: readonly [number, number]): Promise<number> => {
+    const part = await sharp(file).raw().toBuffer({ resolveWithObject: true });
+    let n = 0;
+    for (let i = 0; i < part.info.width * part.info.height; i++) {
+      const [px, py] = [x + (i % part.info.width), y + Math.floor(i / part.info.width)];
+      if (part.data[4 * i + 3] === 0 || px < 0 || py < 0 || px >= made.width || py >= made.height) continue;
+      for (let c = 0; c < 3; c++) seen[3 * (py * made.width + px) + c] = part.data[4 * i + c]!;
+      n++;
+    }
+    return n;
+  };
+  await lay(path.join(gaps, "0_0.png"), [0, 0]);
+  for (const { key, frame, whole } of info.strokes) {
+    expect(whole).toBe(true);
+    const count = await lay(path.join(fillFolder(sha256, key), "fit.png"), [frame[0], frame[1] + 50]);
+    expect(count).toBeGreaterThan(100);
+  }
+  let [worst, count] = [0, 0];
+  for (let i = 0; i < seen.length; i++) {
+    if (seen[i]! < 0) continue;
+    worst = Math.max(worst, Math.abs(seen[i]! - data[i]!));
+    count++;
+  }
+  expect(count).toBeGreaterThan(10_000);
+  expect(worst).toBeLessThanOrEqual(1);
+  const more = { ...recipe, edges: { ...recipe.edges, strokes: recipe.edges.strokes!.slice(0, 2) } };
+  const again = await makeFill({ sha256, recipe: JSON.stringify(more) }, SIZE, {});
+  expect(again.strokes.map((s) => s.key)).toEqual(info.strokes.slice(0, 2).map((s) => s.key));
+  expect(again.filled).toBeLessThan(info.filled + 1e-9);
+}, 30_000);
 
 test("a gap that is left stays clear where the format can be, beside one that is plain", async () => {
   const recipe = recipeWith({ gaps: "plain", plain: "#204060", each: [{ side: "bottom", do: "leave" }] });

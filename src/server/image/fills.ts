@@ -10,6 +10,7 @@ import {
   type PlacedPlan,
   type SettledRecipe,
   type StrokeNeeds,
+  SPAN,
   type StrokeWork,
   compile,
   fillDependsOn,
@@ -48,9 +49,12 @@ const atFullSize = (map: CompiledMap): CompiledMap => ({
   output: [Math.max(1, Math.round(map.frame[2])), Math.max(1, Math.round(map.frame[3]))],
 });
 
-/** The delivered pixels that enclose a rectangle of the plane. */
+/**
+ * The delivered pixels that enclose a rectangle of the plane, from where cells begin: places are interpolated over the same
+ * cells as in a delivery.
+ */
 function partOf({ frame }: CompiledMap, [x, y, w, h]: Rect): Part {
-  const [left, top] = [Math.floor(x - frame[0]), Math.floor(y - frame[1])];
+  const [left, top] = [x - frame[0], y - frame[1]].map((v) => SPAN * Math.floor(v / SPAN)) as [number, number];
   return [left, top, Math.max(1, Math.ceil(x + w - frame[0]) - left), Math.max(1, Math.ceil(y + h - frame[1]) - top)];
 }
 

@@ -165,7 +165,7 @@ function GapRow({ gap }: { gap: Gap }) {
         {gap.do === "plain" && (
           <button
             className="btn btn-ghost btn-xs btn-square align-middle"
-            aria-label={`Take the colour of the gap ${name} from the picture`}
+            aria-label={`Pick from the picture for the gap ${name}`}
             aria-pressed={tool === "colour" && pickFor === gap.side}
             onClick={() => {
               useFillState.setState({ pickFor: gap.side });

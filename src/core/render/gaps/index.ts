@@ -7,5 +7,6 @@ export * from "./gaps";
 export * from "./graft-shift";
 export * from "./made-up-share";
 export * from "./normals";
+export { SPAN } from "./recorded-cell";
 export * from "./stroke-boxes";
 export * from "./stroke-plan";

@@ -1,0 +1,49 @@
+import type { Page } from "playwright-core";
+import { address, fetched, onPlane, rested } from "./app";
+
+/** Waits for what was just changed to be made up: it is begun a moment after. */
+export async function madeUp(page: Page): Promise<void> {
+  await page.waitForTimeout(1500);
+  await page.getByTestId("fill-state").filter({ hasText: "Made up" }).waitFor({ timeout: 90_000 });
+}
+
+/** What is seen at a place of the plane once the picture rests, without the marks: red, green, blue. */
+export async function seenAt(page: Page, place: readonly [number, number]): Promise<number[]> {
+  await rested(page);
+  await page.waitForTimeout(300);
+  const [x, y] = await onPlane(page, [place[0], place[1]]);
+  const clip = { x: Math.round(x) - 3, y: Math.round(y) - 3, width: 7, height: 7 };
+  const shot = (await page.screenshot({ clip })).toString("base64");
+  return page.evaluate(async (png) => {
+    const bytes = Uint8Array.from(atob(png), (c) => c.charCodeAt(0));
+    const bitmap = await createImageBitmap(new Blob([bytes], { type: "image/png" }));
+    const context = new OffscreenCanvas(7, 7).getContext("2d")!;
+    context.drawImage(bitmap, 0, 0);
+    const { data } = context.getImageData(0, 0, 7, 7);
+    return [0, 1, 2].map((c) => Array.from({ length: 49 }, (_, i) => data[4 * i + c]!).reduce((a, b) => a + b, 0) / 49);
+  }, shot);
+}
+
+/** How far two colours are apart in the colour where it is most. */
+export const apart = (a: number[], b: number[]): number => Math.max(...a.map((v, i) => Math.abs(v - b[i]!)));
+
+/** Has the open version delivered as a PNG. @returns where the file is. */
+export async function deliveredPng(page: Page): Promise<string> {
+  await page.waitForFunction(() => document.querySelector('[data-testid="save-state"]')?.textContent === "saved");
+  const id = page.url().split("/").pop()!;
+  const ordered = (await (
+    await fetch(`${address}/api/versions/${id}/deliveries`, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify({ format: "png", quality: 92 }),
+    })
+  ).json()) as { id: string };
+  let state = "";
+  for (let i = 0; i < 300 && state !== "done"; i++) {
+    await page.waitForTimeout(300);
+    const all = await fetched<{ id: string; state: string }[]>(`/api/versions/${id}/deliveries`);
+    state = all.find((d) => d.id === ordered.id)!.state;
+    expect(state).not.toBe("failed");
+  }
+  return `/api/deliveries/${ordered.id}/file`;
+}
