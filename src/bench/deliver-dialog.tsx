@@ -1,7 +1,7 @@
 "use client";
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type Delivery, type DeliveryOrder, api, deliveryUrl } from "@/client";
+import { type Delivery, type DeliveryOrder, api, deliveryUrl, maskUrl } from "@/client";
 import type { Size } from "@/core/geometry";
 import { DeliverForm, FORMATS } from "./deliver-form";
 import { Dialog, fileSize, grouped, percent, useNotices } from "@/ui";
@@ -89,9 +89,21 @@ function DeliveryRow({ delivery: d, onCancel, onAgain }: RowParts) {
           Cancel
         </button>
       ) : fetchable ? (
-        <a className="btn btn-sm" href={deliveryUrl(d.id)} download>
-          Download
-        </a>
+        <span className="flex gap-1.5">
+          {d.masked && (
+            <a
+              className="btn btn-ghost btn-sm"
+              href={maskUrl(d.id)}
+              download
+              title="Which pixels are made up: white in a black picture"
+            >
+              Mask
+            </a>
+          )}
+          <a className="btn btn-sm" href={deliveryUrl(d.id)} download>
+            Download
+          </a>
+        </span>
       ) : (
         <button className="btn btn-sm" onClick={onAgain}>
           Make it again

@@ -11,7 +11,7 @@ export class UsageError extends Error {
 
 export const usage = `Usage:
   flatstone render PHOTO --recipe R.json --out OUT.(jpg|png|tif|webp|avif) [--quality 92]
-                   [--chroma auto|4:4:4|4:2:0] [--progressive] [--compression deflate|lzw] [--colour own|srgb]
+                   [--chroma auto|4:4:4|4:2:0] [--progressive] [--compression deflate|lzw] [--colour own|srgb] [--mask MASK.png]
   flatstone recipe DELIVERED
   flatstone solve PHOTO|--size W,H (--recipe R.json | --recipes FILE.ndjson)
   flatstone solve PHOTO --find [--lens] [--recipe R.json]

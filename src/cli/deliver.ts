@@ -43,6 +43,8 @@ interface Order {
   readonly size: Size;
   readonly focal: FocalMetadata;
   readonly options: DeliveryOptions;
+  /** Path of a picture of what is made up. */
+  readonly mask?: string;
   /** May be read while the photo is being decoded. */
   readonly recipe: Recipe | Promise<Recipe>;
   readonly decoding?: Promise<Decoded>;

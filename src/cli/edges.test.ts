@@ -33,6 +33,21 @@ test("edges lists the gaps; render fills them", async () => {
   expect(run("edges", "--size", "400,300", "--recipe", file).stdout).toBe(listed.stdout);
   expect(run("render", photo, "--recipe", file, "--out", out).status).toBe(0);
   expect(await sharp(out).metadata()).toMatchObject({ width: 480, height: 400, channels: 3 });
+  // With a stroke, and with a mask of what is made up: white in the gaps and under the brush, black elsewhere.
+  const strokes = [{ id: "m", kind: "mend", points: [[200, 150]], radius: 20, hardness: 1, on: true }];
+  writeFileSync(file, JSON.stringify({ ...recipe, edges: { ...recipe.edges, strokes } }));
+  const withStroke = JSON.parse(run("edges", photo, "--recipe", file).stdout);
+  expect(withStroke.strokes).toMatchObject([{ id: "m", kind: "mend" }]);
+  const mask = path.join(folder, "mask.png");
+  expect(run("render", photo, "--recipe", file, "--out", out, "--mask", mask).status).toBe(0);
+  const { data, info } = await sharp(mask).raw().toBuffer({ resolveWithObject: true });
+  expect([info.width, info.height]).toEqual([480, 400]);
+  const [x, y, w, h] = withStroke.strokes[0].box as [number, number, number, number];
+  const at = (px: number, py: number): number => data[info.channels * (Math.round(py) * 480 + Math.round(px))]!;
+  expect(at(x + w / 2 + 40, y + h / 2 + 60)).toBe(255);
+  expect(at(x + w / 2 + 40 + w, y + h / 2 + 60)).toBe(0);
+  expect(at(2, 396)).toBe(255);
+  expect(run("render", photo, "--recipe", file, "--out", out, "--mask", "mask.jpg").stderr).toContain(".png");
   writeFileSync(file, JSON.stringify({ ...recipe, edges: { gaps: "mirror" } }));
   const wrong = run("edges", photo, "--recipe", file);
   expect(wrong.status).toBe(2);

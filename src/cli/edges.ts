@@ -1,9 +1,9 @@
-import { compile, gapsOf, settle } from "@/core/render";
+import { compile, gapsOf, settle, strokesNeed } from "@/core/render";
 import { UsageError, options, readRecipeFile, required } from "./arguments";
 import { subjectOf } from "./subject";
 import { weighedFor } from "./weighed";
 
-/** Prints the gaps that a recipe's frame has: beyond which side of the photo, how much of the frame, where, and what becomes of them. */
+/** Prints the gaps that a recipe's frame has: beyond which side of the photo, how much of the frame, where, and what becomes of them; and the strokes that are on. */
 export async function run(args: string[]): Promise<void> {
   const { values, free } = options(args, ["size", "recipe"]);
   if (free.length > 1) throw new UsageError("Name one photo at a time.");
@@ -18,5 +18,10 @@ export async function run(args: string[]): Promise<void> {
     do: choice.do,
     ...(choice.do === "plain" ? { plain: choice.plain } : {}),
   }));
-  console.log(JSON.stringify({ frame: map.frame, gaps }));
+  const strokes = strokesNeed(settled, map).map(({ stroke: { id, kind }, box }) => ({
+    id,
+    kind,
+    box: box.map((v) => Math.round(v)),
+  }));
+  console.log(JSON.stringify({ frame: map.frame, gaps, ...(strokes.length > 0 && { strokes }) }));
 }

@@ -7,7 +7,7 @@ import { weighedFor } from "./weighed";
 export async function run(args: string[]): Promise<void> {
   const { values, free, on } = options(
     args,
-    ["recipe", "out", "quality", "chroma", "colour", "compression"],
+    ["recipe", "out", "mask", "quality", "chroma", "colour", "compression"],
     ["progressive"],
   );
   if (free.length !== 1) throw new UsageError("Name one photo to render.");
@@ -17,11 +17,20 @@ export async function run(args: string[]): Promise<void> {
   const recipeFile = required(values.recipe, "--recipe");
   await checkPhoto(source);
   await checkTarget(target, [source, recipeFile]);
+  const mask = values.mask;
+  if (mask !== undefined) {
+    if (!/\.png$/i.test(mask)) throw new UsageError(`"${mask}" does not end in .png.`);
+    await checkTarget(mask, [source, recipeFile, target]);
+  }
   // Its decoding is begun at once; what is wrong with the photo is told by its inspection, in better words.
   const decoding = decode(source, asked.colour);
   decoding.catch(() => undefined);
   const subject = await inspected(source);
   const recipe = readRecipeFile(recipeFile).then((read) => weighedFor(read, subject, source));
   recipe.catch(() => undefined);
-  console.log(JSON.stringify(await deliver({ source, target, ...subject, decoding, recipe, options: asked })));
+  console.log(
+    JSON.stringify(
+      await deliver({ source, target, ...subject, decoding, recipe, options: asked, ...(mask && { mask }) }),
+    ),
+  );
 }

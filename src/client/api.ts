@@ -110,4 +110,6 @@ export const previewUrl = (sha256: string, level: "thumb" | "bench" | "close"): 
   `/api/previews/${sha256}/${level}`;
 export const tileUrl = (sha256: string, column: number, row: number): string =>
   `/api/previews/${sha256}/tiles/${column}/${row}`;
+/** Where the mask beside a delivery is. */
+export const maskUrl = (id: string): string => `/api/deliveries/${id}/mask`;
 export const deliveryUrl = (id: string): string => `/api/deliveries/${id}/file`;

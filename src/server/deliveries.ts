@@ -3,7 +3,7 @@ import type { Recipe } from "@/core/recipe";
 import { database } from "./db/client";
 import { type DeliveryRow, type PhotoRow, deliveries, photos, revisions, versions } from "./db/schema";
 import { deliveryPath, exists } from "./files/store";
-import { type AskedDelivery, type DeliveryFormat, FILE_ENDINGS, deliveryOptions } from "@/core/contract";
+import { type AskedDelivery, type DeliveryFormat, FILE_ENDINGS, MASK_ENDING, deliveryOptions } from "@/core/contract";
 import { Problem, notFound } from "./problem";
 import { readKept, refuseDeleted } from "./versions";
 
@@ -29,6 +29,8 @@ export async function requestDelivery(versionId: string, asked: AskedDelivery): 
 export interface ListedDelivery extends DeliveryRow {
   /** Finished, but its file is no longer there; it can be made again. */
   readonly gone: boolean;
+  /** A picture lies beside it that says which of its pixels are made up. */
+  readonly masked: boolean;
 }
 
 /** A version's deliveries, newest first. */
@@ -42,6 +44,7 @@ export async function listDeliveries(versionId: string): Promise<ListedDelivery[
   return Promise.all(
     rows.map(async ({ delivery }) => ({
       ...delivery,
+      masked: delivery.state === "done" && (await exists(deliveryPath(delivery.id, MASK_ENDING))),
       gone: delivery.state === "done" && !(await exists(deliveryPath(delivery.id, FILE_ENDINGS[delivery.format]))),
     })),
   );
@@ -87,6 +90,14 @@ export async function deliveryFile(id: string): Promise<{ file: string; name: st
     throw new Problem(410, "The file of this delivery is no longer there. Nothing else is lost: have it made again.");
   const base = photo.name.replace(/\.[^.]+$/, "");
   return { file, name: `${base}-${versionName}.${ending}`, format: delivery.format };
+}
+
+/** The mask beside a finished delivery, and the name to save it under. @throws Problem as deliveryFile does, 404 where it has none. */
+export async function deliveryMask(id: string): Promise<{ file: string; name: string }> {
+  const { name } = await deliveryFile(id);
+  const file = deliveryPath(id, MASK_ENDING);
+  if (!(await exists(file))) throw notFound("mask");
+  return { file, name: `${name.replace(/\.[^.]+$/, "")}-made-up.png` };
 }
 
 const open = inArray(deliveries.state, ["queued", "rendering"]);

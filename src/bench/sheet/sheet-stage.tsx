@@ -91,7 +91,9 @@ export const SheetStage = memo(function SheetStage(props: Props) {
           <ScaleBarMark frame={derived.map.frame} perPixel={recipe.proportion.perPixel} view={view} />
         )}
         {stretch && !asShot && <StretchMap map={derived.map} view={view} sheet={sheet} colours={colours} />}
-        {shown && course !== "proportion" && course !== "edges" && <OwnMarks projection={projection} colours={colours} />}
+        {shown && course !== "proportion" && course !== "edges" && (
+          <OwnMarks projection={projection} colours={colours} />
+        )}
         {onLines && <FoundMarks projection={projection} colours={colours} />}
         {onLines &&
           recipe.faces.map((face, i) => (

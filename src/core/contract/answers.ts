@@ -134,6 +134,8 @@ export const deliveryAnswer = z.object({
 export const listedDelivery = deliveryAnswer.extend({
   /** Finished, but its file is no longer there. */
   gone: z.boolean(),
+  /** A picture lies beside it that says which of its pixels are made up. */
+  masked: z.boolean(),
 });
 export type Delivery = z.output<typeof listedDelivery>;
 

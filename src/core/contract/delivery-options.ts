@@ -27,6 +27,9 @@ export const FILE_ENDINGS: Readonly<Record<DeliveryFormat, string>> = {
   avif: "avif",
 };
 
+/** What of a delivery says which pixels are made up. */
+export const MASK_ENDING = "mask.png";
+
 const BY_ENDING: Readonly<Record<string, DeliveryFormat>> = {
   ...Object.fromEntries(Object.entries(FILE_ENDINGS).map(([format, ending]) => [ending, format as DeliveryFormat])),
   jpeg: "jpeg",

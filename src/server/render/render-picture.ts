@@ -20,6 +20,7 @@ import { Problem } from "../problem";
 import type { BandRunner, Pixels } from "./bands";
 import { makeEdges, planEdges } from "./edge-work";
 import { BAND_ROWS } from "./picture-job";
+import { writeMask } from "./write-mask";
 
 export interface PictureOrder {
   /** Path of the original. */
@@ -33,6 +34,8 @@ export interface PictureOrder {
   /** Path of the result; it appears whole or not at all. */
   readonly target: string;
   readonly options: DeliveryOptions;
+  /** Path of a picture that says what is made up, where anything is; none is written without it. */
+  readonly mask?: string;
   readonly kernel?: KernelName;
 }
 
@@ -129,6 +132,8 @@ export async function renderPicture(
     onProgress: (share) => onProgress(PIXEL_SHARE.from * (1 + share)),
   });
   const layers = work ? await makeEdges(raster, work, { signal }) : [];
+  if (order.mask && layers.length > 0) await writeMask(order.mask, map, layers);
+  signal?.throwIfAborted();
   const carried = { ...kept, ...(work && work.filled > 0 ? { filled: work.filled } : {}) };
   const alpha = (work ? work.left : map.gaps) || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
