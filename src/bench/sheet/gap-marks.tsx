@@ -7,6 +7,7 @@ import { gapsOf } from "@/core/render";
 import type { Derived } from "../derived";
 import type { SheetColours } from "./colours";
 import { type Projection, onScreen } from "./projection";
+import { MarkLabel } from "./mark-label";
 import { FONT } from "./ruler";
 
 /** The photo's border within the frame, each gap's name, and the areas that a fill is drawn from or spares. */
@@ -71,17 +72,12 @@ export function GapMarks({
                 dash={n === 0 ? [] : use === "from" ? [8, 3] : [2, 3]}
               />
             ))}
-            <Text
+            <MarkLabel
               x={(outline[0] ?? 0) + 6}
               y={(outline[1] ?? 0) + 4}
               text={`S${i + 1}`}
-              fontSize={14}
-              fontStyle="600"
-              fontFamily={FONT}
-              fill={colour}
-              stroke={colours.halo}
-              strokeWidth={3}
-              fillAfterStrokeEnabled
+              colour={colour}
+              halo={colours.halo}
             />
           </Group>
         );

@@ -1,14 +1,14 @@
 "use client";
 
 import { Fragment } from "react";
-import { Circle, Group, Line, Text } from "react-konva";
+import { Circle, Group, Line } from "react-konva";
 import { missedBy } from "@/core/frame";
 import { placedMark } from "@/core/render";
 import type { Rect } from "@/core/geometry";
 import type { KeepMark } from "@/core/frame";
 import type { SheetColours } from "./colours";
 import { type Projection, onScreen } from "./projection";
-import { FONT } from "./ruler";
+import { MarkLabel } from "./mark-label";
 
 /** Half the length of a mark's cross, CSS pixels. */
 const ARM = 11;
@@ -66,18 +66,7 @@ export function KeepMarks({
               ))}
             </Group>
           ))}
-          <Text
-            x={ARM + 2}
-            y={-ARM - 6}
-            text={`K${i + 1}`}
-            fontSize={14}
-            fontStyle="600"
-            fontFamily={FONT}
-            fill={colour}
-            stroke={colours.halo}
-            strokeWidth={3}
-            fillAfterStrokeEnabled
-          />
+          <MarkLabel x={ARM + 2} y={-ARM - 6} text={`K${i + 1}`} colour={colour} halo={colours.halo} />
         </Group>
       </Fragment>
     );

@@ -1,11 +1,11 @@
 "use client";
 
-import { Group, Line, Text } from "react-konva";
+import { Group, Line } from "react-konva";
 import type { Stroke } from "@/core/edges";
 import { strokeNames } from "../courses/edges/stroke-names";
 import type { SheetColours } from "./colours";
 import { type Projection, onScreen } from "./projection";
-import { FONT } from "./ruler";
+import { MarkLabel } from "./mark-label";
 
 /** The ways of the brushes' strokes, each with its name; the selected one with its width. */
 export function StrokeMarks({
@@ -53,17 +53,13 @@ export function StrokeMarks({
             lineJoin="round"
           />
         ))}
-        <Text
+        <MarkLabel
           x={first[0] + 6}
           y={first[1] - 18}
           text={names.get(id)!}
-          fontSize={13}
-          fontStyle="600"
-          fontFamily={FONT}
-          fill={colour}
-          stroke={colours.halo}
-          strokeWidth={3}
-          fillAfterStrokeEnabled
+          colour={colour}
+          halo={colours.halo}
+          size={13}
         />
       </Group>
     );
