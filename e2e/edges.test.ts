@@ -70,11 +70,18 @@ test("another answer, an area spared, a colour, a trimmed side", async () => {
   await madeUp(page);
   expect(apart(await seenAt(page, [-110, 1300]), [0x20, 0x40, 0xa0])).toBeLessThan(6);
   await page.getByLabel("Gap left", { exact: true }).selectOption("trim");
-  await page.getByRole("table", { name: "Gaps" }).getByText("left").waitFor({ state: "detached" });
+  await page.getByRole("table", { name: "Gaps" }).getByText("closed").waitFor();
   await page.keyboard.press("4");
   // The frame has stepped in from the left, and only there.
   expect(Number((await field(page, "Left, px").inputValue()).replace("−", "-"))).toBeGreaterThan(-100);
   expect(Number((await field(page, "Top, px").inputValue()).replace("−", "-"))).toBe(-200);
+  // Bent shut the picture itself is drawn out to the frame, which is where it was.
+  await page.keyboard.press("5");
+  await page.getByLabel("Gap left", { exact: true }).selectOption("bend");
+  await page.getByText("is drawn out to it").waitFor();
+  expect(apart(await seenAt(page, [-110, 1300]), [0x20, 0x40, 0xa0])).toBeGreaterThan(20);
+  await page.keyboard.press("4");
+  expect(Number((await field(page, "Left, px").inputValue()).replace("−", "-"))).toBe(-150);
 }, 240_000);
 
 test("what is delivered is what was shown: filled, and its gaps whole", async () => {

@@ -7,7 +7,7 @@ export const SIDES = ["left", "top", "right", "bottom"] as const;
 export type Side = (typeof SIDES)[number];
 
 /** What is done with a gap. */
-export const GAP_CHOICES = ["leave", "plain", "fill", "trim"] as const;
+export const GAP_CHOICES = ["leave", "plain", "fill", "trim", "bend"] as const;
 export type GapChoice = (typeof GAP_CHOICES)[number];
 
 const colour = z.string().regex(/^#[0-9a-f]{6}$/);
@@ -59,6 +59,12 @@ export function choiceFor(
   if (!on) return { do: "leave", plain };
   const own = each.find((g) => g.side === side);
   return { do: own?.do ?? gaps, plain: own?.plain ?? plain };
+}
+
+/** The settings of gaps that are bent shut, which move places; null where there are none. */
+export function onlyBends(settings: EdgesSettings): EdgesSettings | null {
+  const bent = SIDES.filter((side) => choiceFor(settings, side).do === "bend");
+  return bent.length > 0 ? { on: true, gaps: "leave", each: bent.map((side) => ({ side, do: "bend" })) } : null;
 }
 
 /** Whether any gap would be made: filled or given a colour. */

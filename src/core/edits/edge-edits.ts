@@ -17,6 +17,7 @@ const WORDS: Record<GapChoice, string> = {
   plain: "Plain gaps",
   fill: "Fill gaps",
   trim: "Trim gaps",
+  bend: "Bend gaps shut",
 };
 
 /** What is done with all gaps; choices of their own are let go. */

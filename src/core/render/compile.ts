@@ -15,6 +15,7 @@ import { type Break, type PlaneStep, type RasterStep, chained } from "../course"
 import { type Rect, type Size, type Vec2, bounds, contains, rectOutline, withoutCollinear } from "../geometry";
 import type { Lens } from "../lens";
 import { RecipeError } from "../recipe";
+import { bendStep } from "./gaps/bend-step";
 import { trimmed } from "./gaps/trimmed";
 import { type Optics, opticsOf } from "./optics";
 import { type SettledRecipe, lensOf } from "./settled";
@@ -187,9 +188,11 @@ export function compile(
   const covered = coveredOutline(size, straight);
   const chosen = chooseFrame(recipe, size, covered, meanwhile, straight.forward);
   const rect = recipe.frame.on ? trimmed(chosen, recipe.edges, size, straight.back) : chosen;
+  const bend = recipe.frame.on ? bendStep(rect, recipe.edges, size, straight.back) : null;
   const turn = turnStep(recipe);
-  const chain = turn ? chained([straight, turn]) : straight;
-  const outline = turn ? turn.outline(covered) : covered;
+  const after = [bend, turn].filter((step) => step !== null);
+  const chain = after.length > 0 ? chained([straight, ...after]) : straight;
+  const outline = after.reduce((polygon, step) => step.outline(polygon), covered);
   const frame = turn ? turnedRect(rect, turn.forward) : rect;
   const { on, output } = recipe.frame;
   return {

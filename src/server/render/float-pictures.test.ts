@@ -174,3 +174,29 @@ test.each(["jpeg", "png", "webp"] as const)(
     expect((await sharp(place("kept.tif")).metadata()).icc?.equals(icc!)).toBe(true);
   },
 );
+
+test("gaps are filled and spots mended in floats, brighter than white where what is copied is", async () => {
+  const source = await keep("fill.tif");
+  const edges = {
+    on: true,
+    gaps: "fill" as const,
+    strokes: [
+      { id: "m", kind: "mend" as const, points: [[70, 30] as [number, number]], radius: 6, hardness: 1, on: true },
+    ],
+  };
+  const recipe: Recipe = {
+    ...emptyRecipe(),
+    frame: { ...emptyRecipe().frame, rule: "free", rect: [0, 0, width + 12, height] },
+    edges,
+  };
+  await made(source, "filled.tif", {}, recipe);
+  const [before, after] = [light(3), await lightIn(place("filled.tif"))];
+  expect(after).toHaveLength((width + 12) * height * 3);
+  expect(after.every((v) => Number.isFinite(v))).toBe(true);
+  const at = (x: number, y: number): number => after[3 * (y * (width + 12) + x)]!;
+  // The photo itself is as it was, the gap as bright as what is beside it, and so is what was mended.
+  expect(at(80, 10)).toBeCloseTo(before[3 * (10 * width + 80)]!, 3);
+  for (let y = 5; y < height - 5; y += 10) expect(at(width + 6, y)).toBeGreaterThan(3);
+  expect(Math.abs(at(70, 30) - before[3 * (30 * width + 70)]!)).toBeLessThan(1.5);
+  expect(at(70, 30)).toBeGreaterThan(2);
+});

@@ -1,3 +1,4 @@
+import { onlyBends } from "@/core/edges";
 import type { FocalMetadata } from "@/core/camera";
 import type { Size } from "@/core/geometry";
 import type { Recipe } from "@/core/recipe";
@@ -51,7 +52,7 @@ const PIXEL_SHARE = { from: 0.1, to: 0.85 } as const;
 /** The recipe with its frame fixed, so that every thread compiles the very same map without searching again. */
 const fixed = (recipe: SettledRecipe, frame: readonly number[]): SettledRecipe => ({
   ...recipe,
-  edges: { on: false, gaps: "leave" },
+  edges: onlyBends(recipe.edges) ?? { on: false, gaps: "leave" },
   frame: { ...recipe.frame, on: true, rule: "free", rect: [frame[0]!, frame[1]!, frame[2]!, frame[3]!] },
 });
 

@@ -3,7 +3,7 @@
 import { Pipette } from "lucide-react";
 import { useMemo, useRef } from "react";
 import { useBench } from "@/client/bench-store";
-import { GAP_CHOICES, type GapChoice, MOST_REACH, type Side } from "@/core/edges";
+import { GAP_CHOICES, type GapChoice, MOST_REACH, type Side, WHITE } from "@/core/edges";
 import { allGaps, answerOf, gapChoice, gapColour, mayRepeat, reachIn } from "@/core/edits";
 import { type Gap, gapsOf } from "@/core/render";
 import { NumberField, percent } from "@/ui";
@@ -17,7 +17,13 @@ import { FillStatus } from "./fill-status";
 import { SourcesPart } from "./sources-part";
 import { StrokesPart } from "./strokes-part";
 
-export const CHOICE_WORDS: Record<GapChoice, string> = { leave: "Leave", plain: "Colour", fill: "Fill", trim: "Trim" };
+export const CHOICE_WORDS: Record<GapChoice, string> = {
+  leave: "Leave",
+  plain: "Colour",
+  fill: "Fill",
+  trim: "Trim",
+  bend: "Bend",
+};
 
 /** Colours picked in quicker succession than this are one step, ms. */
 const PICKING_MS = 400;
@@ -30,7 +36,11 @@ export function EdgesPanel({ derived }: PanelParts) {
   const { recipe, size, edit, endGesture } = useBench();
   const { edges } = recipe;
   const gaps = useMemo(() => gapsOf(derived.recipe, derived.map), [derived]);
-  const trimmed = edges.gaps === "trim" || edges.each?.some((g) => g.do === "trim");
+  const closes = (choice: GapChoice): boolean => choice === "trim" || choice === "bend";
+  const trimmed = closes(edges.gaps) || edges.each?.some((g) => closes(g.do));
+  const bent = edges.gaps === "bend" || edges.each?.some((g) => g.do === "bend");
+  // A side closed by itself has no gap any more; what was chosen for it is still there to be changed.
+  const closed = (edges.each ?? []).filter((g) => closes(g.do) && !gaps.some((gap) => gap.side === g.side));
   const makes = fillOf(derived) !== null;
   const filling = gaps.some((g) => g.do === "fill");
   return (
@@ -47,7 +57,7 @@ export function EdgesPanel({ derived }: PanelParts) {
           />
         </div>
       )}
-      {gaps.length > 0 && (
+      {gaps.length + closed.length > 0 && (
         <table className="schedule w-full" aria-label="Gaps">
           <thead>
             <tr className="muted text-left">
@@ -60,10 +70,21 @@ export function EdgesPanel({ derived }: PanelParts) {
             {gaps.map((gap) => (
               <GapRow key={gap.side} gap={gap} />
             ))}
+            {closed.map(({ side, do: choice }) => (
+              <GapRow key={side} gap={{ side, share: null, do: choice, plain: WHITE }} />
+            ))}
           </tbody>
         </table>
       )}
-      {trimmed && gaps.length === 0 && <p className="px-3.5 pb-2">The frame has stepped in; nothing of it is empty.</p>}
+      {trimmed && !bent && gaps.length === 0 && (
+        <p className="px-3.5 pb-2">The frame has stepped in; nothing of it is empty.</p>
+      )}
+      {bent && (
+        <p className="px-3.5 pb-2">
+          What is nearest to the frame is drawn out to it: straight edges there bend. The stretch map (U) shows how
+          much.
+        </p>
+      )}
       {makes && (
         <section className="ruled border-t px-3.5 pt-2" aria-label="What is made">
           <FillStatus derived={derived} />
@@ -150,7 +171,8 @@ function Choices({
   );
 }
 
-function GapRow({ gap }: { gap: Gap }) {
+/** @param gap one that is there, or a side that was closed: it has no share. */
+function GapRow({ gap }: { gap: Pick<Gap, "side" | "do" | "plain"> & { readonly share: number | null } }) {
   const { edit, endGesture, tool, set } = useBench();
   const pickFor = useFillState((s) => s.pickFor);
   const name = PLACES[gap.side];
@@ -160,7 +182,9 @@ function GapRow({ gap }: { gap: Gap }) {
       <th scope="row" className="pl-3.5 text-left font-semibold">
         {name}
       </th>
-      <td className="tabular-nums">{gap.share < 0.001 ? "under 0.1 %" : percent(gap.share, 1)}</td>
+      <td className="tabular-nums">
+        {gap.share === null ? "closed" : gap.share < 0.001 ? "under 0.1 %" : percent(gap.share, 1)}
+      </td>
       <td className="py-0.5 pr-3.5 text-right">
         {gap.do === "plain" && (
           <button

@@ -7,7 +7,7 @@ import { COLOUR } from "./tools/colour-tool";
 import { holdStroke } from "./tools/hold-stroke";
 import { SOURCE, SPARE } from "./tools/area-tool";
 
-const NOTES = { fill: "filled", plain: "plain", trim: "trimmed", leave: "" } as const;
+const NOTES = { fill: "filled", plain: "plain", trim: "trimmed", bend: "bent shut", leave: "" } as const;
 
 /** Course 5 on the Bench. */
 export const edgesCourse: BenchCourse = {

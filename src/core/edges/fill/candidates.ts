@@ -13,9 +13,9 @@ export interface Candidate {
 
 /** Kept of what was looked at, from the finest field to the coarsest. */
 const KEPT = [6, 10, 16, 28];
-/** Half the sides of patches, and the steps between their pixels, pixels of each field. */
-const RADIUS = [6, 6, 4, 3];
-const STRIDE = [2, 2, 1, 1];
+/** Half the sides of patches, pixels of each field, and whether they are sparse. */
+const RADIUS = [7, 7, 4, 3];
+const SPARSE = [true, true, false, false];
 /** How far around an anchor every other place is looked at in the second field, its pixels. */
 const NEAR = 14;
 /** Candidates that lead to places closer than this are one, pixels. */
@@ -97,7 +97,7 @@ export function candidatesAt(fields: readonly Field[], anchor: Anchor, normal: V
     const field = fields[level]!;
     const px = Math.min(field.width - 1, Math.floor(anchor.at[0] / 2 ** level));
     const py = Math.min(field.height - 1, Math.floor(anchor.at[1] / 2 ** level));
-    const patch = patchAt(field, px, py, RADIUS[level]!, STRIDE[level]!);
+    const patch = patchAt(field, px, py, RADIUS[level]!, SPARSE[level]!);
     if (!patch) continue;
     const list = new Shortlist(fields[0]!, field, anchor, patch, level === 0);
     if (!found) everywhere(field, normal, list);

@@ -6,7 +6,7 @@ import type { Field } from "./field";
 import { patchAt, unlikeness } from "./patch";
 
 /** Two shifts of one normal that lead a place to within this of each other are one, pixels of the finest field. */
-const SAME = 0.6;
+const SAME = 0.3;
 /** Half the side of the patches by which shifts are compared, pixels of that field, and of how many anchors around. */
 const RADIUS = 7;
 /** What no shift explains costs this much, mean square of colours 0…1. */
@@ -45,7 +45,7 @@ export function chooseShifts(
     pool.push(shift);
   }
   const patches = anchors.map(({ at }) =>
-    patchAt(field, Math.floor(at[0] / scale), Math.floor(at[1] / scale), RADIUS, 2),
+    patchAt(field, Math.floor(at[0] / scale), Math.floor(at[1] / scale), RADIUS, true),
   );
   // Two columns an anchor: for what is nearest beyond it, and for the whole way through the gap.
   const table = pool.map((shift) => {

@@ -60,7 +60,10 @@ function wrongOf({ field, truth }: ReturnType<typeof painted>, plan: FillPlan): 
     const s = plan.labels[i]!;
     if (s < 0) continue;
     carried(field, plan.shifts[s]!, (i % WIDTH) + 0.5, Math.floor(i / WIDTH) + 0.5, at);
-    const from = Math.floor(at[1]!) * WIDTH + Math.floor(at[0]!);
+    const held = (v: number, most: number): number => Math.max(0, Math.min(most - 1, Math.floor(v)));
+    const there = held(at[1]!, HEIGHT) * WIDTH + held(at[0]!, WIDTH);
+    // Half a pixel past the photo's border its last pixel is copied, as when it is made.
+    const from = [there, there - 1, there + 1, there - WIDTH, there + WIDTH].find((i) => field.known[i]) ?? there;
     for (let c = 0; c < 3; c++) {
       const made = shownOf(Math.max(0, light(field.data[3 * from + c]!) + plan.light[3 * i + c]!));
       sum += (made - truth[3 * i + c]!) ** 2;

@@ -1,4 +1,4 @@
-import { type Stroke, makesGaps, strokesOn } from "../../edges";
+import { type Stroke, makesGaps, onlyBends, strokesOn } from "../../edges";
 import type { Rect } from "../../geometry";
 import type { CompiledMap } from "../compile";
 import type { SettledRecipe } from "../settled";
@@ -9,7 +9,16 @@ import { meet, strokeBox, strokeReach } from "./stroke-boxes";
 const WAY = 2;
 
 /** What places every pixel, whatever is done at the edges. */
-const geometryOf = ({ camera, lens, lines, faces, attitude, proportion, frame }: SettledRecipe): readonly unknown[] => [
+const geometryOf = ({
+  camera,
+  lens,
+  lines,
+  faces,
+  attitude,
+  proportion,
+  frame,
+  edges,
+}: SettledRecipe): readonly unknown[] => [
   WAY,
   camera,
   lens,
@@ -18,6 +27,8 @@ const geometryOf = ({ camera, lens, lines, faces, attitude, proportion, frame }:
   attitude,
   proportion,
   { turn: frame.turn, mirror: frame.mirror, keep: frame.keep },
+  // Where gaps are bent shut the frame moves places.
+  onlyBends(edges) && [onlyBends(edges), frame.rect],
 ];
 
 /**

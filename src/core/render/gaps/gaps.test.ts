@@ -165,3 +165,33 @@ test("the planes of a turned and mirrored picture are turned with it", () => {
     ]);
   });
 });
+
+test("a gap that is bent shut is gone; further in nothing moves, and there and back is the same place", () => {
+  const before = madeUp({}, { rect: [10, -20, 260, 200] }, { pitch: 5, yaw: 0, roll: 1 });
+  expect(gapsOf(before.recipe, before.map).map((g) => g.side)).toContain("bottom");
+  const choices = SIDES.map((side) => ({ side, do: "bend" as const }));
+  const { recipe, map } = madeUp({ each: choices }, { rect: [10, -20, 260, 200] }, { pitch: 5, yaw: 0, roll: 1 });
+  expect(map.rect).toEqual(before.map.rect);
+  expect(map.gaps).toBe(false);
+  expect(gapsOf(recipe, map)).toEqual([]);
+  const [a, b] = [new Float64Array(3), new Float64Array(3)];
+  const [x, y, w, h] = map.rect;
+  let [moved, off, steepest] = [0, 0, 0];
+  for (let j = 0; j <= 40; j++)
+    for (let i = 0; i <= 40; i++) {
+      const [px, py] = [x + (i * w) / 40, y + (j * h) / 40];
+      map.toRecorded(px, py, a);
+      before.map.toRecorded(px, py, b);
+      const by = Math.hypot(a[0]! - b[0]!, a[1]! - b[1]!);
+      if (i === 20 && j === 20) expect(by).toBeLessThan(1e-9);
+      moved = Math.max(moved, by);
+      const back = map.fromRecorded([a[0]!, a[1]!])!;
+      off = Math.max(off, Math.hypot(back[0] - px, back[1] - py));
+      map.toRecorded(px, py + 0.5, b);
+      steepest = Math.max(steepest, 1 / Math.max(1e-6, (b[1]! - a[1]!) / 0.5));
+    }
+  expect(moved).toBeGreaterThan(2);
+  expect(off).toBeLessThan(1e-4);
+  // Nothing folds, and nothing is drawn out beyond what is allowed.
+  expect(steepest).toBeLessThan(4);
+});
