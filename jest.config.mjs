@@ -20,7 +20,7 @@ const shared = {
   modulePathIgnorePatterns: ["<rootDir>/\\.next", "<rootDir>/dist", "<rootDir>/\\.local"],
 };
 export default {
-  testTimeout: 90_000,
+  testTimeout: 240_000,
   projects: [
     {
       ...shared,

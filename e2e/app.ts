@@ -20,7 +20,7 @@ export const launch = (): Promise<Browser> => chromium.launch({ executablePath: 
 export async function openPage(browser: Browser, problems: string[]): Promise<Page> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
   // Two pages and the app share two cores without a graphics card: a key may wait for several slow pictures.
-  page.setDefaultTimeout(45_000);
+  page.setDefaultTimeout(90_000);
   page.on("pageerror", (e) => problems.push(`page: ${e.message}`));
   page.on("request", (r) => {
     const url = new URL(r.url());

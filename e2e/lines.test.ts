@@ -96,7 +96,7 @@ test("lines are found, taken by group and singly, count or not, and are left aga
   await page.keyboard.press("l");
   await page.keyboard.press("q");
   const groups = page.getByRole("table", { name: "Found groups" });
-  await groups.waitFor({ timeout: 40_000 });
+  await groups.waitFor({ timeout: 120_000 });
   // Nothing is applied until it is taken.
   expect(await angles(page)).toEqual({ pitch: 0, yaw: 0, roll: 0 });
   await page.getByRole("button", { name: "Take Plumbs" }).click();
