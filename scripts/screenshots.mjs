@@ -132,9 +132,23 @@ await page.getByRole("button", { name: "Select measure M1" }).click();
 await shot("shape");
 await opened("SM-0420.jpg", "C");
 await page.keyboard.press("5");
+await page.waitForTimeout(1000);
 await page.getByTestId("fill-state").filter({ hasText: "Made up" }).waitFor({ timeout: 90_000 });
+await page.waitForTimeout(1500);
 await rested();
 await shot("edges");
+// The brushes: a graft shown inside the brush, along the floor.
+await opened("SM-0415.jpg", "C");
+await page.keyboard.press("5");
+await page.getByTestId("fill-state").filter({ hasText: "Made up" }).waitFor({ timeout: 90_000 });
+await page.keyboard.press("Shift+P");
+await page.getByLabel("Brush, px", { exact: true }).fill("300");
+await page.keyboard.press("Enter");
+await page.getByLabel("Copied along").selectOption("floor");
+await page.mouse.click(...(await at([1180, 1640])));
+await page.mouse.move(...(await at([1990, 1650])), { steps: 4 });
+await shot("strokes");
+await page.keyboard.press("m");
 await opened("SM-0414.jpg");
 await page.keyboard.press("2");
 await page

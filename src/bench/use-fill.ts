@@ -3,8 +3,9 @@ import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { api } from "@/client/api";
 import { type ShownFill, fetchFill } from "@/client/fill";
-import { makesGaps, strokesOn } from "@/core/edges";
+import { makesGaps, onlyPlacing, strokesOn } from "@/core/edges";
 import { fillDependsOn, gapsDependOn } from "@/core/render";
+import { brushInHand } from "./courses/edges/brush/brush-state";
 import type { Derived } from "./derived";
 import { useFillState } from "./fill-state";
 
@@ -22,7 +23,13 @@ export const fillOf = ({ recipe, map }: Pick<Derived, "recipe" | "map">): string
 
 /** What places a fill, whatever is filled. */
 const placedBy = ({ recipe, map }: Pick<Derived, "recipe" | "map">): string =>
-  gapsDependOn({ ...recipe, edges: { on: true, gaps: "leave" } }, map.frame);
+  gapsDependOn({ ...recipe, edges: onlyPlacing(recipe.edges) }, map.frame);
+
+/** What a fill made now is made for. */
+export const madeFor = (derived: Derived): Pick<ShownFill, "of" | "placed"> => ({
+  of: fillOf(derived) ?? "",
+  placed: placedBy(derived),
+});
 
 /** How what is made up stands to the recipe. */
 export type FillStanding = "none" | "fresh" | "stale";
@@ -44,8 +51,7 @@ export async function madeUp(photo: Photo, derived: Derived, signal: AbortSignal
   const { recipe, map } = derived;
   const [x, y, w, h] = map.rect;
   const frame = { ...recipe.frame, rule: "free" as const, rect: [x, y, w, h] as [number, number, number, number] };
-  const made = { of: fillOf(derived) ?? "", placed: placedBy(derived) };
-  return fetchFill(photo.id, { ...recipe, frame }, made, signal);
+  return fetchFill(photo.id, { ...recipe, frame }, madeFor(derived), signal);
 }
 
 /**
@@ -62,7 +68,7 @@ export function useFill(photo: Photo, derived: Derived): void {
   useEffect(() => {
     latest.current = derived;
   });
-  const brushing = useBench((s) => s.course === "edges" && (s.tool === "mend" || s.tool === "graft"));
+  const brushing = useBench(brushInHand);
   useEffect(() => {
     if (!brushing) return;
     // With a brush in hand the first stroke is not far.

@@ -65,6 +65,7 @@ export async function deliver(
     const limits = { ms: BASE_MS + (MS_PER_MEGAPIXEL * pixels) / 1e6, bytes: 1.1 * bytes + PROCESS_BYTES };
     const order: PictureOrder = {
       source: originalPath(photo.sha256),
+      sha256: photo.sha256,
       size,
       recipe,
       focal,
@@ -78,7 +79,8 @@ export async function deliver(
       return make(order, limits, hooks);
     });
     // Cancelled in the very last moment: the file is not wanted.
-    if (stop.signal.aborted) await rm(order.target, { force: true });
+    if (stop.signal.aborted)
+      for (const file of [order.target, deliveryPath(id, MASK_ENDING)]) await rm(file, { force: true });
     stop.signal.throwIfAborted();
     await end({ state: "done", ...result });
   } catch (error) {

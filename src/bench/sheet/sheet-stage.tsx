@@ -21,6 +21,7 @@ import { fieldOf, firstSeen } from "./layout";
 import { ClickedMark, LineMark } from "./line-mark";
 import { MagnifierHole } from "./magnifier";
 import { type Bubble, Margins } from "./margins";
+import { brushInHand } from "../courses/edges/brush/brush-state";
 import { useFrameAxis } from "../courses/frame/frame-axis";
 import { type Projection, onScreen, pathOf, pathOfLine } from "./projection";
 import { Overview } from "./overview";
@@ -117,7 +118,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
             <GapMarks derived={derived} projection={projection} colours={colours} />
             <StrokeMarks
               strokes={recipe.edges.strokes ?? []}
-              quiet={tool === "mend" || tool === "graft"}
+              quiet={brushInHand({ course, tool })}
               {...{ selected, projection, colours }}
             />
           </>

@@ -67,6 +67,10 @@ export function onlyBends(settings: EdgesSettings): EdgesSettings | null {
   return bent.length > 0 ? { on: true, gaps: "leave", each: bent.map((side) => ({ side, do: "bend" })) } : null;
 }
 
+/** Of the settings only what moves places: nothing is made. */
+export const onlyPlacing = (settings: EdgesSettings): EdgesSettings =>
+  onlyBends(settings) ?? { on: false, gaps: "leave" };
+
 /** Whether any gap would be made: filled or given a colour. */
 export const makesGaps = (settings: EdgesSettings): boolean =>
   SIDES.some((side) => ["fill", "plain"].includes(choiceFor(settings, side).do));

@@ -1,9 +1,10 @@
-import { randomUUID } from "node:crypto";
+import { createHash, randomUUID } from "node:crypto";
 import { mkdir, readFile, readdir, rename, rm, stat, writeFile } from "node:fs/promises";
 import path from "node:path";
 import { deserialize, serialize } from "node:v8";
 import type { PlacedPlan, StrokeWork } from "@/core/render";
 import { exists, fillFolder } from "../files/store";
+import type { KeptPlans } from "../render/edge-work";
 
 /** What is kept of something made at the edges, beside its pictures: enough to make more of them. */
 export interface Kept {
@@ -19,6 +20,15 @@ export interface Kept {
 
 /** Things made for one photo that are kept beside those in use, the newest. */
 const SPARE = 40;
+
+/** The name of something made at the edges: the hash of all that it depends on besides the photo. */
+export const keyOf = (depends: string): string => createHash("sha256").update(depends).digest("hex").slice(0, 32);
+
+/** The plans that were made for a photo before: whoever needs one again does not plan it again. */
+export const keptPlans = (sha256: string): KeptPlans => ({
+  gaps: async (depends) => (await readKept(sha256, keyOf(depends)))?.gaps?.fill ?? null,
+  stroke: async (depends) => (await readKept(sha256, keyOf(depends)))?.stroke ?? null,
+});
 
 /** What is kept under a key; null where nothing is. */
 export async function readKept(sha256: string, key: string): Promise<Kept | null> {

@@ -3,10 +3,15 @@ import path from "node:path";
 import sharp from "sharp";
 import { type DeliveryFormat, deliveryOptions } from "@/core/contract";
 import { type Recipe, parseRecipe } from "@/core/recipe";
-import { fillFolder, originalPath } from "../files/store";
+import { compile, settle } from "@/core/render";
+import { exists, fillFolder, originalPath } from "../files/store";
 import { inThisThread } from "../render/bands";
+import { planEdges } from "../render/edge-work";
 import { renderPicture } from "../render/render-picture";
 import { lossless, pictureOf, temporaryFolder } from "../testing";
+import { decode } from "./decode";
+import { keptPlans } from "./fill-folders";
+import { fillSource } from "./fill-source";
 import { makeFill, makeFillTiles } from "./fills";
 import { recipeOf } from "./xmp";
 
@@ -179,4 +184,48 @@ test("sixteen bits are filled in sixteen bits, grey in grey", async () => {
     .png()
     .toFile(grey);
   expect(await (await delivered(recipe, "png", grey)).metadata()).toMatchObject({ channels: 1 });
+});
+
+test("a delivery plans nothing that the Bench has planned, and is the same; what was not kept is planned", async () => {
+  const strokes = [{ id: "k", kind: "mend", points: [[300, 200]], radius: 12, on: true }];
+  const recipe = recipeWith({ gaps: "fill", seed: 3, strokes });
+  await makeFill({ sha256, recipe: JSON.stringify(recipe) }, SIZE, {});
+  const settled = settle(recipe, SIZE);
+  const map = compile(settled, SIZE);
+  const nobody = async (): Promise<never> => {
+    throw new Error("It was planned again.");
+  };
+  const none = { small: nobody, full: nobody };
+  const work = (await planEdges(none, settled, map, "lanczos3", {}, keptPlans(sha256)))!;
+  const file = originalPath(sha256);
+  const sources = { small: () => fillSource(file), full: async () => (await decode(file, "srgb")).raster };
+  const anew = (await planEdges(sources, settled, map, "lanczos3"))!;
+  expect(work.fill!.plan).toEqual(anew.fill!.plan);
+  expect(work.strokes[0]!.parts).toEqual(anew.strokes[0]!.parts);
+  const other = settle(recipeWith({ gaps: "fill", seed: 4 }), SIZE);
+  await expect(planEdges(none, other, map, "lanczos3", {}, keptPlans(sha256))).rejects.toThrow("planned again");
+}, 30_000);
+
+test("a mask says what is made up; one that is cancelled leaves none behind", async () => {
+  const recipe = recipeWith({ gaps: "plain", plain: "#204060" });
+  const mask = path.join(folder, "mask.png");
+  const order = {
+    source: originalPath(sha256),
+    recipe,
+    focal: {},
+    target: path.join(folder, "masked.png"),
+    mask,
+    options: deliveryOptions.parse({ format: "png", quality: 92 }),
+  };
+  const stop = new AbortController();
+  const cancelled = renderPicture(order, inThisThread, {
+    signal: stop.signal,
+    onProgress: (share) => share > 0.5 && stop.abort(new Error("not wanted")),
+  });
+  await expect(cancelled).rejects.toThrow("not wanted");
+  expect(await exists(mask)).toBe(false);
+  await renderPicture(order, inThisThread);
+  const { data, info } = await sharp(mask).raw().toBuffer({ resolveWithObject: true });
+  const at = (x: number, y: number) => data[info.channels * (y * info.width + x)];
+  expect([info.width, info.height, at(200, 150), at(427, 150)]).toEqual([430, 320, 0, 255]);
 });

@@ -1,4 +1,3 @@
-import { createHash } from "node:crypto";
 import path from "node:path";
 import type { FillInfo } from "@/core/contract";
 import { parseRecipe } from "@/core/recipe";
@@ -23,7 +22,7 @@ import {
 } from "@/core/render";
 import { exists, fillFolder, originalPath } from "../files/store";
 import { type EdgeHooks, gapsMade, inTurns, planGaps } from "../render/edge-work";
-import { type Kept, onceFolder, prune, readKept, writeKept } from "./fill-folders";
+import { type Kept, keyOf, onceFolder, prune, readKept, writeKept } from "./fill-folders";
 import { FIT, writeFit, writeTiles } from "./fill-pictures";
 import { fillSource } from "./fill-source";
 import { srgbOf } from "./kept-decode";
@@ -37,8 +36,6 @@ export interface FillOrder {
 }
 
 const settledFrom = (text: string, size: readonly [number, number]): SettledRecipe => settle(parseRecipe(text), size);
-
-const keyOf = (depends: string): string => createHash("sha256").update(depends).digest("hex").slice(0, 32);
 
 /** The name of a fill of gaps: the hash of all that it depends on besides the photo. */
 export const fillKey = (recipe: SettledRecipe, map: CompiledMap): string => keyOf(gapsDependOn(recipe, map.frame));

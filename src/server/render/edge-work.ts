@@ -10,6 +10,7 @@ import {
   type StrokeWork,
   edgeLayers,
   fieldFor,
+  gapsDependOn,
   madeUpShare,
   normalsFor,
   planStroke,
@@ -39,6 +40,14 @@ export interface EdgeSources {
   /** The original in sRGB. */
   readonly full: () => Promise<Raster>;
 }
+
+/** Plans that were made before, by what they depend on; null for one that is not there. */
+export interface KeptPlans {
+  gaps(depends: string): Promise<PlacedPlan | null>;
+  stroke(depends: string): Promise<StrokeWork | null>;
+}
+
+const NONE: KeptPlans = { gaps: async () => null, stroke: async () => null };
 
 /** Longest that planning keeps the loop to itself, ms. */
 const SLICE_MS = 15;
@@ -86,6 +95,7 @@ export function gapsMade(recipe: SettledRecipe, map: CompiledMap): { made: boole
 /**
  * Plans what becomes of a picture's gaps and strokes; null where its recipe makes nothing of them, or it has none.
  *
+ * @param kept what need not be planned again.
  * @throws the signal's reason when cancelled.
  */
 export async function planEdges(
@@ -94,6 +104,7 @@ export async function planEdges(
   map: CompiledMap,
   kernel: KernelName,
   hooks: EdgeHooks = {},
+  kept: KeptPlans = NONE,
 ): Promise<EdgeWork | null> {
   const gaps = gapsMade(recipe, map);
   const needs = strokesNeed(recipe, map);
@@ -104,14 +115,19 @@ export async function planEdges(
     const before = done++;
     return { signal: hooks.signal, onProgress: (share) => hooks.onProgress?.((before + share) / parts) };
   };
-  const fill = gaps.filled ? await planGaps(await sources.small(), recipe, map, hooksFor()) : null;
+  const planned = async (): Promise<PlacedPlan> =>
+    (await kept.gaps(gapsDependOn(recipe, map.frame))) ?? planGaps(await sources.small(), recipe, map, hooksFor());
+  const fill = gaps.filled ? await planned() : null;
   const strokes: StrokeWork[] = [];
   const base = { recipe, map, kernel, fill };
-  for (const { stroke, under } of needs) {
+  for (const { stroke, under, depends } of needs) {
     const beneath = under.map((k) => strokes[k]!);
-    const work = await planStroke(await sources.full(), { ...base, strokes: beneath }, stroke, {
-      onStep: inTurns(hooksFor()),
-    });
+    const before = await kept.stroke(depends);
+    const work =
+      before ??
+      (await planStroke(await sources.full(), { ...base, strokes: beneath }, stroke, {
+        onStep: inTurns(hooksFor()),
+      }));
     strokes.push(work ?? { stroke, box: [0, 0, 0, 0], parts: [] });
   }
   return {

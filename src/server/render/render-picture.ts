@@ -1,4 +1,4 @@
-import { onlyBends } from "@/core/edges";
+import { onlyPlacing } from "@/core/edges";
 import type { FocalMetadata } from "@/core/camera";
 import type { Size } from "@/core/geometry";
 import type { Recipe } from "@/core/recipe";
@@ -13,6 +13,7 @@ import {
 } from "@/core/render";
 import { exists, writeWhole } from "../files/store";
 import { type Decoded, decode } from "../image/decode";
+import { keptPlans } from "../image/fill-folders";
 import { fillSource } from "../image/fill-source";
 import { type DeliveryFormat, type DeliveryOptions, LONGEST } from "@/core/contract";
 import { encode, encodeStrip, inStrips, loadXmp, writeStrips } from "../image/encode";
@@ -35,6 +36,8 @@ export interface PictureOrder {
   /** Path of the result; it appears whole or not at all. */
   readonly target: string;
   readonly options: DeliveryOptions;
+  /** The photo's hash, where what was planned for it before is kept; see keptPlans. */
+  readonly sha256?: string;
   /** Path of a picture that says what is made up, where anything is; none is written without it. */
   readonly mask?: string;
   readonly kernel?: KernelName;
@@ -52,7 +55,7 @@ const PIXEL_SHARE = { from: 0.1, to: 0.85 } as const;
 /** The recipe with its frame fixed, so that every thread compiles the very same map without searching again. */
 const fixed = (recipe: SettledRecipe, frame: readonly number[]): SettledRecipe => ({
   ...recipe,
-  edges: onlyBends(recipe.edges) ?? { on: false, gaps: "leave" },
+  edges: onlyPlacing(recipe.edges),
   frame: { ...recipe.frame, on: true, rule: "free", rect: [frame[0]!, frame[1]!, frame[2]!, frame[3]!] },
 });
 
@@ -128,13 +131,13 @@ export async function renderPicture(
     // What strokes are planned from is the same, whatever is delivered.
     full: async () => (order.options.colour === "srgb" ? raster : (await decode(order.source, "srgb")).raster),
   };
-  const work = await planEdges(sources, recipe, map, kernel, {
+  const planning = {
     ...(signal ? { signal } : {}),
-    onProgress: (share) => onProgress(PIXEL_SHARE.from * (1 + share)),
-  });
+    onProgress: (share: number) => onProgress(PIXEL_SHARE.from * (1 + share)),
+  };
+  const plans = order.sha256 === undefined ? undefined : keptPlans(order.sha256);
+  const work = await planEdges(sources, recipe, map, kernel, planning, plans);
   const layers = work ? await makeEdges(raster, work, { signal }) : [];
-  if (order.mask && layers.length > 0) await writeMask(order.mask, map, layers);
-  signal?.throwIfAborted();
   const carried = { ...kept, ...(work && work.filled > 0 ? { filled: work.filled } : {}) };
   const alpha = (work ? work.left : map.gaps) || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
@@ -174,6 +177,8 @@ export async function renderPicture(
     if (data) writing.finally(() => runner.done(data)).catch(() => undefined);
     await abortable(writing, signal);
   });
+  // At the end: what is cancelled before leaves nothing behind.
+  if (order.mask && layers.length > 0) await writeMask(order.mask, map, layers);
   onProgress(1);
   return { bytes, width, height };
 }

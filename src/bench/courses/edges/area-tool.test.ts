@@ -1,5 +1,7 @@
 import { opened } from "../../testing";
-import { at, onSheet, play } from "../playing.testing";
+import { toolInHand } from "..";
+import { useFillState } from "../../fill-state";
+import { at, handOf, onSheet, play } from "../playing.testing";
 
 test.each([
   ["source", "from"],
@@ -19,4 +21,26 @@ test.each([
   expect(store.getState().recipe.edges.sources).toHaveLength(1);
   store.getState().undo();
   expect(store.getState().recipe.edges.sources).toBeUndefined();
+});
+
+test("a colour pressed on in the picture is the gap's it is picked for, which becomes plain; where nothing shows nothing changes", () => {
+  const store = opened();
+  store.getState().set({ course: "edges", tool: "colour" });
+  const press = (colour: readonly [number, number, number] | null): void => {
+    const hand = { ...handOf(store), colourAt: () => colour };
+    const place = at(onSheet([600, 600]), { moved: false, far: false });
+    const gesture = toolInHand("edges", "colour").down(place, hand);
+    for (const one of gesture.up(place)) if (one.do === "edit") store.getState().edit(one.edit);
+  };
+  // No gap has a colour, and none was asked for.
+  press([18, 52, 86]);
+  expect(store.getState().recipe.edges.each).toBeUndefined();
+  useFillState.setState({ pickFor: "top" });
+  press(null);
+  expect(store.getState().recipe.edges.each).toBeUndefined();
+  press([18, 52, 86]);
+  expect(store.getState().recipe.edges.each).toEqual([{ side: "top", do: "plain", plain: "#123456" }]);
+  useFillState.setState({ pickFor: null });
+  press([255, 0, 10]);
+  expect(store.getState().recipe.edges.each).toEqual([{ side: "top", do: "plain", plain: "#ff000a" }]);
 });

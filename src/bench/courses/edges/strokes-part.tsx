@@ -3,8 +3,9 @@
 import { useBench } from "@/client/bench-store";
 import { HARDNESS, type Stroke } from "@/core/edges";
 import { deleteStroke, strokeAnswer, strokeSettings, switchStroke } from "@/core/edits";
-import { NumberField } from "@/ui";
 import { RowButtons } from "../row-buttons";
+import { LEAST_STRENGTH } from "./brush/brush-state";
+import { ShareField } from "./share-field";
 import { strokeNames } from "./stroke-names";
 
 const KINDS = { mend: "mended", graft: "grafted" } as const;
@@ -65,24 +66,23 @@ export function StrokesPart() {
 function Settings({ stroke, name }: { stroke: Stroke; name: string }) {
   const { edit, endGesture } = useBench();
   const { id, kind, seed = 1 } = stroke;
-  const share = (label: string, value: number, key: "hardness" | "strength", standard: number) => (
-    <NumberField
-      label={label}
-      value={Math.round(100 * value)}
-      standard={Math.round(100 * standard)}
-      step={5}
-      digits={0}
-      unit="%"
-      min={key === "strength" ? 5 : 0}
-      max={100}
-      onChange={(v) => edit(strokeSettings(id, { [key]: v / 100 }), `${key} ${id}`)}
-      onDone={endGesture}
-    />
-  );
   return (
     <div className="px-3.5 pb-2 pt-1" role="group" aria-label={`Settings of ${name}`}>
-      {share(`Hardness of ${name}`, stroke.hardness ?? HARDNESS, "hardness", HARDNESS)}
-      {share(`Strength of ${name}`, stroke.strength ?? 1, "strength", 1)}
+      <ShareField
+        label={`Hardness of ${name}`}
+        value={stroke.hardness ?? HARDNESS}
+        standard={HARDNESS}
+        onChange={(hardness) => edit(strokeSettings(id, { hardness }), `hardness ${id}`)}
+        onDone={endGesture}
+      />
+      <ShareField
+        label={`Strength of ${name}`}
+        value={stroke.strength ?? 1}
+        standard={1}
+        least={LEAST_STRENGTH}
+        onChange={(strength) => edit(strokeSettings(id, { strength }), `strength ${id}`)}
+        onDone={endGesture}
+      />
       {kind === "graft" && (
         <label className="flex cursor-pointer items-center gap-2 pt-1.5">
           <input

@@ -1,7 +1,7 @@
 import type { Raster } from "../../course";
-import { type Field, SIDES, choiceFor, insideSide } from "../../edges";
+import { type Field, type View, SIDES, choiceFor, insideSide } from "../../edges";
 import { keepMarksOf, turnStep } from "../../frame";
-import { type Size, type Vec2, contains, rectOutline, signedArea } from "../../geometry";
+import { type Rect, type Size, type Vec2, contains, rectOutline, signedArea } from "../../geometry";
 import { factorsOf, measuresOf } from "../../proportion";
 import type { CompiledMap, OutputMap } from "../compile";
 import { resampleBand } from "../resample";
@@ -51,8 +51,6 @@ export function fieldFor(source: Raster<Uint8Array>, recipe: SettledRecipe, map:
   resampleBand(source, { map: shrunkMap, kernel: "cubic", y: 0, rows: height, alpha: false }, pixels);
   for (let i = 0; i < data.length; i++) data[i] = pixels[i]! / 255;
   const { known, wanted, mayCopy } = statesFor(recipe, map, output);
-  const { focal, centre } = correctedCamera(recipe);
-  const [sx, sy] = [width / map.frame[2], height / map.frame[3]];
   return {
     width,
     height,
@@ -60,8 +58,7 @@ export function fieldFor(source: Raster<Uint8Array>, recipe: SettledRecipe, map:
     known,
     wanted,
     source: mayCopy,
-    focal: [focal[0] * sx, focal[1] * sy],
-    centre: [(centre[0] - map.frame[0]) * sx, (centre[1] - map.frame[1]) * sy],
+    ...viewOf(recipe, map.frame, output),
   };
 }
 
@@ -75,6 +72,13 @@ export function correctedCamera(recipe: SettledRecipe): { focal: Vec2; centre: V
     focal: odd ? [focalPx * y, focalPx * x] : [focalPx * x, focalPx * y],
     centre: turn?.forward(principal) ?? principal,
   };
+}
+
+/** The corrected camera as it sees a rectangle of the plane that is made so many pixels large. */
+export function viewOf(recipe: SettledRecipe, [x, y, w, h]: Rect, [width, height]: Size): View {
+  const { focal, centre } = correctedCamera(recipe);
+  const [sx, sy] = [width / w, height / h];
+  return { focal: [focal[0] * sx, focal[1] * sy], centre: [(centre[0] - x) * sx, (centre[1] - y) * sy] };
 }
 
 /** What each pixel of the working size is. */

@@ -40,6 +40,8 @@ export class FillReader {
   private x = 0;
   private y = 0;
   private exact = false;
+  private shrinkX = 1;
+  private shrinkY = 1;
   private readonly near = new Int32Array(4);
   private readonly weights = new Float64Array(4);
   private readonly place = new Float64Array(3);
@@ -70,8 +72,8 @@ export class FillReader {
   /** Goes on place by place. @param shrinkX, shrinkY recorded pixels to one that is made. */
   still(shrinkX: number, shrinkY: number): void {
     this.exact = true;
-    this.x = shrinkX;
-    this.y = shrinkY;
+    this.shrinkX = shrinkX;
+    this.shrinkY = shrinkY;
   }
 
   /** Whether the plan itself has something for a place of the plane, and not only beside it. */
@@ -146,7 +148,7 @@ export class FillReader {
   private cellOf(s: number): Copied {
     const copied = (this.cells[s] ??= { cell: new RecordedCell(this.copiedFrom(s)), made: false, turn: -1 });
     if (this.exact) {
-      copied.cell.still(this.x, this.y);
+      copied.cell.still(this.shrinkX, this.shrinkY);
       copied.made = this.below !== null;
       copied.turn = -1;
     } else if (copied.turn !== this.turn) {

@@ -14,7 +14,7 @@ type Placed = Pick<CompiledMap, "fromRecorded" | "toRecorded">;
 export function shiftAlong(
   recipe: SettledRecipe,
   map: Placed,
-  { normal, level, upright }: GraftPlane,
+  { normal, level, across }: GraftPlane,
   to: Vec2,
   from: Vec2,
   lock?: StrokeLock,
@@ -22,7 +22,7 @@ export function shiftAlong(
   const [a, b] = [map.fromRecorded(to), map.fromRecorded(from)];
   const shift = a && b && shiftBetween(correctedCamera(recipe), normal, a, b);
   if (!shift || !lock) return shift;
-  const way = lock === "horizontal" ? level : upright;
+  const way = lock === "horizontal" ? level : across;
   const far = dot3(shift.by, way);
   return { normal, by: way.map((v) => v * far) as unknown as Vec3 };
 }

@@ -52,16 +52,16 @@ export function normalsFor(recipe: SettledRecipe, size: Size): Vec3[] {
 export interface GraftPlane {
   readonly normal: Vec3;
   readonly level: Vec3;
-  readonly upright: Vec3;
+  readonly across: Vec3;
 }
 
 export function graftPlane(recipe: SettledRecipe, size: Size, along: StrokePlane): GraftPlane {
-  if (along === "picture") return { normal: [0, 0, 1], level: [1, 0, 0], upright: [0, 1, 0] };
+  if (along === "picture") return { normal: [0, 0, 1], level: [1, 0, 0], across: [0, 1, 0] };
   const { floor, walls } = planesOf(recipe, size);
   const normal = along === "floor" ? floor : walls[along === "wall" ? 0 : 1]!;
   // On a floor the courses run with the wall.
   const level = unit3(cross3(along === "floor" ? walls[0]! : floor, normal));
-  return { normal, level, upright: cross3(normal, level) };
+  return { normal, level, across: cross3(normal, level) };
 }
 
 /** A normal under quarter turns and mirror: its part in the picture turns with it. */

@@ -12,7 +12,7 @@ import {
 } from "../../edges";
 import { type Rect, type Vec2, contains } from "../../geometry";
 import type { EdgeJob, PlacedPlan, StrokeWork } from "./edge-job";
-import { areasOf, correctedCamera } from "./fill-field";
+import { areasOf, viewOf } from "./fill-field";
 import { fromLight } from "./light";
 import type { Below } from "./below";
 import { MadeLight } from "./made-light";
@@ -125,7 +125,6 @@ function lookedAt(
       known[i] = 1;
       if (state.source) mayCopy[i] = 1;
     }
-  const { focal, centre } = correctedCamera(recipe);
   return {
     at,
     beneath,
@@ -136,8 +135,7 @@ function lookedAt(
       known,
       wanted,
       source: mayCopy,
-      focal: [focal[0] * scale, focal[1] * scale],
-      centre: [(centre[0] - at[0]) * scale, (centre[1] - at[1]) * scale],
+      ...viewOf(recipe, at, [width, height]),
     },
   };
 }

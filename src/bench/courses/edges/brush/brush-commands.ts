@@ -4,11 +4,10 @@ import { compile, withCamera } from "@/core/render";
 import { ARROW_KEYS, arrowOf, burstOf } from "../../../commands/arrows";
 import type { Command, CommandContext } from "../../../commands/command";
 import { movedOnPlane } from "../tools/hold-stroke";
-import { hardened, resized, sourceAt, useBrush, weakened } from "./brush-state";
+import { brushInHand, hardened, resized, sourceAt, useBrush, weakened } from "./brush-state";
 
 const group = "Edges";
-const inHand = ({ get }: CommandContext): boolean =>
-  get().course === "edges" && (get().tool === "mend" || get().tool === "graft");
+const inHand = ({ get }: CommandContext): boolean => brushInHand(get());
 const isSelected = ({ get }: CommandContext): boolean =>
   get().course === "edges" && (get().recipe.edges.strokes ?? []).some((s) => s.id === get().selected);
 

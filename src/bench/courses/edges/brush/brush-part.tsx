@@ -1,9 +1,10 @@
 "use client";
 
 import { useBench } from "@/client/bench-store";
-import type { StrokeLock, StrokePlane } from "@/core/edges";
+import { HARDNESS, type StrokeLock, type StrokePlane } from "@/core/edges";
 import { NumberField } from "@/ui";
-import { radiusFor, useBrush } from "./brush-state";
+import { ShareField } from "../share-field";
+import { LEAST_STRENGTH, radiusFor, useBrush } from "./brush-state";
 
 const PLANES: Record<StrokePlane, string> = {
   picture: "the picture",
@@ -11,7 +12,7 @@ const PLANES: Record<StrokePlane, string> = {
   side: "the wall at right angles",
   floor: "floor or ceiling",
 };
-const LOCKS: Record<StrokeLock | "free", string> = { free: "anywhere", horizontal: "level", vertical: "upright" };
+const LOCKS: Record<StrokeLock | "free", string> = { free: "anywhere", horizontal: "level", vertical: "plumb" };
 
 /** The brush in hand: its size, edge and strength, and for a graft how it copies. */
 export function BrushPart() {
@@ -32,27 +33,18 @@ export function BrushPart() {
         max={Math.round(0.5 * Math.max(...size))}
         onChange={(v) => useBrush.setState({ radius: v / 2 })}
       />
-      <NumberField
+      <ShareField
         label="Hardness"
-        value={Math.round(100 * hardness)}
-        standard={70}
-        step={5}
-        digits={0}
-        unit="%"
-        min={0}
-        max={100}
-        onChange={(v) => useBrush.setState({ hardness: v / 100 })}
+        value={hardness}
+        standard={HARDNESS}
+        onChange={(share) => useBrush.setState({ hardness: share })}
       />
-      <NumberField
+      <ShareField
         label="Strength"
-        value={Math.round(100 * strength)}
-        standard={100}
-        step={5}
-        digits={0}
-        unit="%"
-        min={5}
-        max={100}
-        onChange={(v) => useBrush.setState({ strength: v / 100 })}
+        value={strength}
+        standard={1}
+        least={LEAST_STRENGTH}
+        onChange={(share) => useBrush.setState({ strength: share })}
       />
       {graft && (
         <>

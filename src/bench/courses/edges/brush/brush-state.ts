@@ -1,5 +1,6 @@
 import { create } from "zustand";
-import type { StrokeKind, StrokeLock, StrokePlane } from "@/core/edges";
+import type { BenchState } from "@/client/bench-store";
+import { HARDNESS, type StrokeKind, type StrokeLock, type StrokePlane } from "@/core/edges";
 import type { Size, Vec2 } from "@/core/geometry";
 
 /** A stroke under the pointer; its points are pixels of the original. */
@@ -29,9 +30,13 @@ interface BrushState {
   readonly at: Vec2 | null;
 }
 
+/** Whether one of the brushes is in hand. */
+export const brushInHand = ({ course, tool }: Pick<BenchState, "course" | "tool">): boolean =>
+  course === "edges" && (tool === "mend" || tool === "graft");
+
 export const useBrush = create<BrushState>()(() => ({
   radius: null,
-  hardness: 0.7,
+  hardness: HARDNESS,
   strength: 1,
   source: null,
   first: null,
@@ -56,6 +61,9 @@ export function resized(factor: number, size: Size): void {
     radius: Math.min(MOST * Math.max(...size), Math.max(LEAST_PX, radiusFor(radius, size) * factor)),
   }));
 }
+
+/** A brush or stroke that does less than this does nothing that is seen. */
+export const LEAST_STRENGTH = 0.05;
 
 const held = (v: number): number => Math.round(100 * Math.min(1, Math.max(0, v))) / 100;
 
