@@ -1,5 +1,14 @@
 import type { z } from "zod";
 
+type Optional<S extends z.ZodRawShape> = {
+  [K in keyof S]: undefined extends z.output<S[K]> ? K : never;
+}[keyof S];
+
+/** What a recipe has of a course's keys. */
+type Keys<S extends z.ZodRawShape> = { readonly [K in Exclude<keyof S, Optional<S>>]: z.output<S[K]> } & {
+  readonly [K in Optional<S>]?: z.output<S[K]>;
+};
+
 /** A course's part of the recipe. */
 export interface CoursePart<K extends string = string, S extends z.ZodRawShape = z.ZodRawShape> {
   readonly key: K;
@@ -10,7 +19,7 @@ export interface CoursePart<K extends string = string, S extends z.ZodRawShape =
   /** The recipe's keys that are the course's own, each with its schema and defaults. Absent means nothing done. */
   readonly shape: S;
   /** Whether a recipe settles anything in this course. */
-  laid(recipe: { readonly [Key in keyof S]: z.output<S[Key]> }): boolean;
+  laid(recipe: Keys<S>): boolean;
 }
 
 /** The shape of a course that has no keys yet. */

@@ -2,7 +2,7 @@ import type { Recipe } from "../recipe";
 import type { Edit } from "./edit";
 
 /** The parts of a recipe that can be left out as a whole. */
-export type Switched = { [K in keyof Recipe]: Recipe[K] extends { on: boolean } ? K : never }[keyof Recipe];
+export type Switched = { [K in keyof Recipe]-?: Recipe[K] extends { on: boolean } ? K : never }[keyof Recipe];
 
 /** Leaves a course out, or applies it again; its settings stay. @param title what the course is called. */
 export const switchCourse = (course: Switched, title: string, on: boolean): Edit => ({

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { coursePart, point } from "../course";
+import { point } from "../course";
 
 /** Units in which sizes are shown; they are kept in metres. "ratio": only the shape is known, not the size. */
 export const UNITS = { mm: 0.001, cm: 0.01, m: 1, ft: 0.3048, in: 0.0254, ratio: 1 } as const;
@@ -80,11 +80,11 @@ export function factorsOf({ height, keeps }: ProportionSettings): readonly [numb
   return keeps === "area" ? [1 / Math.sqrt(height), Math.sqrt(height)] : [1, height];
 }
 
-/** Course 3: how tall the building really is; what is flat, straight or must keep its form is to come. */
-export const proportionPart = coursePart({
-  key: "proportion",
-  name: "Shape",
-  ready: true,
-  shape: { proportion: proportion.prefault({}) },
-  laid: ({ proportion: { height, measures } }) => height !== 1 || (measures ?? []).length > 0,
-});
+/** What the proportion adds to the recipe. */
+export const proportionShape = { proportion: proportion.prefault({}) };
+
+export const proportionLaid = ({
+  proportion: { height, measures },
+}: {
+  readonly proportion: ProportionSettings;
+}): boolean => height !== 1 || (measures ?? []).length > 0;

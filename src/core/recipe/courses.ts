@@ -3,9 +3,9 @@ import { finishPart } from "../finish";
 import { framePart } from "../frame";
 import { lensPart } from "../lens";
 import { linesPart } from "../lines";
-import { proportionPart } from "../proportion";
+import { shapePart } from "../shape";
 
 /** The six courses in the order of the job. To add one, add its part here; see docs/adding-a-course.md. */
-export const COURSES = [lensPart, linesPart, proportionPart, framePart, edgesPart, finishPart] as const;
+export const COURSES = [lensPart, linesPart, shapePart, framePart, edgesPart, finishPart] as const;
 
 export type CourseKey = (typeof COURSES)[number]["key"];

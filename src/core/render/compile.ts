@@ -86,9 +86,9 @@ const OUTLINE_TOLERANCE = 0.01;
 const COVER_TOLERANCE = 0.05;
 
 /** The chain of a recipe. @throws RecipeError where its numbers leave nothing of the picture. */
-function chainFor(recipe: SettledRecipe, size: Size, steps: Steps): PlaneStep {
+function chainFor(recipe: SettledRecipe, size: Size, steps: Steps, moving: boolean): PlaneStep {
   try {
-    return chainOf(recipe, size, steps);
+    return chainOf(recipe, size, steps, moving);
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     throw new RecipeError(
@@ -184,7 +184,7 @@ export function compile(
   meanwhile: number | null = null,
   steps: Steps = STEPS,
 ): CompiledMap {
-  const straight = chainFor(recipe, size, steps);
+  const straight = chainFor(recipe, size, steps, meanwhile !== null);
   const covered = coveredOutline(size, straight);
   const chosen = chooseFrame(recipe, size, covered, meanwhile, straight.forward);
   const rect = recipe.frame.on ? trimmed(chosen, recipe.edges, size, straight.back) : chosen;

@@ -1,0 +1,16 @@
+/**
+ * Shape: taut lines, joined faces and shields, all in one warp of the corrected plane. It knows the plane and the marks on it;
+ * how a photo gets there is for `render` to know.
+ */
+export * from "./recipe-part";
+export * from "./shape-settings";
+export * from "./shape-model";
+export * from "./shape-step";
+export * from "./quad";
+export * from "./rectangle-ratio";
+export * from "./face-patch";
+export * from "./solve-joints";
+export * from "./solve-field";
+export * from "./placed-marks";
+export * from "./spline-field";
+export * from "./warp";

@@ -1,0 +1,46 @@
+import { type Break, FAR_INSIDE, type PlaneStep } from "../course";
+import type { Size } from "../geometry";
+import { type ShapeModel, type ShapeRecipe, solveShape } from "./shape-model";
+import { movesAnything } from "./shape-settings";
+
+/** Last solved shapes are kept by their settings: other edits compile the same shape again and again. */
+const kept = new WeakMap<object, { readonly key: readonly unknown[]; readonly model: ShapeModel | null }[]>();
+const MOST_KEPT = 4;
+
+/**
+ * The shape of a recipe, solved once for the same settings, the same steps beneath and the same size. @param below what the steps
+ * beneath depend on, as one text.
+ */
+export function shapeModel(
+  recipe: ShapeRecipe,
+  size: Size,
+  inner: PlaneStep,
+  below: string,
+  moving: boolean,
+): ShapeModel | null {
+  if (!movesAnything(recipe.shape)) return null;
+  const key = [below, recipe.frame.detail, size[0], size[1], moving];
+  const solved = kept.get(recipe.shape) ?? [];
+  const found = solved.find((s) => s.key.length === key.length && s.key.every((v, i) => v === key[i]));
+  if (found) return found.model;
+  const model = solveShape(recipe, size, inner, moving);
+  kept.set(recipe.shape, [{ key, model }, ...solved].slice(0, MOST_KEPT));
+  return model;
+}
+
+/** A solved shape as a step of the chain; creases run along the edges of faces. */
+export function stepOf({ warp, faces }: ShapeModel): PlaneStep {
+  const breaks = faces.flatMap((_, f) => {
+    const { to } = warp.patches[f]!;
+    return to.map((corner, side): Break => [corner, to[(side + 1) % 4]!]);
+  });
+  return {
+    forward: (p) => warp.forward(p),
+    back: (x, y, out) => {
+      warp.back(x, y, out);
+      out[2] = FAR_INSIDE;
+    },
+    outline: (polygon) => polygon.map((p) => warp.forward(p)),
+    ...(breaks.length > 0 ? { breaks } : {}),
+  };
+}

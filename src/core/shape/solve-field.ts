@@ -1,0 +1,219 @@
+import type { Vec2 } from "../geometry";
+import { BorderedSystem } from "../numerics";
+import { addEnergy } from "./field-energy";
+import type { PlacedShield, PlacedTaut } from "./placed-marks";
+import { type Lattice, SplineField, type Spot, numbersOf, spotOf, weightsAt } from "./spline-field";
+
+/** A place whose way is known: the border of a face, or what is left alone. */
+export interface Pin {
+  readonly at: Vec2;
+  /** How far it moves, pixels. */
+  readonly by: Vec2;
+  /** Its share of what its mark counts. */
+  readonly share: number;
+}
+
+export interface FieldMarks {
+  readonly tauts: readonly PlacedTaut[];
+  readonly shields: readonly PlacedShield[];
+  readonly pins: readonly Pin[];
+  /** Where a place goes that lies in a face; null outside of all. */
+  inFace(p: Vec2): Vec2 | null;
+}
+
+/** How strongly marks are held against what moving costs (field-energy): mean squares, in shares of the picture's diagonal. */
+const HELD = 8e6;
+/** Free lines are fitted anew so many times, their directions being known only afterwards. */
+const ROUNDS = 3;
+
+/** The straight line through places: what is left is across it (Pearson (1901), "On lines and planes of closest fit"). */
+export interface StraightLine {
+  readonly middle: Vec2;
+  /** Of length 1. */
+  readonly along: Vec2;
+  readonly across: Vec2;
+}
+
+export function straightThrough(places: readonly Vec2[]): StraightLine {
+  const n = places.length;
+  const middle: Vec2 = [places.reduce((s, p) => s + p[0], 0) / n, places.reduce((s, p) => s + p[1], 0) / n];
+  let [xx, xy, yy] = [0, 0, 0];
+  for (const [x, y] of places) {
+    xx += (x - middle[0]) ** 2;
+    xy += (x - middle[0]) * (y - middle[1]);
+    yy += (y - middle[1]) ** 2;
+  }
+  const turn = Math.atan2(2 * xy, xx - yy) / 2;
+  const along: Vec2 = [Math.cos(turn), Math.sin(turn)];
+  return { middle, along, across: [-along[1], along[0]] };
+}
+
+const acrossOf = (line: StraightLine, p: Vec2): number =>
+  line.across[0] * (p[0] - line.middle[0]) + line.across[1] * (p[1] - line.middle[1]);
+
+/** The line that a lock asks for through the middle of places. */
+const locked = (lock: "vertical" | "horizontal", { middle }: StraightLine): StraightLine =>
+  lock === "vertical" ? { middle, along: [0, 1], across: [1, 0] } : { middle, along: [1, 0], across: [0, 1] };
+
+/** For each taut line the number of the one whose direction it takes, its own where it has one. */
+export function leaders(tauts: readonly PlacedTaut[]): number[] {
+  return tauts.map(({ mark }, k) => {
+    const seen = new Set<number>();
+    let at = k;
+    let { lock, along } = mark;
+    while (lock === "parallel" && !seen.has(at)) {
+      seen.add(at);
+      const next = tauts.findIndex((t) => t.mark.id === along);
+      if (next < 0) return at;
+      at = next;
+      ({ lock, along } = tauts[at]!.mark);
+    }
+    return seen.has(at) ? k : at;
+  });
+}
+
+/**
+ * The displacement of the plane that marks ask for, everything else as much as it was as they allow: one linear least squares problem,
+ * but for the directions of free lines, which are found in a few rounds (the way of Carroll, Agrawala and Agarwala (2009)).
+ *
+ * @param unit the picture's diagonal, pixels. @param visible how much each cell counts, about 1.
+ * @param staying how much of the usual it costs to move at all: with less, more goes along with what is marked.
+ */
+export function solveField(
+  lattice: Lattice,
+  unit: number,
+  visible: Float64Array,
+  marks: FieldMarks,
+  staying = 1,
+): SplineField {
+  const { tauts, shields, pins } = marks;
+  const leads = leaders(tauts);
+  const turns = tauts.map(({ mark }, k) => leads[k] === k && (mark.lock === "free" || mark.lock === "parallel"));
+  const free = turns.some((t) => t);
+  const known = tauts.map(({ places }) => places.map((p) => marks.inFace(p)));
+  const before = tauts.map(({ places }) => straightThrough(places));
+  let now = tauts.map(({ places }, k) => straightThrough(places.map((p, i) => known[k]![i] ?? p)));
+  let field = new SplineField(lattice, new Float64Array(numbersOf(lattice)));
+  for (let round = 0; round < (free ? ROUNDS : 1); round++) {
+    const ways = tauts.map((_, k): StraightLine => {
+      const { lock } = tauts[leads[k]!]!.mark;
+      if (lock === "vertical" || lock === "horizontal") return locked(lock, now[k]!);
+      return { ...now[leads[k]!]!, middle: now[k]!.middle };
+    });
+    const way = (k: number): StraightLine => ways[k]!;
+    field = new SplineField(
+      lattice,
+      onceSolved(lattice, unit, visible, { tauts, shields, pins, known, before, leads, turns, staying, way }),
+    );
+    if (!free) break;
+    const out = new Float64Array(6);
+    now = tauts.map(({ places }, k) =>
+      straightThrough(
+        places.map((p, i): Vec2 => {
+          const fixed = known[k]![i];
+          if (fixed) return fixed;
+          field.at(p[0], p[1], out);
+          return [p[0] + out[0]!, p[1] + out[1]!];
+        }),
+      ),
+    );
+  }
+  return field;
+}
+
+interface Round {
+  readonly tauts: readonly PlacedTaut[];
+  readonly shields: readonly PlacedShield[];
+  readonly pins: readonly Pin[];
+  readonly known: readonly (readonly (Vec2 | null)[])[];
+  readonly before: readonly StraightLine[];
+  readonly leads: readonly number[];
+  readonly turns: readonly boolean[];
+  readonly staying: number;
+  way(k: number): StraightLine;
+}
+
+function onceSolved(lattice: Lattice, unit: number, visible: Float64Array, round: Round): Float64Array {
+  const { tauts, shields, pins, known, before, leads, turns, staying, way } = round;
+  const stride = lattice.columns + 3;
+  const band = numbersOf(lattice);
+  // Border unknowns: each line's place, the turn of each that is free, and each shield's similarity.
+  let border = tauts.length;
+  const turnOf = turns.map((t) => (t ? band + border++ : -1));
+  const similarity = shields.map(({ mark }) => {
+    const at = band + border;
+    border += mark.turn === "upright" ? 3 : 4;
+    return at;
+  });
+  const system = new BorderedSystem(band, 2 * (3 * stride + 3) + 1, border);
+  addEnergy(system, lattice, unit, visible, staying);
+  const held = HELD / (unit * unit);
+  const unknowns = new Int32Array(40);
+  const coefficients = new Float64Array(40);
+  const spot: Spot = { first: 0, tx: 0, ty: 0 };
+  const [wx, wy] = [new Float64Array(4), new Float64Array(4)];
+  /** The displacement of a place across a direction, into the first 32. */
+  const displaced = (p: Vec2, nx: number, ny: number): void => {
+    spotOf(lattice, p[0], p[1], spot);
+    weightsAt(spot.tx, wx);
+    weightsAt(spot.ty, wy);
+    for (let n = 0; n < 16; n++) {
+      const w = wx[n & 3]! * wy[n >> 2]!;
+      const at = 2 * (spot.first + (n >> 2) * stride + (n & 3));
+      unknowns[2 * n] = at;
+      unknowns[2 * n + 1] = at + 1;
+      coefficients[2 * n] = nx * w;
+      coefficients[2 * n + 1] = ny * w;
+    }
+  };
+  tauts.forEach(({ places, mark }, k) => {
+    const line = way(k);
+    const turn = turnOf[leads[k]!]!;
+    const asked = mark.lock === "vertical" || mark.lock === "horizontal" ? locked(mark.lock, before[k]!) : before[k]!;
+    places.forEach((p, i) => {
+      const fixed = known[k]![i]!;
+      let n = 0;
+      const from = fixed ?? p;
+      if (!fixed) {
+        displaced(p, line.across[0], line.across[1]);
+        n = 32;
+      }
+      const off = acrossOf(line, from);
+      unknowns[n] = band + k;
+      coefficients[n++] = -1;
+      if (turn >= 0) {
+        unknowns[n] = turn;
+        // In shares of the picture, so that all unknowns are of one size.
+        coefficients[n++] =
+          -((p[0] - before[k]!.middle[0]) * line.along[0] + (p[1] - before[k]!.middle[1]) * line.along[1]) / unit;
+      }
+      const left = (1 - mark.amount) * acrossOf(asked, p);
+      system.observe(unknowns, coefficients, n, left - off, held / places.length);
+    });
+  });
+  shields.forEach(({ places, form, mark }, k) => {
+    const at = similarity[k]!;
+    const middle = straightThrough(form).middle;
+    places.forEach((p, i) => {
+      const [gx, gy] = [(form[i]![0] - middle[0]) / unit, (form[i]![1] - middle[1]) / unit];
+      for (const c of [0, 1] as const) {
+        displaced(p, c === 0 ? 1 : 0, c === 1 ? 1 : 0);
+        let n = 32;
+        const put = (unknown: number, by: number): void => {
+          unknowns[n] = unknown;
+          coefficients[n++] = by;
+        };
+        put(at + c, -1);
+        put(at + 2, -(c === 0 ? gx : gy));
+        if (mark.turn !== "upright") put(at + 3, c === 0 ? gy : -gx);
+        system.observe(unknowns, coefficients, n, -(p[c] - middle[c]), held / places.length);
+      }
+    });
+  });
+  for (const { at, by, share } of pins)
+    for (const c of [0, 1] as const) {
+      displaced(at, c === 0 ? 1 : 0, c === 1 ? 1 : 0);
+      system.observe(unknowns, coefficients, 32, by[c], held * share);
+    }
+  return system.solve().subarray(0, band);
+}

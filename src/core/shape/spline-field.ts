@@ -1,0 +1,117 @@
+import { type Rect, clamp } from "../geometry";
+
+/** A lattice of square cells over a rectangle of the plane, pixels. */
+export interface Lattice {
+  readonly x: number;
+  readonly y: number;
+  /** Side of a cell. */
+  readonly cell: number;
+  readonly columns: number;
+  readonly rows: number;
+}
+
+/** The lattice that covers a rectangle with so many cells along its longer side. */
+export function latticeOver([x, y, w, h]: Rect, along: number): Lattice {
+  const cell = Math.max(w, h) / along;
+  return {
+    x,
+    y,
+    cell,
+    columns: Math.max(1, Math.ceil(w / cell - 1e-9)),
+    rows: Math.max(1, Math.ceil(h / cell - 1e-9)),
+  };
+}
+
+/** Weights of the four nearest of a uniform cubic B-spline's numbers at t = 0…1 within a cell (de Boor, "A Practical Guide to Splines"). */
+export function weightsAt(t: number, out: Float64Array): void {
+  const u = 1 - t;
+  out[0] = (u * u * u) / 6;
+  out[1] = (4 - 6 * t * t + 3 * t * t * t) / 6;
+  out[2] = (4 - 6 * u * u + 3 * u * u * u) / 6;
+  out[3] = (t * t * t) / 6;
+}
+
+/** Their derivatives by t. */
+export function slopesAt(t: number, out: Float64Array): void {
+  const u = 1 - t;
+  out[0] = -(u * u) / 2;
+  out[1] = (3 * t * t - 4 * t) / 2;
+  out[2] = (4 * u - 3 * u * u) / 2;
+  out[3] = (t * t) / 2;
+}
+
+/** Their second derivatives. */
+export function bendsAt(t: number, out: Float64Array): void {
+  out[0] = 1 - t;
+  out[1] = 3 * t - 2;
+  out[2] = 1 - 3 * t;
+  out[3] = t;
+}
+
+/** How many numbers a lattice's field has, x and y for each. */
+export const numbersOf = ({ columns, rows }: Lattice): number => 2 * (columns + 3) * (rows + 3);
+
+/** Where in its cell a place lies; beyond the lattice it is its border's. */
+export interface Spot {
+  /** Number of the first of the sixteen that count, counted in pairs. */
+  first: number;
+  tx: number;
+  ty: number;
+}
+
+export function spotOf({ x, y, cell, columns, rows }: Lattice, px: number, py: number, out: Spot): void {
+  const u = clamp((px - x) / cell, 0, columns);
+  const v = clamp((py - y) / cell, 0, rows);
+  const i = Math.min(columns - 1, Math.floor(u));
+  const j = Math.min(rows - 1, Math.floor(v));
+  out.first = j * (columns + 3) + i;
+  out.tx = u - i;
+  out.ty = v - j;
+}
+
+/** A smooth displacement over the plane: a tensor product of uniform cubic B-splines, so twice differentiable. */
+export class SplineField {
+  private readonly spot: Spot = { first: 0, tx: 0, ty: 0 };
+  private readonly wx = new Float64Array(4);
+  private readonly wy = new Float64Array(4);
+  private readonly sx = new Float64Array(4);
+  private readonly sy = new Float64Array(4);
+
+  /** @param numbers x and y in turn, row by row. */
+  constructor(
+    readonly lattice: Lattice,
+    readonly numbers: Float64Array,
+  ) {}
+
+  /** Writes how far a place moves to `out`: x, y, and then ∂x/∂x, ∂x/∂y, ∂y/∂x, ∂y/∂y. Beyond the lattice it moves as its border does. */
+  at(px: number, py: number, out: Float64Array): void {
+    const { spot, wx, wy, sx, sy, numbers, lattice } = this;
+    spotOf(lattice, px, py, spot);
+    weightsAt(spot.tx, wx);
+    weightsAt(spot.ty, wy);
+    slopesAt(spot.tx, sx);
+    slopesAt(spot.ty, sy);
+    const stride = lattice.columns + 3;
+    let [x, y, xx, xy, yx, yy] = [0, 0, 0, 0, 0, 0];
+    for (let j = 0; j < 4; j++) {
+      const at = 2 * (spot.first + j * stride);
+      const [a, b, c, d] = [wx[0]!, wx[1]!, wx[2]!, wx[3]!];
+      const [x0, x1, x2, x3] = [numbers[at]!, numbers[at + 2]!, numbers[at + 4]!, numbers[at + 6]!];
+      const [y0, y1, y2, y3] = [numbers[at + 1]!, numbers[at + 3]!, numbers[at + 5]!, numbers[at + 7]!];
+      const rowX = a * x0 + b * x1 + c * x2 + d * x3;
+      const rowY = a * y0 + b * y1 + c * y2 + d * y3;
+      x += wy[j]! * rowX;
+      y += wy[j]! * rowY;
+      xy += sy[j]! * rowX;
+      yy += sy[j]! * rowY;
+      xx += wy[j]! * (sx[0]! * x0 + sx[1]! * x1 + sx[2]! * x2 + sx[3]! * x3);
+      yx += wy[j]! * (sx[0]! * y0 + sx[1]! * y1 + sx[2]! * y2 + sx[3]! * y3);
+    }
+    out[0] = x;
+    out[1] = y;
+    out[2] = xx / lattice.cell;
+    out[3] = xy / lattice.cell;
+    out[4] = yx / lattice.cell;
+    out[5] = yy / lattice.cell;
+  }
+}

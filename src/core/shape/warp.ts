@@ -1,0 +1,172 @@
+import { type Rect, type Vec2, distance2 } from "../geometry";
+import { type FacePatch, type Edge, sharedEdges } from "./face-patch";
+import { inQuad } from "./quad";
+import type { SplineField } from "./spline-field";
+
+/** Between faces and what is around them what is left is taken up over so many cells. */
+const TAKEN_UP = 1.5;
+/** Less than this is nothing, pixels. */
+const NOTHING = 1e-3;
+/** How exactly a place is followed back, pixels, and in how many steps at most. */
+const EXACT = 1e-5;
+const ROUNDS = 40;
+
+/** The edges of faces that no other face has. */
+export function outerEdges(faces: readonly { readonly joints: readonly string[] }[]): Edge[] {
+  const inner = new Set(sharedEdges(faces).flatMap(([a, b]) => [a.join(), b.join()]));
+  return faces.flatMap((_, f) => [0, 1, 2, 3].map((side): Edge => [f, side])).filter((e) => !inner.has(e.join()));
+}
+
+/** A piece of a face's border, and its face. */
+interface Rim {
+  readonly patch: FacePatch;
+  readonly a: Vec2;
+  readonly b: Vec2;
+}
+
+/** The whole of a shape: faces on their own planes, and a smooth field around them. */
+export class ShapeWarp {
+  private readonly rims: readonly Rim[];
+  private readonly reach: number;
+  private readonly out = new Float64Array(6);
+  private readonly near = new Float64Array(6);
+  private starts: Starts | null = null;
+
+  constructor(
+    readonly field: SplineField,
+    readonly patches: readonly FacePatch[],
+    outer: readonly Edge[],
+  ) {
+    this.reach = TAKEN_UP * field.lattice.cell;
+    this.rims = outer
+      .map(([f, side]): Rim => {
+        const patch = patches[f]!;
+        return { patch, a: patch.from[side]!, b: patch.from[(side + 1) % 4]! };
+      })
+      .filter((rim) => this.isParted(rim));
+  }
+
+  private isParted({ patch, a, b }: Rim): boolean {
+    for (let k = 0; k <= 16; k++) {
+      const [x, y] = [a[0] + ((b[0] - a[0]) * k) / 16, a[1] + ((b[1] - a[1]) * k) / 16];
+      this.field.at(x, y, this.near);
+      patch.forward(x, y, this.out);
+      if (Math.hypot(this.out[0]! - x - this.near[0]!, this.out[1]! - y - this.near[1]!) > NOTHING) return true;
+    }
+    return false;
+  }
+
+  /** Where a place goes; its first two numbers, and outside of faces the field's derivatives after them. */
+  private around(x: number, y: number, out: Float64Array): void {
+    this.field.at(x, y, out);
+    out[0]! += x;
+    out[1]! += y;
+    if (this.rims.length === 0) return;
+    let [best, bx, by, rim] = [this.reach, 0, 0, null as Rim | null];
+    for (const r of this.rims) {
+      const [dx, dy] = [r.b[0] - r.a[0], r.b[1] - r.a[1]];
+      const t = Math.max(0, Math.min(1, ((x - r.a[0]) * dx + (y - r.a[1]) * dy) / (dx * dx + dy * dy)));
+      const [px, py] = [r.a[0] + t * dx, r.a[1] + t * dy];
+      const far = Math.hypot(x - px, y - py);
+      if (far < best) [best, bx, by, rim] = [far, px, py, r];
+    }
+    if (!rim) return;
+    this.field.at(bx, by, this.near);
+    const [fx, fy] = [bx + this.near[0]!, by + this.near[1]!];
+    rim.patch.forward(bx, by, this.near);
+    const share = (1 - (best / this.reach) ** 2) ** 2;
+    out[0]! += share * (this.near[0]! - fx);
+    out[1]! += share * (this.near[1]! - fy);
+  }
+
+  forward([x, y]: Vec2): Vec2 {
+    const patch = this.patches.find((p) => inQuad(p.from, x, y));
+    if (patch) patch.forward(x, y, this.out);
+    else this.around(x, y, this.out);
+    return [this.out[0]!, this.out[1]!];
+  }
+
+  /** Where a place outside came from; the first two of `out`. */
+  back(x: number, y: number, out: Float64Array): void {
+    for (const patch of this.patches)
+      if (inQuad(patch.to, x, y)) {
+        patch.back(x, y, out);
+        return;
+      }
+    this.starts ??= new Starts(this);
+    const { out: at, starts } = this;
+    let [px, py] = starts.at(x, y);
+    this.follow(x, y, px, py, at);
+    [px, py] = [at[0]!, at[1]!];
+    out[0] = px;
+    out[1] = py;
+  }
+
+  /** Newton's steps from a start to the place that goes to x, y, into the first two of `to`. */
+  follow(x: number, y: number, px: number, py: number, to: Float64Array): void {
+    const at = this.steps;
+    let damped = 1;
+    let last = Infinity;
+    for (let n = 0; n < ROUNDS; n++) {
+      this.around(px, py, at);
+      const [ex, ey] = [x - at[0]!, y - at[1]!];
+      const error = Math.abs(ex) + Math.abs(ey);
+      if (error < EXACT) break;
+      if (error > 0.9 * last) damped = Math.max(0.25, damped / 2);
+      last = error;
+      const [a, b, c, d] = [1 + at[2]!, at[3]!, at[4]!, 1 + at[5]!];
+      const det = a * d - b * c;
+      px += (damped * (d * ex - b * ey)) / det;
+      py += (damped * (a * ey - c * ex)) / det;
+    }
+    to[0] = px;
+    to[1] = py;
+  }
+
+  private readonly steps = new Float64Array(6);
+}
+
+/** From where places are followed back: a coarse table of the way back. */
+class Starts {
+  private readonly box: Rect;
+  private readonly columns: number;
+  private readonly rows: number;
+  private readonly by: Float64Array;
+
+  constructor(warp: ShapeWarp) {
+    const { x, y, cell, columns, rows } = warp.field.lattice;
+    // Two cells around what is known, since it moves.
+    this.box = [x - 2 * cell, y - 2 * cell, (columns + 4) * cell, (rows + 4) * cell];
+    this.columns = 2 * (columns + 4);
+    this.rows = 2 * (rows + 4);
+    this.by = new Float64Array(2 * (this.columns + 1) * (this.rows + 1));
+    const out = new Float64Array(2);
+    for (let j = 0; j <= this.rows; j++)
+      for (let i = 0; i <= this.columns; i++) {
+        const at = 2 * (j * (this.columns + 1) + i);
+        const [px, py] = [this.box[0] + (i * cell) / 2, this.box[1] + (j * cell) / 2];
+        // The neighbour's way is nearly this one's.
+        const from = i > 0 ? at - 2 : j > 0 ? at - 2 * (this.columns + 1) : -1;
+        const [sx, sy] = from >= 0 ? [this.by[from]!, this.by[from + 1]!] : [0, 0];
+        warp.follow(px, py, px + sx, py + sy, out);
+        const far = distance2([out[0]!, out[1]!], [px, py]);
+        const fine = Number.isFinite(far) && far < 8 * cell * columns;
+        this.by[at] = fine ? out[0]! - px : sx;
+        this.by[at + 1] = fine ? out[1]! - py : sy;
+      }
+  }
+
+  at(x: number, y: number): Vec2 {
+    const [bx, by, bw, bh] = this.box;
+    const u = Math.max(0, Math.min(this.columns, ((x - bx) / bw) * this.columns));
+    const v = Math.max(0, Math.min(this.rows, ((y - by) / bh) * this.rows));
+    const [i, j] = [Math.min(this.columns - 1, Math.floor(u)), Math.min(this.rows - 1, Math.floor(v))];
+    const [s, t] = [u - i, v - j];
+    const at = 2 * (j * (this.columns + 1) + i);
+    const below = at + 2 * (this.columns + 1);
+    const mix = (c: number): number =>
+      (1 - t) * ((1 - s) * this.by[at + c]! + s * this.by[at + 2 + c]!) +
+      t * ((1 - s) * this.by[below + c]! + s * this.by[below + 2 + c]!);
+    return [x + mix(0), y + mix(1)];
+  }
+}
