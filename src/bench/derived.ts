@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import { useBench } from "@/client/bench-store";
+import { explainShape, shapeMarks } from "@/core/shape";
 import { type LineSolution, nextLine } from "@/core/attitude";
 import type { Size, Vec2 } from "@/core/geometry";
 import type { OwnProposal } from "@/core/own-edges";
@@ -12,6 +13,8 @@ import {
   linesOf,
   measuredProportion,
   measuredView,
+  shapeOf,
+  type SettledRecipe,
   solveRecipe,
   trueAlready,
   withCamera,
@@ -78,6 +81,7 @@ function deriveFrom(
     const { focal } = solved().solution;
     return trueAlready(settled, size, focal && focal.sigmaPx / focal.focalPx, [x + w / 2, y + h / 2]);
   });
+  const bent = once(() => bentOf(settled, size, moving));
   return {
     source: recipe,
     recipe: settled,
@@ -108,6 +112,10 @@ function deriveFrom(
     get heights() {
       return heights();
     },
+    /** What taut lines, joined faces and shields come to; null where there are none. */
+    get bent() {
+      return bent();
+    },
     get next() {
       return next();
     },
@@ -119,6 +127,17 @@ export type Derived = ReturnType<typeof deriveFrom>;
 function once<T>(make: () => T): () => T {
   let made: { readonly value: T } | null = null;
   return () => (made ??= { value: make() }).value;
+}
+
+/** How the marks of the shape stand; what is said of them waits until nothing moves. */
+function bentOf(recipe: SettledRecipe, size: Size, moving: boolean) {
+  const { shape } = recipe;
+  const model = shape && shapeOf(recipe, size, moving);
+  if (!shape || !model) return null;
+  const marks = shapeMarks(shape, model);
+  // To tell rivals a coarse solve of the others is enough.
+  const solve = (other: typeof shape) => shapeOf({ ...recipe, shape: other }, size, true);
+  return { model, marks, messages: moving ? [] : explainShape(shape, model, marks, solve) };
 }
 
 function rowsOf(

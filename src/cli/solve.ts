@@ -9,9 +9,11 @@ import {
   focalByMeasures,
   lensInDoubt,
   measuredIn,
+  shapeOf,
   solveRecipe,
   withCamera,
 } from "@/core/render";
+import { type ShapeSettings, explainShape, shapeMarks } from "@/core/shape";
 import { UsageError, options, readRecipeFile, readText } from "./arguments";
 import { foundLines } from "./lines";
 import { NOTHING_STRAIGHT, ownEdgesIn, projectionOf, refuseStitched } from "./own-edges";
@@ -34,6 +36,7 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
   const map = compile({ ...settled, attitude, frame: { ...settled.frame, on: false } }, size);
   const focalPx = solution.focal?.focalPx ?? settled.camera.focalPx;
   const measured = measuredIn({ ...settled, attitude, camera: { ...settled.camera, focalPx } }, size);
+  const shape = recipe.shape && shapeTold({ ...settled, attitude }, recipe.shape, size);
   const residuals = new Map(solution.lines.map((l) => [l.id, l.residualPx]));
   return {
     attitude: angles,
@@ -60,8 +63,18 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
         residualPx: residuals.get(line.id) ?? null,
       };
     }),
-    messages: [...messages.map((m) => m.text), ...(measured?.messages ?? [])],
+    ...(shape && { shape: { share: shape.share, marks: shape.marks } }),
+    messages: [...messages.map((m) => m.text), ...(measured?.messages ?? []), ...(shape?.messages ?? [])],
   };
+}
+
+/** How a recipe's shape stands: each mark before and after, and what is to be said; null where nothing is marked. */
+function shapeTold(recipe: SettledRecipe, shape: ShapeSettings, size: Size) {
+  const model = shapeOf(recipe, size);
+  if (!model) return null;
+  const marks = shapeMarks(shape, model);
+  const messages = explainShape(shape, model, marks, (other) => shapeOf({ ...recipe, shape: other }, size));
+  return { share: model.share, marks, messages: messages.map((m) => m.text) };
 }
 
 /** The recipe with the plumbs and sills found in the photo in place of its own. */

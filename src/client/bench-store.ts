@@ -196,15 +196,21 @@ export const createBenchStore = () =>
 
 const touched = (s: BenchState): Partial<BenchState> => (s.save === "conflict" ? {} : { save: "unsaved" });
 
+/** All that can be selected in a recipe. */
+const marksOf = ({ lines, proportion, shape, edges }: Recipe): readonly { readonly id: string }[] => [
+  ...lines,
+  ...(proportion.measures ?? []),
+  ...(shape ? [...shape.taut, ...shape.faces, ...shape.shields] : []),
+  ...(edges.strokes ?? []),
+];
+
 /** What holds after a step back or forward: its recipe, and no selection of a mark that is not there. */
 const arrived = (s: BenchState, { recipe }: Step): Partial<BenchState> => ({
   recipe,
   gesture: null,
   // What was found was found under another lens.
   ...(recipe.lens === s.recipe.lens ? {} : { found: null }),
-  selected: [...recipe.lines, ...(recipe.proportion.measures ?? [])].some((m) => m.id === s.selected)
-    ? s.selected
-    : null,
+  selected: marksOf(recipe).some((m) => m.id === s.selected) ? s.selected : null,
   ...touched(s),
 });
 

@@ -9,6 +9,7 @@ import type { Rect, Vec2 } from "@/core/geometry";
 import type { Line as DrawnLine } from "@/core/recipe";
 import type { Derived } from "../derived";
 import type { RunningMarks } from "../tools/tool";
+import { BentMarks } from "./bent-marks";
 import type { SheetColours } from "./colours";
 import { FaceMark } from "./face-mark";
 import { FoundMarks } from "./found-marks";
@@ -125,6 +126,9 @@ export const SheetStage = memo(function SheetStage(props: Props) {
         )}
         {shown && course === "proportion" && (
           <ShapeMarks derived={derived} projection={projection} asShot={asShot} colours={colours} />
+        )}
+        {shown && course === "proportion" && recipe.shape && (
+          <BentMarks shape={recipe.shape} {...{ derived, selected, selectedEnd, asShot, projection, colours }} />
         )}
         {area && (
           <Line

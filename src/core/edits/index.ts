@@ -16,5 +16,6 @@ export * from "./own-edges-edits";
 export * from "./measure-edits";
 export * from "./profile-edits";
 export * from "./pull-edit";
+export * from "./shape-edits";
 export * from "./stroke-edits";
 export * from "./taut-edits";

@@ -6,6 +6,7 @@ export * from "./recipe-part";
 export * from "./shape-settings";
 export * from "./shape-model";
 export * from "./shape-step";
+export * from "./shape-report";
 export * from "./quad";
 export * from "./rectangle-ratio";
 export * from "./face-patch";

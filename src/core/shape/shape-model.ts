@@ -8,7 +8,7 @@ import type { PlaneCamera } from "./rectangle-ratio";
 import { type JoinedFace, type ShapeSettings, movesAnything } from "./shape-settings";
 import { type Pin, solveField } from "./solve-field";
 import { type FaceFault, type PlacedJoint, solveJoints, soundFaces } from "./solve-joints";
-import type { SplineField} from "./spline-field";
+import type { SplineField } from "./spline-field";
 import { type Lattice, latticeOver } from "./spline-field";
 import { ShapeWarp, outerEdges } from "./warp";
 

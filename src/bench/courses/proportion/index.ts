@@ -1,4 +1,10 @@
 import type { BenchCourse } from "../bench-course";
+import { BENT_COMMANDS } from "./bent/bent-commands";
+import { holdBent, holdTautEnd } from "./bent/hold-bent";
+import { holdJoint } from "./bent/hold-joint";
+import { NET } from "./bent/net-tool";
+import { SHIELD } from "./bent/shield-tool";
+import { TAUT } from "./bent/taut-tool";
 import { SHAPE_COMMANDS } from "./commands";
 import { ShapePanel } from "./shape-panel";
 import { holdMeasure, holdMeasurePlace } from "./tools/hold-measure";
@@ -9,13 +15,15 @@ import { AS_TALL, LENGTH, TAPE } from "./tools/stroke-tools";
 /** Course 3 on the Bench. */
 export const shapeCourse: BenchCourse = {
   key: "proportion",
-  note: ({ proportion }, laid) => {
+  note: ({ proportion, shape }, laid) => {
+    const marks = shape ? shape.taut.length + shape.faces.length + shape.shields.length : 0;
+    if (marks > 0) return marks === 1 ? "1 mark" : `${marks} marks`;
     const n = proportion.measures?.length ?? 0;
     if (n > 0) return n === 1 ? "1 measure" : `${n} measures`;
     return laid ? `height ${proportion.height.toFixed(2)}` : "";
   },
-  tools: [RECTANGLE, GRID, ROUND, LENGTH, TAPE, AS_TALL],
-  grips: [holdReference, holdMeasurePlace, holdMeasure, holdHeight],
-  commands: SHAPE_COMMANDS,
+  tools: [TAUT, NET, SHIELD, RECTANGLE, GRID, ROUND, LENGTH, TAPE, AS_TALL],
+  grips: [holdJoint, holdTautEnd, holdReference, holdMeasurePlace, holdMeasure, holdHeight, holdBent],
+  commands: [...SHAPE_COMMANDS, ...BENT_COMMANDS],
   Panel: ShapePanel,
 };

@@ -6,6 +6,7 @@ import type { Photo } from "@/client";
 import type { Derived } from "../../derived";
 import { CourseSwitch } from "../course-switch";
 import { HowFar } from "../how-far";
+import { BentPart } from "./bent/bent-part";
 import { HeightPart } from "./height-part";
 import { MeasureFields } from "./measure-fields";
 import { MeasureSchedule } from "./measure-schedule";
@@ -35,6 +36,7 @@ export function ShapePanel({ photo, derived }: { photo: Photo; derived: Derived 
           walls={derived.solution.walls}
         />
       )}
+      <BentPart derived={derived} />
       <HeightPart derived={derived} />
       <ScalePart derived={derived} />
       <HowFar derived={derived} />

@@ -1,5 +1,6 @@
 import { type Stroke, makesGaps, onlyBends, strokesOn } from "../../edges";
 import type { Rect } from "../../geometry";
+import { movesAnything } from "../../shape";
 import type { CompiledMap } from "../compile";
 import type { SettledRecipe } from "../settled";
 import { sideAt } from "./gaps";
@@ -18,6 +19,7 @@ const geometryOf = ({
   proportion,
   frame,
   edges,
+  shape,
 }: SettledRecipe): readonly unknown[] => [
   WAY,
   camera,
@@ -29,6 +31,7 @@ const geometryOf = ({
   { turn: frame.turn, mirror: frame.mirror, keep: frame.keep },
   // Where gaps are bent shut the frame moves places.
   onlyBends(edges) && [onlyBends(edges), frame.rect],
+  ...(movesAnything(shape) ? [shape, frame.detail] : []),
 ];
 
 /**

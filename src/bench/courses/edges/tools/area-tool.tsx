@@ -1,42 +1,19 @@
 import { addSource } from "@/core/edits";
-import { type Vec2, distance2, signedArea, withoutCollinear } from "@/core/geometry";
 import { newId } from "../../../new-id";
 import { MOVE } from "../../../tools/move-tool";
-import { type Gesture, type Tool, edit, pan } from "../../../tools/tool";
+import { outlineGesture } from "../../../tools/outline-gesture";
+import { type Tool, edit, pan } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";
-
-/** Corners of an outline are at least so far apart, as a share of its extent; and it has so many at most. */
-const APART = 0.01;
-const MOST = 100;
-/** An outline encloses at least a square of so many times that side; a stroke encloses nothing. */
-const LEAST = 3;
-
-/** An outline drawn freely around an area; it closes where it ends. */
-function around(from: Vec2, use: "from" | "never", size: Vec2): Gesture {
-  const points: Vec2[] = [from];
-  const apart = APART * Math.max(...size);
-  return {
-    keeps: "map",
-    move: ({ recorded }) => {
-      if (recorded && distance2(recorded, points.at(-1)!) >= apart) points.push(recorded);
-      return [];
-    },
-    up: () => {
-      let outline = withoutCollinear(points, apart / 8);
-      while (outline.length > MOST) outline = outline.filter((_, i) => i % 2 === 0);
-      const enclosed = Math.abs(signedArea(outline)) >= (LEAST * apart) ** 2;
-      return outline.length >= 3 && enclosed ? [edit(addSource(newId(), use, outline))] : [];
-    },
-    marks: () => (points.length > 1 ? { area: [...points] } : {}),
-  };
-}
 
 const tool = (use: "from" | "never", button: Pick<Tool, "name" | "label" | "words" | "key" | "icon">): Tool => ({
   ...button,
   cursor: "crosshair",
   down: (at, hand) => {
     if (hand.bench.view !== "corrected") return MOVE.down(at, hand);
-    return at.recorded ? around(at.recorded, use, hand.bench.size) : pan();
+    const { recorded } = at;
+    return recorded
+      ? outlineGesture(recorded, hand.bench.size, (outline) => [edit(addSource(newId(), use, outline))])
+      : pan();
   },
 });
 

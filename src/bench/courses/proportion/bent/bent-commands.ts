@@ -1,0 +1,83 @@
+import { deleteShapeMark, moveTaut, placeJoint, pullJoint, switchShapeMark } from "@/core/edits";
+import { ARROW_KEYS, arrowOf, burstOf } from "../../../commands/arrows";
+import type { Command, CommandContext } from "../../../commands/command";
+import { switchMesh, switchPulling, useBent } from "./bent-state";
+import { pulledBy } from "./hold-joint";
+
+const group = "Shape";
+
+/** Whether a mark of the shape is selected. */
+const can = ({ get }: Pick<CommandContext, "get">): boolean => {
+  const { course, recipe, selected } = get();
+  if (course !== "proportion" || !recipe.shape) return false;
+  const { taut, faces, shields } = recipe.shape;
+  return [...taut, ...faces, ...shields].some((m) => m.id === selected);
+};
+const inShape = ({ get }: Pick<CommandContext, "get">): boolean => get().course === "proportion";
+
+/** What can be done with taut lines, joined faces and shields. */
+export const BENT_COMMANDS: readonly Command[] = [
+  {
+    id: "nudge-bent",
+    words: "Move the taut line, or the face's joint, by 1 px (Shift 10, Alt 0.1)",
+    group,
+    keys: ARROW_KEYS,
+    written: "Arrows",
+    can,
+    run: ({ get }, held) => {
+      const by = arrowOf(held);
+      const { recipe, size, selected, selectedEnd, edit } = get();
+      if (!by || !recipe.shape) return;
+      if (recipe.shape.taut.some((t) => t.id === selected)) {
+        edit(moveTaut(selected!, selectedEnd, by), burstOf(`keys-${selected}-${selectedEnd ?? ""}`, get));
+        return;
+      }
+      const { joint: id, pulling } = useBent.getState();
+      const joint = recipe.shape.joints.find((j) => j.id === id);
+      if (!joint) return;
+      const from = pulling ? pulledBy(recipe, size, joint) : joint.at;
+      const to = [from[0] + by[0], from[1] + by[1]] as const;
+      edit(pulling ? pullJoint(joint.id, to) : placeJoint(joint.id, to), burstOf(`keys-${joint.id}-${pulling}`, get));
+    },
+  },
+  {
+    id: "next-joint",
+    words: "The face's next joint",
+    group,
+    keys: ["Shift+e"],
+    can: (context) => can(context) && context.get().recipe.shape!.faces.some((f) => f.id === context.get().selected),
+    run: ({ get }) => {
+      const face = get().recipe.shape!.faces.find((f) => f.id === get().selected)!;
+      const at = face.joints.indexOf(useBent.getState().joint ?? "");
+      useBent.setState({ joint: face.joints[(at + 1) % 4]! });
+    },
+  },
+  {
+    id: "pull-joints",
+    words: "Joints pull the picture, or are put where they belong",
+    group,
+    keys: ["`"],
+    can: inShape,
+    run: switchPulling,
+  },
+  { id: "mesh", words: "Mesh over the picture", group, keys: [], can: inShape, run: switchMesh },
+  {
+    id: "switch-bent",
+    words: "Mark of the shape on or off",
+    group,
+    keys: ["Shift+x"],
+    can,
+    run: ({ get }) => get().edit(switchShapeMark(get().selected!)),
+  },
+  {
+    id: "delete-bent",
+    words: "Delete the mark of the shape",
+    group,
+    keys: ["Delete", "Backspace"],
+    can,
+    run: ({ get }) => {
+      get().edit(deleteShapeMark(get().selected!));
+      get().set({ selected: null });
+    },
+  },
+];

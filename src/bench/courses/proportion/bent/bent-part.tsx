@@ -1,0 +1,133 @@
+"use client";
+
+import { useBench } from "@/client/bench-store";
+import { deleteShapeMark, switchShape, switchShapeMark } from "@/core/edits";
+import { type ShapeMark, type ShapeSettings, shapeNames } from "@/core/shape";
+import type { Derived } from "../../../derived";
+import { RowButtons } from "../../row-buttons";
+import { BentSettings } from "./bent-settings";
+import { switchMesh, switchPulling, useBent } from "./bent-state";
+
+const head = "border-b border-base-content px-1 py-1 text-right text-[0.85rem] font-medium muted";
+const cell = "border-b ruled px-1 py-1 text-right whitespace-nowrap";
+
+const px = (v: number): string => (v < 9.95 ? v.toFixed(1) : v.toFixed(0));
+const deg = (v: number): string => `${v.toFixed(Math.abs(v) < 9.95 ? 1 : 0).replace("-", "−")}°`;
+
+/** How a mark stood and stands: its lean where it has an axis, else its bow. */
+function standing({ before, after, kind }: ShapeMark): string {
+  if (before.lean !== null && after.lean !== null && (kind === "face" ? before.lean !== 0 : true))
+    return `${deg(before.lean)} → ${deg(after.lean)}`;
+  return kind === "face" ? "–" : `${px(before.offPx)} → ${px(after.offPx)} px`;
+}
+
+interface Row {
+  readonly id: string;
+  readonly on: boolean;
+}
+
+const rowsOf = ({ taut, faces, shields }: ShapeSettings): readonly Row[] => [...taut, ...faces, ...shields];
+
+/** What is straight, flat, or keeps its form: the marks as a table, and what is to be said of them. */
+export function BentPart({ derived }: { derived: Derived }) {
+  const { recipe, selected, edit, set } = useBench();
+  const { pulling, mesh } = useBent();
+  const { shape } = recipe;
+  if (!shape)
+    return (
+      <p className="ruled border-b px-3.5 py-2">
+        Still bowed, or leaning by itself? Draw a taut line along it, or mark walls as joined faces. Everything else
+        stays as it is.
+      </p>
+    );
+  const names = shapeNames(shape);
+  const { bent } = derived;
+  const marks = new Map(bent?.marks.map((m) => [m.id, m]));
+  return (
+    <section aria-label="Straight and flat">
+      <div className="flex items-center justify-between px-3.5 pt-2.5 pb-1.5">
+        <h2 className="caps">Straight and flat</h2>
+        <label className="muted flex cursor-pointer items-center gap-2 text-[0.9rem]">
+          applied
+          <input
+            type="checkbox"
+            className="toggle toggle-xs"
+            aria-label="What is bent, applied"
+            checked={shape.on}
+            onChange={() => edit(switchShape(!shape.on))}
+          />
+        </label>
+      </div>
+      <div className="max-h-[max(7rem,24vh)] overflow-y-auto">
+        <table className="w-full border-collapse" aria-label="Shape schedule">
+          <thead>
+            <tr>
+              <th className={`${head} pl-3.5 text-left`}>No.</th>
+              <th className={head} title="Its lean from where it is locked to, else how far it bows">
+                Before → after
+              </th>
+              <th className={head} title="How far it moves the picture along it, on average">
+                Pull
+              </th>
+              <th className={head} title="By how much it misses what it asks for">
+                Off
+              </th>
+              <th className={`${head} pr-2`}>
+                <span className="sr-only">On or off</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rowsOf(shape).map(({ id, on }) => {
+              const mark = marks.get(id);
+              const name = names.get(id)!;
+              return (
+                <tr
+                  key={id}
+                  aria-selected={id === selected}
+                  className={`cursor-pointer ${id === selected ? "bg-base-300" : ""} ${on ? "" : "opacity-55"}`}
+                  onClick={() => set({ selected: id, selectedEnd: null })}
+                >
+                  <td className={`${cell} pl-3.5 text-left font-semibold`}>
+                    <button aria-label={`Select mark ${name}`} aria-pressed={id === selected}>
+                      {name}
+                    </button>
+                  </td>
+                  <td className={cell}>{mark ? standing(mark) : "–"}</td>
+                  <td className={cell}>{mark ? `${px(mark.pullPx)} px` : "–"}</td>
+                  <td className={cell}>{mark ? `${px(mark.residualPx)} px` : "–"}</td>
+                  <td className={`${cell} pr-2`}>
+                    <RowButtons
+                      name={name}
+                      on={on}
+                      onSwitch={() => edit(switchShapeMark(id))}
+                      onDelete={() => edit(deleteShapeMark(id))}
+                    />
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      <div className="ruled border-b px-3.5 py-2 empty:hidden" role="status" data-testid="shape-messages">
+        {(bent?.messages ?? []).map(({ text }) => (
+          <p key={text}>{text}</p>
+        ))}
+      </div>
+      <BentSettings shape={shape} />
+      <div className="ruled flex flex-wrap gap-x-4 gap-y-1 border-b px-3.5 py-2">
+        {shape.faces.length > 0 && (
+          <label className="flex cursor-pointer items-center gap-2">
+            <input type="checkbox" className="checkbox checkbox-xs" checked={pulling} onChange={switchPulling} />
+            Joints pull the picture
+          </label>
+        )}
+        <label className="flex cursor-pointer items-center gap-2">
+          <input type="checkbox" className="checkbox checkbox-xs" checked={mesh} onChange={switchMesh} />
+          Mesh
+        </label>
+      </div>
+    </section>
+  );
+}

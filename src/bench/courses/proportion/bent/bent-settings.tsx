@@ -1,0 +1,230 @@
+"use client";
+
+import { useBench } from "@/client/bench-store";
+import { faceForm, faceRatioTold, pullJoint, shieldSettings, tautSettings } from "@/core/edits";
+import {
+  type JoinedFace,
+  LOCKS,
+  type Lock,
+  type Shield,
+  type ShapeSettings,
+  type Taut,
+  shapeNames,
+} from "@/core/shape";
+import { NumberField } from "@/ui";
+import { useBent } from "./bent-state";
+import { pulledBy } from "./hold-joint";
+
+const row = "flex items-center justify-between gap-2 py-0.5";
+const SIDES = ["Top", "Right", "Bottom", "Left"] as const;
+const WORDS: Record<Lock, string> = { free: "free", vertical: "vertical", horizontal: "horizontal" };
+
+/** What the selected mark of the shape asks for. */
+export function BentSettings({ shape }: { shape: ShapeSettings }) {
+  const { selected } = useBench();
+  const taut = shape.taut.find((m) => m.id === selected);
+  const face = shape.faces.find((m) => m.id === selected);
+  const shield = shape.shields.find((m) => m.id === selected);
+  if (!taut && !face && !shield) return null;
+  const name = shapeNames(shape).get(selected!)!;
+  return (
+    <div className="ruled border-b px-3.5 py-2" role="group" aria-label={`Settings of ${name}`}>
+      {taut && <TautFields taut={taut} name={name} others={shape} />}
+      {face && <FaceFields face={face} name={name} />}
+      {shield && <ShieldFields shield={shield} name={name} />}
+    </div>
+  );
+}
+
+function Choice<V extends string>({
+  label,
+  shown,
+  value,
+  words,
+  onChange,
+}: {
+  label: string;
+  shown: string;
+  value: V;
+  words: readonly (readonly [V, string])[];
+  onChange: (value: V) => void;
+}) {
+  return (
+    <label className={row}>
+      <span>{shown}</span>
+      <select
+        className="select select-sm w-36"
+        aria-label={label}
+        value={value}
+        onChange={(e) => onChange(e.target.value as V)}
+      >
+        {words.map(([v, word]) => (
+          <option key={v} value={v}>
+            {word}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function TautFields({ taut, name, others }: { taut: Taut; name: string; others: ShapeSettings }) {
+  const { edit, endGesture } = useBench();
+  const names = shapeNames(others);
+  const parallels = others.taut.filter((t) => t.id !== taut.id);
+  const value = taut.lock === "parallel" && taut.along ? taut.along : taut.lock;
+  const words = [
+    ...LOCKS.map((l) => [l, WORDS[l]] as const),
+    ...parallels.map((t) => [t.id, `parallel to ${names.get(t.id)}`] as const),
+  ];
+  return (
+    <>
+      <Choice<string>
+        label={`${name} becomes`}
+        shown="Becomes"
+        value={value}
+        words={words}
+        onChange={(v) => {
+          const lock = LOCKS.find((l) => l === v);
+          if (lock) useBent.setState({ lock });
+          edit(tautSettings(taut.id, lock ? { lock } : { lock: "parallel", along: v }));
+        }}
+      />
+      <NumberField
+        label={`How far ${name}`}
+        value={Math.round(100 * taut.amount)}
+        standard={100}
+        step={5}
+        digits={0}
+        unit="%"
+        min={0}
+        max={100}
+        onChange={(v) => edit(tautSettings(taut.id, { amount: v / 100 }), `amount ${taut.id}`)}
+        onDone={endGesture}
+      />
+    </>
+  );
+}
+
+const FREE: NonNullable<JoinedFace["edges"]> = ["free", "free", "free", "free"];
+
+function FaceFields({ face, name }: { face: JoinedFace; name: string }) {
+  const { edit, endGesture } = useBench();
+  const edges = face.edges ?? FREE;
+  return (
+    <>
+      <Choice
+        label={`${name} is`}
+        shown="Form"
+        value={face.form}
+        words={[
+          ["free", "free"],
+          ["rectangle", "rectangular"],
+        ]}
+        onChange={(form) => edit(faceForm(face.id, { form }))}
+      />
+      {face.form === "rectangle" ? (
+        <>
+          <NumberField
+            label={`Width over height of ${name}`}
+            value={face.ratio ?? 1}
+            standard={1}
+            step={0.01}
+            digits={3}
+            min={0.01}
+            max={100}
+            onChange={(ratio) => edit(faceForm(face.id, { ratio }), `ratio ${face.id}`)}
+            onDone={endGesture}
+          />
+          <p className="muted text-[0.9rem]">
+            {face.ratio === undefined ? (
+              "Its ratio is what the camera tells."
+            ) : (
+              <button className="link" onClick={() => edit(faceRatioTold(face.id))}>
+                Take the ratio that the camera tells
+              </button>
+            )}
+          </p>
+        </>
+      ) : (
+        SIDES.map((side, k) => (
+          <Choice
+            key={side}
+            label={`${side} of ${name}`}
+            shown={side}
+            value={edges[k]!}
+            words={LOCKS.map((l) => [l, WORDS[l]] as const)}
+            onChange={(lock) => edit(faceForm(face.id, { edges: edges.with(k, lock) as typeof edges }))}
+          />
+        ))
+      )}
+      <JointFields face={face} />
+    </>
+  );
+}
+
+/** The joint last taken hold of, by numbers. */
+function JointFields({ face }: { face: JoinedFace }) {
+  const { recipe, size, edit, endGesture } = useBench();
+  const { joint: id } = useBent();
+  const joint = recipe.shape?.joints.find((j) => j.id === id);
+  if (!joint || !face.joints.includes(joint.id)) return null;
+  const corner = ["top left", "top right", "bottom right", "bottom left"][face.joints.indexOf(joint.id)]!;
+  const by = pulledBy(recipe, size, joint);
+  return (
+    <div role="group" aria-label={`Joint, ${corner}`}>
+      <p className="muted pt-1 text-[0.9rem]">
+        Joint, {corner}: {joint.by ? "pulled" : "goes where the rest takes it"}
+      </p>
+      {(["Right", "Down"] as const).map((way, c) => (
+        <NumberField
+          key={way}
+          label={`Joint ${way.toLowerCase()}`}
+          value={by[c]!}
+          standard={0}
+          step={1}
+          digits={1}
+          unit="px"
+          onChange={(v) => edit(pullJoint(joint.id, c === 0 ? [v, by[1]] : [by[0], v]), `pull ${joint.id}`)}
+          onDone={endGesture}
+        />
+      ))}
+      {joint.by && (
+        <button className="btn btn-xs mt-1" onClick={() => edit(pullJoint(joint.id, null))}>
+          Let the joint go
+        </button>
+      )}
+    </div>
+  );
+}
+
+function ShieldFields({ shield, name }: { shield: Shield; name: string }) {
+  const { edit } = useBench();
+  return (
+    <>
+      <Choice
+        label={`${name} keeps`}
+        shown="Keeps"
+        value={shield.keeps}
+        words={[
+          ["form", "its form"],
+          ["round", "round things round"],
+          ["place", "its place"],
+        ]}
+        onChange={(keeps) => edit(shieldSettings(shield.id, { keeps }))}
+      />
+      {shield.keeps !== "place" && (
+        <Choice
+          label={`${name} stands`}
+          shown="Stands"
+          value={shield.turn}
+          words={[
+            ["as-is", "as it stands"],
+            ["upright", "without turning"],
+          ]}
+          onChange={(turn) => edit(shieldSettings(shield.id, { turn }))}
+        />
+      )}
+    </>
+  );
+}

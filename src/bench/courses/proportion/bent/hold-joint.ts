@@ -1,0 +1,73 @@
+import { placeJoint, pullJoint } from "@/core/edits";
+import { type Size, type Vec2, distance2 } from "@/core/geometry";
+import type { Recipe } from "@/core/recipe";
+import { shapeOf, withCamera } from "@/core/render";
+import type { Joint } from "@/core/shape";
+import { type Projection, onScreen, recordedAt } from "../../../sheet/projection";
+import { type At, type Grip, type Hand, edit, select } from "../../../tools/tool";
+import { useBent } from "./bent-state";
+
+/** Half the size of a joint's target, CSS pixels. */
+const REACH = 12;
+
+/** The joint under a place of the sheet. */
+export function jointUnder(screen: Vec2, { bench, projection }: Pick<Hand, "bench" | "projection">): Joint | null {
+  const near = (bench.recipe.shape?.joints ?? [])
+    .map((joint) => ({ joint, at: onScreen(projection, joint.at) }))
+    .filter(({ at }) => at !== null && distance2(at, screen) <= REACH)
+    .sort((a, b) => distance2(a.at!, screen) - distance2(b.at!, screen));
+  return near[0]?.joint ?? null;
+}
+
+/** How far a joint is from where it would lie were nothing bent, pixels of the plane: by its own pull, or taken along. */
+export function pulledBy(recipe: Recipe, size: Size, { id, by }: Joint): Vec2 {
+  const placed = shapeOf(withCamera(recipe, size), size)?.joints.get(id);
+  return by ?? (placed ? [placed.to[0] - placed.from[0], placed.to[1] - placed.from[1]] : [0, 0]);
+}
+
+const alongAxis = (from: Vec2, { screen, shift }: Pick<At, "screen" | "shift">): Vec2 => {
+  const [dx, dy] = [Math.abs(screen[0] - from[0]), Math.abs(screen[1] - from[1])];
+  return !shift ? screen : dx > dy ? [screen[0], from[1]] : [from[0], screen[1]];
+};
+
+/** A joint: put where it belongs, or pulled with the picture following; with Shift along one axis of the sheet only. */
+export const holdJoint: Grip = ({ screen: from }, hand) => {
+  const { bench, projection } = hand;
+  const joint = bench.marks && bench.course === "proportion" ? jointUnder(from, hand) : null;
+  if (!joint) return null;
+  const face = bench.recipe.shape!.faces.find((f) => f.joints.includes(joint.id));
+  const isShared = bench.recipe.shape!.faces.some((f) => f.id === bench.selected && f.joints.includes(joint.id));
+  useBent.setState({ joint: joint.id });
+  const begins = face && !isShared ? [select(face.id)] : [];
+  return useBent.getState().pulling && bench.view === "corrected"
+    ? { begins, ...pulling(joint, from, hand) }
+    : { begins, ...placing(joint, from, projection) };
+};
+
+function placing(joint: Joint, from: Vec2, projection: Projection) {
+  let shown = joint.at as Vec2;
+  return {
+    keeps: "map" as const,
+    move: (at: At) => {
+      const recorded = recordedAt(projection, alongAxis(from, at));
+      if (!recorded) return [];
+      shown = recorded;
+      return [edit(placeJoint(joint.id, recorded))];
+    },
+    up: () => [],
+    marks: () => ({ at: shown }),
+  };
+}
+
+function pulling(joint: Joint, from: Vec2, { bench, projection }: Hand) {
+  const began = pulledBy(bench.recipe, bench.size, joint);
+  const { scale } = projection.view;
+  return {
+    keeps: "view" as const,
+    move: (at: At) => {
+      const to = alongAxis(from, at);
+      return [edit(pullJoint(joint.id, [began[0] + (to[0] - from[0]) / scale, began[1] + (to[1] - from[1]) / scale]))];
+    },
+    up: () => [],
+  };
+}

@@ -1,0 +1,77 @@
+import type { Photo } from "@/client";
+import type { BenchState } from "@/client/bench-store";
+import { drawTaut } from "@/core/edits";
+import type { Vec2 } from "@/core/geometry";
+import { newId } from "../../../new-id";
+import { followEdge } from "../../../tools/follow-edge";
+import { lineGesture } from "../../../tools/line-gesture";
+import { type Outcome, type Tool, later, letGo, select, taken } from "../../../tools/tool";
+import { toolIcon } from "../../../tools/tool-button";
+import { useBent } from "./bent-state";
+import { bentUnder, holdTautEnd } from "./hold-bent";
+
+const path = (places: readonly Vec2[]): Outcome => ({ do: "set", state: { places } });
+
+/** Draws a taut line along the edge through places; where none runs, through the places themselves. */
+async function drawAlong(bench: () => BenchState, photo: Photo, places: readonly Vec2[]): Promise<void> {
+  const { versionId } = bench();
+  const points = await followEdge(photo, places, (parts) => {
+    const all = parts.flatMap((part, i) => part ?? [places[i]!, places[i + 1]!]);
+    return all.filter((p, i) => i === 0 || p[0] !== all[i - 1]![0] || p[1] !== all[i - 1]![1]);
+  });
+  keep(bench, versionId, points && points.length > 1 ? points : places);
+}
+
+function keep(bench: () => BenchState, versionId: BenchState["versionId"], points: readonly Vec2[]): void {
+  const { edit, set, versionId: now } = bench();
+  if (now !== versionId) return;
+  const id = newId();
+  edit(drawTaut(id, points, useBent.getState().lock));
+  set({ selected: id, selectedEnd: null, marks: true });
+}
+
+/** A line along something straight that the picture shows bowed or leaning: one stroke, or clicks and Enter. */
+export const TAUT: Tool = {
+  name: "taut-line",
+  label: "Taut",
+  words: "Draw a taut line: a stroke along what is straight, or clicks and Enter (Alt: not along the edge)",
+  key: "[",
+  cursor: "crosshair",
+  icon: toolIcon(
+    <>
+      <path d="M2 12.5C6 8 12 8 16 12.5" strokeDasharray="2 2" />
+      <path d="M2 5h14M2 3v4M16 3v4" />
+    </>,
+  ),
+  down: (at, hand) => {
+    const held = hand.bench.places.length === 0 ? taken([holdTautEnd], at, hand) : null;
+    if (held) return held;
+    if (!at.recorded) return letGo(hand);
+    return lineGesture(hand, { on: "nothing" }, at.recorded, {
+      kind: () => "taut",
+      done: (ends, up) =>
+        up.alt
+          ? [later(async (bench) => keep(bench, bench().versionId, ends))]
+          : [later((bench, photo) => drawAlong(bench, photo, ends))],
+      click: (up) => {
+        const { places } = hand.bench;
+        const under = places.length === 0 ? bentUnder(up, hand) : null;
+        if (under) return [select(under)];
+        return up.recorded ? [path([...places, up.recorded])] : [];
+      },
+    });
+  },
+  onKey: (key, { bench: { places } }) => {
+    if (places.length === 0) return null;
+    if (key === "Backspace") return [path(places.slice(0, -1))];
+    if (key === "Escape") return [path([])];
+    if (key !== "Enter") return null;
+    return places.length < 2 ? [] : [path([]), later((bench, photo) => drawAlong(bench, photo, places))];
+  },
+  hint: ({ places }) =>
+    places.length === 0
+      ? null
+      : places.length === 1
+        ? "One place so far; click on along the edge."
+        : `${places.length} places. Enter draws the line through them, Backspace takes one back.`,
+};

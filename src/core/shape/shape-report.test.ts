@@ -1,0 +1,74 @@
+import { along, solved } from "./shape.testing";
+import { explainShape, shapeMarks } from "./shape-report";
+import { NO_SHAPE, type ShapeSettings } from "./shape-settings";
+
+const shapeOf = (shape: Partial<ShapeSettings>): ShapeSettings => ({ ...NO_SHAPE, ...shape });
+const bowed = (id: string, lock: ShapeSettings["taut"][number]["lock"], amount = 1, y = 500) => ({
+  id,
+  points: along(15, (t) => [500 + 2000 * t, y + 20 * t + 160 * t * (1 - t)]),
+  lock,
+  amount,
+  on: true,
+});
+
+test("a taut line is told before and after: its bow, its lean, its pull", () => {
+  const shape = shapeOf({ taut: [bowed("a", "horizontal"), bowed("b", "free", 0.5, 1400)] });
+  const [a, b] = shapeMarks(shape, solved(shape));
+  expect(a).toMatchObject({ kind: "taut", name: "T1" });
+  expect(a!.before.offPx).toBeGreaterThan(20);
+  expect(a!.before.lean).toBeCloseTo(0.57, 1);
+  expect(a!.after.offPx).toBeLessThan(0.3);
+  expect(Math.abs(a!.after.lean!)).toBeLessThan(0.02);
+  expect(a!.residualPx).toBeLessThan(0.3);
+  expect(a!.pullPx).toBeGreaterThan(3);
+  // Half way its bow is half, and that is what was asked for.
+  expect(b!.after.offPx).toBeCloseTo(b!.before.offPx / 2, 0);
+  expect(b!.before.lean).toBeNull();
+  expect(b!.residualPx).toBeLessThan(0.3);
+});
+
+test("two marks that cannot both hold are named with what is missing; without one of them nothing is said", () => {
+  const taut = [
+    bowed("a", "horizontal"),
+    { ...bowed("b", "vertical"), points: along(2, (t) => [1000 + 700 * t, 545 + 8 * t]) },
+  ];
+  const shape = shapeOf({ taut });
+  const model = solved(shape);
+  const messages = explainShape(shape, model, shapeMarks(shape, model), (other) => solved(other));
+  expect(messages.map((m) => m.text).join()).toMatch(
+    /T1 and taut line T2 cannot both hold: off by \d|T2 and taut line T1 cannot both hold/,
+  );
+  const alone = shapeOf({ taut: [taut[0]!] });
+  const held = solved(alone);
+  expect(explainShape(alone, held, shapeMarks(alone, held), (other) => solved(other))).toEqual([]);
+});
+
+test("a face is told by how its locked edges lean, and that it cannot be", () => {
+  const shape = shapeOf({
+    joints: [
+      { id: "1", at: [600, 600] },
+      { id: "2", at: [1400, 650] },
+      { id: "3", at: [1420, 1500] },
+      { id: "4", at: [660, 1550] },
+    ],
+    faces: [
+      {
+        id: "A",
+        joints: ["1", "2", "3", "4"],
+        form: "free",
+        edges: ["free", "vertical", "free", "vertical"],
+        on: true,
+      },
+      { id: "B", joints: ["2", "1", "4", "3"], form: "free", on: true },
+    ],
+  });
+  const model = solved(shape);
+  const marks = shapeMarks(shape, model);
+  const [face] = marks;
+  expect(face!.before.lean).toBeGreaterThan(3);
+  expect(face!.after.lean).toBeLessThan(0.01);
+  expect(marks).toHaveLength(1);
+  expect(explainShape(shape, model, marks, (other) => solved(other)).map((m) => m.text)).toEqual([
+    "Face F2 is turned inside out: it does not count.",
+  ]);
+});
