@@ -1,6 +1,7 @@
 import type { PlaneStep } from "../course";
 import { type Size, type Vec2, bounds, clipToRect, contains, rectOutline } from "../geometry";
 import { factorsOf, type ProportionSettings } from "../proportion";
+import type { Manner } from "./field-energy";
 import { type Edge, type FacePatch, endsOfSide, joined, sharedEdges } from "./face-patch";
 import { type PlacedShield, type PlacedTaut, placeShield, placeTaut } from "./placed-marks";
 import { type Quad, inQuad, quadFault } from "./quad";
@@ -21,15 +22,20 @@ export interface ShapeRecipe {
 }
 
 /** Cells along the picture's longer side: of a picture at rest, and while something moves. */
-const CELLS = { rest: 26, moving: 13 } as const;
+const CELLS = { rest: 32, moving: 14 } as const;
 /** Of the plane what lies within this share of the photo around it is bent; beyond it moves as its border does. */
 const AROUND = 0.5;
 /** A place's weight: as little as this where nothing is seen, so much more where most is. */
 const VISIBLE = { least: 0.5, more: 2 } as const;
 /** In faces the field counts for nothing. */
 const IN_FACE = 0.01;
-/** How much of the usual it costs to move at all: what is around rather goes along than that it folds. */
-const STAYING = [1, 0.1, 0.01] as const;
+/** Where keeping forms would fold the picture they give way, and then what is around goes along. */
+const MANNERS: readonly Manner[] = [
+  { forms: 1, staying: 1 },
+  { forms: 0.02, staying: 10 },
+  { forms: 0.02, staying: 1 },
+  { forms: 0.02, staying: 0.1 },
+];
 /** Where it folds nevertheless, marks are given less of what they ask for. */
 const SHARES = [0.9, 0.75, 0.6, 0.45, 0.3, 0.15] as const;
 /** No place is shrunk to less of its area than this. */
@@ -85,10 +91,10 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
   const unit = Math.hypot(size[0], size[1]);
   const visible = visibleIn(lattice, recipe.frame.detail, size, inner);
   const tries = [
-    ...ways.flatMap((asked) => STAYING.map((staying) => ({ asked, staying, share: 1 }))),
-    ...SHARES.map((share) => ({ asked: ways[ways.length - 1]!, staying: STAYING[1], share })),
+    ...ways.flatMap((asked) => MANNERS.map((manner) => ({ asked, manner, share: 1 }))),
+    ...SHARES.map((share) => ({ asked: ways[ways.length - 1]!, manner: MANNERS[2]!, share })),
   ];
-  for (const { asked, staying, share } of tries) {
+  for (const { asked, manner, share } of tries) {
     const targets = new Map(joints.map((j, i) => [j.id, { from: j.at, to: towards(j.at, asked[i]!, share) }] as const));
     const quads = sound.map((f) => ({
       from: f.joints.map((id) => targets.get(id)!.from) as unknown as Quad,
@@ -108,7 +114,7 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
         pins: [...rimPins(patches, outer, step), ...placePins(shields)].filter(({ at }) => isOn(lattice, at)),
         inFace: (p) => goesInFace(patches, p),
       },
-      staying,
+      manner,
     );
     const warp = new ShapeWarp(field, patches, outer);
     const model = { warp, tauts, shields, faces: sound, faults, joints: targets, share };

@@ -1,6 +1,6 @@
 import { along, solved } from "./shape.testing";
 import { explainShape, shapeMarks } from "./shape-report";
-import { NO_SHAPE, type ShapeSettings } from "./shape-settings";
+import { NO_SHAPE, movesAnything, type ShapeSettings } from "./shape-settings";
 
 const shapeOf = (shape: Partial<ShapeSettings>): ShapeSettings => ({ ...NO_SHAPE, ...shape });
 const bowed = (id: string, lock: ShapeSettings["taut"][number]["lock"], amount = 1, y = 500) => ({
@@ -28,19 +28,29 @@ test("a taut line is told before and after: its bow, its lean, its pull", () => 
 });
 
 test("two marks that cannot both hold are named with what is missing; without one of them nothing is said", () => {
-  const taut = [
-    bowed("a", "horizontal"),
-    { ...bowed("b", "vertical"), points: along(2, (t) => [1000 + 700 * t, 545 + 8 * t]) },
-  ];
-  const shape = shapeOf({ taut });
+  const taut = [bowed("a", "horizontal")];
+  const still = { id: "s", points: taut[0]!.points.slice(3, 8), keeps: "place", turn: "as-is", on: true } as const;
+  const shape = shapeOf({ taut, shields: [still] });
   const model = solved(shape);
-  const messages = explainShape(shape, model, shapeMarks(shape, model), (other) => solved(other));
-  expect(messages.map((m) => m.text).join()).toMatch(
-    /T1 and taut line T2 cannot both hold: off by \d|T2 and taut line T1 cannot both hold/,
+  const messages = explainShape(shape, model, shapeMarks(shape, model), (other) =>
+    movesAnything(other) ? solved(other) : null,
   );
-  const alone = shapeOf({ taut: [taut[0]!] });
+  expect(messages[0]!.text).toMatch(
+    /^(Taut line T1 and shield S1|Shield S1 and taut line T1) cannot both hold: off by \d+(\.\d)? px\.$/,
+  );
+  expect([...messages[0]!.ids].sort()).toEqual(["a", "s"]);
+  const alone = shapeOf({ taut });
   const held = solved(alone);
-  expect(explainShape(alone, held, shapeMarks(alone, held), (other) => solved(other))).toEqual([]);
+  expect(explainShape(alone, held, shapeMarks(alone, held), () => null)).toEqual([]);
+});
+
+test("where less is done lest it fold, the mark is named without which the rest would be done", () => {
+  const across = { ...bowed("b", "vertical"), points: along(2, (t) => [1000 + 700 * t, 545 + 8 * t]) };
+  const shape = shapeOf({ taut: [bowed("a", "horizontal"), across] });
+  const model = solved(shape);
+  expect(model.share).toBeLessThan(1);
+  const [message] = explainShape(shape, model, shapeMarks(shape, model), (other) => solved(other));
+  expect(message!.text).toContain("more would fold the picture. Without taut line T2 the rest would be done wholly.");
 });
 
 test("a face is told by how its locked edges lean, and that it cannot be", () => {

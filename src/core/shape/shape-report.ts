@@ -208,12 +208,19 @@ export function explainShape(
     ids: [id],
     text: `Face ${names.get(id)} ${WRONG[fault]}: it does not count.`,
   }));
-  if (model.share < 1)
+  if (model.share < 1) {
+    const culprit = marks.slice(0, MOST_TRIED).find(({ id }) => (solve(without(shape, id))?.share ?? 1) === 1);
     messages.push({
-      ids: [],
-      text: `Only ${Math.round(100 * model.share)} % of what is marked is done: more would fold the picture.`,
+      ids: culprit ? [culprit.id] : [],
+      text:
+        `Only ${Math.round(100 * model.share)} % of what is marked is done: more would fold the picture.` +
+        (culprit && marks.length > 1 ? ` Without ${called(culprit)} the rest would be done wholly.` : ""),
     });
-  const missing = [...marks].filter((m) => m.residualPx > MISSED_PX).sort((a, b) => b.residualPx - a.residualPx);
+  }
+  // Where less is done than asked for, every mark misses it.
+  const missing = [...(model.share < 1 ? [] : marks)]
+    .filter((m) => m.residualPx > MISSED_PX)
+    .sort((a, b) => b.residualPx - a.residualPx);
   const told = new Set<string>();
   for (const mark of missing.slice(0, MOST_TOLD)) {
     if (told.has(mark.id)) continue;

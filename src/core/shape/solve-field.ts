@@ -1,8 +1,17 @@
 import type { Vec2 } from "../geometry";
 import { BorderedSystem } from "../numerics";
-import { addEnergy } from "./field-energy";
+import { type Manner, addEnergy } from "./field-energy";
 import type { PlacedShield, PlacedTaut } from "./placed-marks";
-import { type Lattice, SplineField, type Spot, numbersOf, spotOf, weightsAt } from "./spline-field";
+import {
+  type Lattice,
+  SplineField,
+  type Spot,
+  eachNumber,
+  numbersOf,
+  reachOf,
+  spotOf,
+  weightsAt,
+} from "./spline-field";
 
 /** A place whose way is known: the border of a face, or what is left alone. */
 export interface Pin {
@@ -22,9 +31,11 @@ export interface FieldMarks {
 }
 
 /** How strongly marks are held against what moving costs (field-energy): mean squares, in shares of the picture's diagonal. */
-const HELD = 8e6;
+const HELD = 6e7;
 /** Free lines are fitted anew so many times, their directions being known only afterwards. */
 const ROUNDS = 3;
+/** No more of them where none has turned by more than this, radians: it would move nothing by a tenth of a pixel. */
+const TURNED = 3e-4;
 
 /** The straight line through places: what is left is across it (Pearson (1901), "On lines and planes of closest fit"). */
 export interface StraightLine {
@@ -77,14 +88,14 @@ export function leaders(tauts: readonly PlacedTaut[]): number[] {
  * but for the directions of free lines, which are found in a few rounds (the way of Carroll, Agrawala and Agarwala (2009)).
  *
  * @param unit the picture's diagonal, pixels. @param visible how much each cell counts, about 1.
- * @param staying how much of the usual it costs to move at all: with less, more goes along with what is marked.
+ * @param manner what is held how strongly.
  */
 export function solveField(
   lattice: Lattice,
   unit: number,
   visible: Float64Array,
   marks: FieldMarks,
-  staying = 1,
+  manner: Manner = { forms: 1, staying: 1 },
 ): SplineField {
   const { tauts, shields, pins } = marks;
   const leads = leaders(tauts);
@@ -103,10 +114,11 @@ export function solveField(
     const way = (k: number): StraightLine => ways[k]!;
     field = new SplineField(
       lattice,
-      onceSolved(lattice, unit, visible, { tauts, shields, pins, known, before, leads, turns, staying, way }),
+      onceSolved(lattice, unit, visible, { tauts, shields, pins, known, before, leads, turns, manner, way }),
     );
     if (!free) break;
     const out = new Float64Array(6);
+    const were = now;
     now = tauts.map(({ places }, k) =>
       straightThrough(
         places.map((p, i): Vec2 => {
@@ -117,6 +129,9 @@ export function solveField(
         }),
       ),
     );
+    const isTurned = (line: StraightLine, k: number): boolean =>
+      turns[k]! && Math.abs(line.along[0] * were[k]!.along[1] - line.along[1] * were[k]!.along[0]) > TURNED;
+    if (!now.some(isTurned)) break;
   }
   return field;
 }
@@ -129,13 +144,12 @@ interface Round {
   readonly before: readonly StraightLine[];
   readonly leads: readonly number[];
   readonly turns: readonly boolean[];
-  readonly staying: number;
+  readonly manner: Manner;
   way(k: number): StraightLine;
 }
 
 function onceSolved(lattice: Lattice, unit: number, visible: Float64Array, round: Round): Float64Array {
-  const { tauts, shields, pins, known, before, leads, turns, staying, way } = round;
-  const stride = lattice.columns + 3;
+  const { tauts, shields, pins, known, before, leads, turns, manner, way } = round;
   const band = numbersOf(lattice);
   // Border unknowns: each line's place, the turn of each that is free, and each shield's similarity.
   let border = tauts.length;
@@ -145,8 +159,8 @@ function onceSolved(lattice: Lattice, unit: number, visible: Float64Array, round
     border += mark.turn === "upright" ? 3 : 4;
     return at;
   });
-  const system = new BorderedSystem(band, 2 * (3 * stride + 3) + 1, border);
-  addEnergy(system, lattice, unit, visible, staying);
+  const system = new BorderedSystem(band, reachOf(lattice), border);
+  addEnergy(system, lattice, unit, visible, manner);
   const held = HELD / (unit * unit);
   const unknowns = new Int32Array(40);
   const coefficients = new Float64Array(40);
@@ -157,14 +171,13 @@ function onceSolved(lattice: Lattice, unit: number, visible: Float64Array, round
     spotOf(lattice, p[0], p[1], spot);
     weightsAt(spot.tx, wx);
     weightsAt(spot.ty, wy);
-    for (let n = 0; n < 16; n++) {
-      const w = wx[n & 3]! * wy[n >> 2]!;
-      const at = 2 * (spot.first + (n >> 2) * stride + (n & 3));
-      unknowns[2 * n] = at;
-      unknowns[2 * n + 1] = at + 1;
+    eachNumber(lattice, spot.first, (n, at, across, below) => {
+      const w = wx[across]! * wy[below]!;
+      unknowns[2 * n] = 2 * at;
+      unknowns[2 * n + 1] = 2 * at + 1;
       coefficients[2 * n] = nx * w;
       coefficients[2 * n + 1] = ny * w;
-    }
+    });
   };
   tauts.forEach(({ places, mark }, k) => {
     const line = way(k);

@@ -8,19 +8,22 @@ export interface Lattice {
   readonly cell: number;
   readonly columns: number;
   readonly rows: number;
+  /** From one of a field's numbers to the next to the right and the next below, in pairs: the shorter way runs fastest. */
+  readonly right: number;
+  readonly down: number;
 }
 
 /** The lattice that covers a rectangle with so many cells along its longer side. */
 export function latticeOver([x, y, w, h]: Rect, along: number): Lattice {
   const cell = Math.max(w, h) / along;
-  return {
-    x,
-    y,
-    cell,
-    columns: Math.max(1, Math.ceil(w / cell - 1e-9)),
-    rows: Math.max(1, Math.ceil(h / cell - 1e-9)),
-  };
+  const columns = Math.max(1, Math.ceil(w / cell - 1e-9));
+  const rows = Math.max(1, Math.ceil(h / cell - 1e-9));
+  const isWide = columns > rows;
+  return { x, y, cell, columns, rows, right: isWide ? rows + 3 : 1, down: isWide ? 1 : columns + 3 };
 }
+
+/** How far apart two numbers of one cell may be, counted in x and y in turn. */
+export const reachOf = ({ right, down }: Lattice): number => 2 * 3 * (right + down) + 1;
 
 /** Weights of the four nearest of a uniform cubic B-spline's numbers at t = 0…1 within a cell (de Boor, "A Practical Guide to Splines"). */
 export function weightsAt(t: number, out: Float64Array): void {
@@ -59,14 +62,31 @@ export interface Spot {
   ty: number;
 }
 
-export function spotOf({ x, y, cell, columns, rows }: Lattice, px: number, py: number, out: Spot): void {
+export function spotOf({ x, y, cell, columns, rows, right, down }: Lattice, px: number, py: number, out: Spot): void {
   const u = clamp((px - x) / cell, 0, columns);
   const v = clamp((py - y) / cell, 0, rows);
   const i = Math.min(columns - 1, Math.floor(u));
   const j = Math.min(rows - 1, Math.floor(v));
-  out.first = j * (columns + 3) + i;
+  out.first = j * down + i * right;
   out.tx = u - i;
   out.ty = v - j;
+}
+
+/**
+ * Visits a cell's sixteen numbers as they rise.
+ *
+ * @param first of them, in pairs. @param visit is told a number's place in turn, its number, and which of four it is across and down.
+ */
+export function eachNumber(
+  { right, down }: Lattice,
+  first: number,
+  visit: (n: number, at: number, across: number, below: number) => void,
+): void {
+  const [fast, slow] = [Math.min(right, down), Math.max(right, down)];
+  for (let n = 0; n < 16; n++) {
+    const [near, far] = [n & 3, n >> 2];
+    visit(n, first + near * fast + far * slow, fast === right ? near : far, fast === right ? far : near);
+  }
 }
 
 /** A smooth displacement over the plane: a tensor product of uniform cubic B-splines, so twice differentiable. */
@@ -91,13 +111,14 @@ export class SplineField {
     weightsAt(spot.ty, wy);
     slopesAt(spot.tx, sx);
     slopesAt(spot.ty, sy);
-    const stride = lattice.columns + 3;
+    const { right, down } = lattice;
     let [x, y, xx, xy, yx, yy] = [0, 0, 0, 0, 0, 0];
     for (let j = 0; j < 4; j++) {
-      const at = 2 * (spot.first + j * stride);
+      const at = 2 * (spot.first + j * down);
+      const [next, third, last] = [at + 2 * right, at + 4 * right, at + 6 * right];
       const [a, b, c, d] = [wx[0]!, wx[1]!, wx[2]!, wx[3]!];
-      const [x0, x1, x2, x3] = [numbers[at]!, numbers[at + 2]!, numbers[at + 4]!, numbers[at + 6]!];
-      const [y0, y1, y2, y3] = [numbers[at + 1]!, numbers[at + 3]!, numbers[at + 5]!, numbers[at + 7]!];
+      const [x0, x1, x2, x3] = [numbers[at]!, numbers[next]!, numbers[third]!, numbers[last]!];
+      const [y0, y1, y2, y3] = [numbers[at + 1]!, numbers[next + 1]!, numbers[third + 1]!, numbers[last + 1]!];
       const rowX = a * x0 + b * x1 + c * x2 + d * x3;
       const rowY = a * y0 + b * y1 + c * y2 + d * y3;
       x += wy[j]! * rowX;
