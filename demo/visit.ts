@@ -1,12 +1,24 @@
-import { type Edit, addKeepMark, addMeasure, edited, outputAt, together } from "@/core/edits";
+import {
+  type Edit,
+  addKeepMark,
+  addMeasure,
+  addShield,
+  drawTaut,
+  edited,
+  faceForm,
+  joinFace,
+  outputAt,
+  together,
+} from "@/core/edits";
 import type { Stroke } from "@/core/edges";
 import { emptyRecipe, type Line, type Recipe } from "@/core/recipe";
 import { withSolvedAttitude } from "@/core/render";
 import type { Truth } from "./truth/truth";
 import { photos } from "./photos";
-import { gable } from "./scenes/gable";
+import { gable, gableWall } from "./scenes/gable";
 import type { P3, Scene } from "./scenes/scene";
 import { TILE, readingRoom } from "./scenes/reading-room";
+import { stairHall } from "./scenes/stair-hall";
 import { streetFrontLarge } from "./scenes/street-front";
 import { recorded } from "./truth/project";
 
@@ -123,6 +135,50 @@ function withTilesGrafted(recipe: Recipe, { attitude: { pitch, yaw, roll } }: Tr
   };
 }
 
+/** A vertical taut line along a listed edge, as it is seen, at every tenth place that is listed. */
+function tautAlong(truth: Truth, id: string): Edit {
+  const { recorded: places } = truth.edges.find((e) => e.id === id)!;
+  const some = places.filter((_, i) => i % 10 === 0 || i === places.length - 1);
+  return drawTaut(
+    id,
+    some.map(([x, y]) => [x!, y!] as const),
+    "vertical",
+  );
+}
+
+/** The store's left side straightened and nothing else: its neighbour's quoin stays plumb, its right side leans as it does. */
+function oneSideStraight(recipe: Recipe, truth: Truth): Recipe {
+  const right = along(truth, "post-41").points;
+  const marks = [tautAlong(truth, "post-00"), tautAlong(truth, "left-quoin"), addShield("right", right, "place")];
+  return edited(recipe, together("One side", marks), truth.size);
+}
+
+/** The reader at the left border, whom the wide view draws out, seen as if looked right at. */
+function readerShielded(recipe: Recipe, truth: Truth): Recipe {
+  const outline = onScene(stairHall, [
+    [-2.85, 1.45, 3.35],
+    [-1.9, 1.45, 3.35],
+    [-1.75, 0.05, 3.2],
+    [-2.85, 0.05, 3.2],
+  ]);
+  return edited(recipe, together("Shield", [addShield("reader", outline, "round")]), truth.size);
+}
+
+/** The gable's wall by its four corners alone, without a line drawn. */
+function fourCorners(recipe: Recipe, truth: Truth): Recipe {
+  const corners = onScene(gable, [
+    [-gableWall.half, gableWall.high, 0],
+    [gableWall.half, gableWall.high, 0],
+    [gableWall.half, 0.6, 0],
+    [-gableWall.half, 0.6, 0],
+  ]);
+  const face = joinFace(
+    "wall",
+    corners.map((at, i) => ({ id: `c${i}`, at })),
+  );
+  return edited(recipe, together("Four corners", [face, faceForm("wall", { form: "rectangle" })]), truth.size);
+}
+
 type Corners = [[number, number], [number, number], [number, number], [number, number]];
 
 /** Places of a scene, metres, where its photo has them. */
@@ -191,6 +247,7 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
       return [
         { recipe: kept, weighs: true },
         { recipe: elevation, weighs: true },
+        { recipe: fourCorners(withLens(start, truth), truth), weighs: true },
       ];
     }
     // Lens only; then in a frame that goes on below, with tiles grafted.
@@ -227,10 +284,28 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
           ),
         },
       ];
+    // The reader keeps their form.
+    case "SM-0421.tif":
+      return [
+        {
+          recipe: readerShielded(
+            withLines(withLens(start, truth), truth, "corner-left", "newel-right", "doorcase-left", "dado", "cornice"),
+            truth,
+          ),
+          weighs: true,
+        },
+      ];
     // One of these contradicts the others: the store leans, its neighbours do not.
     case "SM-0426.jpg":
       return [
         { recipe: withLines(withLens(start, truth), truth, "left-quoin", "right-quoin", "left-21-right", "post-21") },
+        {
+          recipe: oneSideStraight(
+            withLines(withLens(start, truth), truth, "left-quoin", "right-quoin", "left-21-right", "right-30-left"),
+            truth,
+          ),
+          weighs: true,
+        },
       ];
     default:
       return [];

@@ -5,6 +5,8 @@ import { type Edge, type P3, type Scene, type Wall, plumb, rectangle, sill } fro
 const wall: Wall = { id: "gable", origin: [0, 0, 0], heading: 0 };
 const half = 4.6;
 const eaves = 6.2;
+/** The wall below the gable: half as wide, and so high, metres. */
+export const gableWall = { half, high: eaves - 0.1 } as const;
 const ridge = 10.4;
 const round = { y: 7.3, radius: 0.85 };
 const tile = { size: 0.3, columns: 12, rows: 8, x0: -1.8, y0: 1.6 };
