@@ -135,21 +135,19 @@ function withTilesGrafted(recipe: Recipe, { attitude: { pitch, yaw, roll } }: Tr
   };
 }
 
-/** A vertical taut line along a listed edge, as it is seen, at every tenth place that is listed. */
+/** A taut line along a listed edge, as it is seen, at every tenth place that is listed. */
 function tautAlong(truth: Truth, id: string): Edit {
-  const { recorded: places } = truth.edges.find((e) => e.id === id)!;
+  const { kind, recorded: places } = truth.edges.find((e) => e.id === id)!;
   const some = places.filter((_, i) => i % 10 === 0 || i === places.length - 1);
-  return drawTaut(
-    id,
-    some.map(([x, y]) => [x!, y!] as const),
-    "vertical",
-  );
+  const points = some.map(([x, y]) => [x!, y!] as const);
+  return drawTaut(id, points, kind === "sill" ? "horizontal" : "vertical");
 }
 
 /** The store's left side straightened and nothing else: its neighbour's quoin stays plumb, its right side leans as it does. */
 function oneSideStraight(recipe: Recipe, truth: Truth): Recipe {
   const right = along(truth, "post-41").points;
-  const marks = [tautAlong(truth, "post-00"), tautAlong(truth, "left-quoin"), addShield("right", right, "place")];
+  const straight = ["post-00", "rail-0", "rail-2", "left-quoin", "left-21-left", "left-20-left"];
+  const marks = [...straight.map((id) => tautAlong(truth, id)), addShield("right", right, "place")];
   return edited(recipe, together("One side", marks), truth.size);
 }
 
@@ -161,7 +159,8 @@ function readerShielded(recipe: Recipe, truth: Truth): Recipe {
     [-1.75, 0.05, 3.2],
     [-2.85, 0.05, 3.2],
   ]);
-  return edited(recipe, together("Shield", [addShield("reader", outline, "round")]), truth.size);
+  const straight = ["corner-left", "doorcase-left", "dado"].map((id) => tautAlong(truth, id));
+  return edited(recipe, together("Shield", [addShield("reader", outline, "round"), ...straight]), truth.size);
 }
 
 /** The gable's wall by its four corners alone, without a line drawn. */
