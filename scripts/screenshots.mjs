@@ -149,6 +149,12 @@ await page.mouse.click(...(await at([1180, 1640])));
 await page.mouse.move(...(await at([1990, 1650])), { steps: 4 });
 await shot("strokes");
 await page.keyboard.press("m");
+// The leaning store's left side straightened, and nothing else.
+await opened("SM-0426.jpg", "C");
+await page.keyboard.press("3");
+await page.getByRole("button", { name: "Select mark T1" }).click();
+await rested();
+await shot("straight");
 await opened("SM-0414.jpg");
 await page.keyboard.press("2");
 await page

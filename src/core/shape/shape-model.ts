@@ -22,7 +22,7 @@ export interface ShapeRecipe {
 }
 
 /** Cells along the picture's longer side: of a picture at rest, and while something moves. */
-const CELLS = { rest: 32, moving: 14 } as const;
+const CELLS = { rest: 32, moving: 10 } as const;
 /** Of the plane what lies within this share of the photo around it is bent; beyond it moves as its border does. */
 const AROUND = 0.5;
 /** A place's weight: as little as this where nothing is seen, so much more where most is. */
