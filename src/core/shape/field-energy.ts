@@ -9,10 +9,11 @@ import { type Lattice, bendsAt, eachNumber, slopesAt, weightsAt } from "./spline
  */
 const COSTS = { turned: 50, scaled: 0.05, bent: 0.0005, moved: 30 } as const;
 
-/** How much of the usual it costs to change forms, and to move at all. */
+/** How much of the usual it costs to change forms and to move at all, and how much of it marks are held. */
 export interface Manner {
   readonly forms: number;
   readonly staying: number;
+  readonly held: number;
 }
 
 /** A cell's quadratic form over its sixteen numbers pairs, symmetric 32 × 32: the part weighed by how visible the place is, and the rest. */

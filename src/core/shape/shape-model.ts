@@ -29,12 +29,17 @@ const AROUND = 0.5;
 const VISIBLE = { least: 0.5, more: 2 } as const;
 /** In faces the field counts for nothing. */
 const IN_FACE = 0.01;
-/** Where keeping forms would fold the picture they give way, and then what is around goes along. */
+/**
+ * Where keeping forms would fold the picture they give way, and then what is around goes along; and where marks that fight each
+ * other would, they are held less, so that they meet half way.
+ */
 const MANNERS: readonly Manner[] = [
-  { forms: 1, staying: 1 },
-  { forms: 0.02, staying: 10 },
-  { forms: 0.02, staying: 1 },
-  { forms: 0.02, staying: 0.1 },
+  { forms: 1, staying: 1, held: 1 },
+  { forms: 0.02, staying: 10, held: 1 },
+  { forms: 0.02, staying: 1, held: 1 },
+  { forms: 0.02, staying: 0.1, held: 1 },
+  { forms: 1, staying: 1, held: 0.01 },
+  { forms: 1, staying: 1, held: 1e-4 },
 ];
 /** Where it folds nevertheless, marks are given less of what they ask for. */
 const SHARES = [0.9, 0.75, 0.6, 0.45, 0.3, 0.15] as const;

@@ -227,7 +227,9 @@ export function explainShape(
     const rival = rivalOf(mark, marks, (id) => {
       const other = without(shape, id);
       const solved = solve(other);
-      return solved ? (shapeMarks(other, solved).find((m) => m.id === mark.id)?.residualPx ?? null) : null;
+      // Where nothing else would move anything a shield holds.
+      if (!solved) return mark.kind === "shield" ? 0 : null;
+      return shapeMarks(other, solved).find((m) => m.id === mark.id)?.residualPx ?? null;
     });
     const off = px(mark.residualPx);
     if (!rival) {

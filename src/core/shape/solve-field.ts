@@ -95,7 +95,7 @@ export function solveField(
   unit: number,
   visible: Float64Array,
   marks: FieldMarks,
-  manner: Manner = { forms: 1, staying: 1 },
+  manner: Manner = { forms: 1, staying: 1, held: 1 },
 ): SplineField {
   const { tauts, shields, pins } = marks;
   const leads = leaders(tauts);
@@ -161,7 +161,7 @@ function onceSolved(lattice: Lattice, unit: number, visible: Float64Array, round
   });
   const system = new BorderedSystem(band, reachOf(lattice), border);
   addEnergy(system, lattice, unit, visible, manner);
-  const held = HELD / (unit * unit);
+  const held = (manner.held * HELD) / (unit * unit);
   const unknowns = new Int32Array(40);
   const coefficients = new Float64Array(40);
   const spot: Spot = { first: 0, tx: 0, ty: 0 };
