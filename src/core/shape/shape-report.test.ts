@@ -49,8 +49,15 @@ test("where less is done lest it fold, the mark is named without which the rest 
   const shape = shapeOf({ taut: [bowed("a", "horizontal"), across] });
   const model = solved(shape);
   expect(model.share).toBeLessThan(1);
-  const [message] = explainShape(shape, model, shapeMarks(shape, model), (other) => solved(other));
-  expect(message!.text).toContain("more would fold the picture. Without taut line T2 the rest would be done wholly.");
+  const texts = explainShape(shape, model, shapeMarks(shape, model), (other) => solved(other)).map((m) => m.text);
+  expect(texts.join()).toContain("more would fold the picture. Without taut line T2 the rest would be done wholly.");
+});
+
+test("a line locked to what it is far from is asked about", () => {
+  const shape = shapeOf({ taut: [{ ...bowed("a", "vertical"), amount: 0.1 }] });
+  const model = solved(shape);
+  const [message] = explainShape(shape, model, shapeMarks(shape, model), () => null);
+  expect(message).toEqual({ ids: ["a"], text: "Taut line T1 lies 89° from what it is locked to: is that meant?" });
 });
 
 test("a face is told by how its locked edges lean, and that it cannot be", () => {

@@ -29,6 +29,8 @@ export interface ShapeMessage {
 
 /** A mark that misses what it asks for by more than this is told of, pixels. */
 const MISSED_PX = 1;
+/** A line further than this from its lock was hardly meant for it, degrees. */
+const FAR_OFF = 30;
 /** Marks that are left out in turn to find what one fights with, and how many that are told of, at most. */
 const MOST_TRIED = 12;
 const MOST_TOLD = 3;
@@ -208,6 +210,12 @@ export function explainShape(
     ids: [id],
     text: `Face ${names.get(id)} ${WRONG[fault]}: it does not count.`,
   }));
+  for (const mark of marks)
+    if (mark.kind === "taut" && Math.abs(mark.before.lean ?? 0) > FAR_OFF)
+      messages.push({
+        ids: [mark.id],
+        text: `${capital(called(mark))} lies ${Math.abs(mark.before.lean!).toFixed(0)}° from what it is locked to: is that meant?`,
+      });
   if (model.share < 1) {
     const culprit = marks.slice(0, MOST_TRIED).find(({ id }) => (solve(without(shape, id))?.share ?? 1) === 1);
     messages.push({

@@ -62,13 +62,22 @@ export class ShapeWarp {
     out[0]! += x;
     out[1]! += y;
     if (this.rims.length === 0) return;
-    let [best, bx, by, rim] = [this.reach, 0, 0, null as Rim | null];
+    let best = this.reach;
+    let bx = 0;
+    let by = 0;
+    let rim: Rim | null = null;
     for (const r of this.rims) {
-      const [dx, dy] = [r.b[0] - r.a[0], r.b[1] - r.a[1]];
+      const dx = r.b[0] - r.a[0];
+      const dy = r.b[1] - r.a[1];
       const t = Math.max(0, Math.min(1, ((x - r.a[0]) * dx + (y - r.a[1]) * dy) / (dx * dx + dy * dy)));
-      const [px, py] = [r.a[0] + t * dx, r.a[1] + t * dy];
-      const far = Math.hypot(x - px, y - py);
-      if (far < best) [best, bx, by, rim] = [far, px, py, r];
+      const px = r.a[0] + t * dx;
+      const py = r.a[1] + t * dy;
+      const far = Math.sqrt((x - px) * (x - px) + (y - py) * (y - py));
+      if (far >= best) continue;
+      best = far;
+      bx = px;
+      by = py;
+      rim = r;
     }
     if (!rim) return;
     this.field.at(bx, by, this.near);
@@ -109,12 +118,16 @@ export class ShapeWarp {
     let last = Infinity;
     for (let n = 0; n < ROUNDS; n++) {
       this.around(px, py, at);
-      const [ex, ey] = [x - at[0]!, y - at[1]!];
+      const ex = x - at[0]!;
+      const ey = y - at[1]!;
       const error = Math.abs(ex) + Math.abs(ey);
       if (error < EXACT) break;
       if (error > 0.9 * last) damped = Math.max(0.25, damped / 2);
       last = error;
-      const [a, b, c, d] = [1 + at[2]!, at[3]!, at[4]!, 1 + at[5]!];
+      const a = 1 + at[2]!;
+      const b = at[3]!;
+      const c = at[4]!;
+      const d = 1 + at[5]!;
       const det = a * d - b * c;
       px += (damped * (d * ex - b * ey)) / det;
       py += (damped * (a * ey - c * ex)) / det;

@@ -4,6 +4,7 @@ import type { Recipe } from "@/core/recipe";
 import { shapeOf, withCamera } from "@/core/render";
 import type { Joint } from "@/core/shape";
 import { type Projection, onScreen, recordedAt } from "../../../sheet/projection";
+import { alongAxis } from "../../../tools/along-axis";
 import { type At, type Grip, type Hand, edit, select } from "../../../tools/tool";
 import { useBent } from "./bent-state";
 
@@ -24,11 +25,6 @@ export function pulledBy(recipe: Recipe, size: Size, { id, by }: Joint): Vec2 {
   const placed = shapeOf(withCamera(recipe, size), size)?.joints.get(id);
   return by ?? (placed ? [placed.to[0] - placed.from[0], placed.to[1] - placed.from[1]] : [0, 0]);
 }
-
-const alongAxis = (from: Vec2, { screen, shift }: Pick<At, "screen" | "shift">): Vec2 => {
-  const [dx, dy] = [Math.abs(screen[0] - from[0]), Math.abs(screen[1] - from[1])];
-  return !shift ? screen : dx > dy ? [screen[0], from[1]] : [from[0], screen[1]];
-};
 
 /** A joint: put where it belongs, or pulled with the picture following; with Shift along one axis of the sheet only. */
 export const holdJoint: Grip = ({ screen: from }, hand) => {

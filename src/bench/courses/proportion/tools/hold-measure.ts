@@ -2,6 +2,7 @@ import { moveMeasurePlace, placeMeasure } from "@/core/edits";
 import { type Vec2, distance2 } from "@/core/geometry";
 import type { KnownMeasure } from "@/core/proportion";
 import { type Projection, distanceToPath, onScreen, recordedAt } from "../../../sheet/projection";
+import { alongAxis } from "../../../tools/along-axis";
 import { type At, type Grip, type Hand, edit, select } from "../../../tools/tool";
 import { useShapeState } from "../shape-state";
 
@@ -36,10 +37,8 @@ export const holdMeasurePlace: Grip = ({ screen: from }, hand) => {
     return {
       keeps: "map",
       begins: [select(m.id)],
-      move: ({ screen, shift }) => {
-        const [dx, dy] = [Math.abs(screen[0] - from[0]), Math.abs(screen[1] - from[1])];
-        const to: Vec2 = !shift ? screen : dx > dy ? [screen[0], from[1]] : [from[0], screen[1]];
-        const recorded = recordedAt(projection, to);
+      move: (pointer) => {
+        const recorded = recordedAt(projection, alongAxis(from, pointer));
         if (!recorded) return [];
         at = recorded;
         return [edit(moveMeasurePlace(m.id, place, recorded))];
