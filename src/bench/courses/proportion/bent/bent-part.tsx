@@ -12,7 +12,10 @@ const head = "border-b border-base-content px-1 py-1 text-right text-[0.85rem] f
 const cell = "border-b ruled px-1 py-1 text-right whitespace-nowrap";
 
 const px = (v: number): string => (v < 9.95 ? v.toFixed(1) : v.toFixed(0));
-const deg = (v: number): string => `${v.toFixed(Math.abs(v) < 9.95 ? 1 : 0).replace("-", "−")}°`;
+function deg(v: number): string {
+  const text = v.toFixed(Math.abs(v) < 9.95 ? 1 : 0);
+  return `${Number(text) === 0 ? "0.0" : text.replace("-", "−")}°`;
+}
 
 /** How a mark stood and stands: its lean where it has an axis, else its bow. */
 function standing({ before, after, kind }: ShapeMark): string {
