@@ -76,14 +76,15 @@ async function fullDisk(field: Field): Promise<void> {
       if (status === 200) tally.fault("A photo was taken on a full disk.");
     }
     const order = { method: "POST", body: { format: "png", quality: 90 } };
-    const { json } = await ask(
-      instance,
-      tally,
-      "deliveries on a full disk",
-      `/api/versions/${versions[0]}/deliveries`,
-      order,
-    );
-    const id = String(json["id"]);
+    const path = `/api/versions/${versions[0]}/deliveries`;
+    let id = "";
+    // The app may just be coming back: what it never answered was not taken.
+    for (let i = 0; i < 40 && id === ""; i++) {
+      const { status, json } = await ask(instance, tally, "deliveries on a full disk", path, order);
+      if (status === 200) id = String(json["id"]);
+      else await pause(500);
+    }
+    if (id === "") return tally.fault("No delivery was taken on a full disk.");
     for (let i = 0; i < 100; i++) {
       const listed = (await ask(instance, tally, "deliveries looked at", `/api/versions/${versions[0]}/deliveries`))
         .json as unknown;
@@ -97,6 +98,7 @@ async function fullDisk(field: Field): Promise<void> {
     }
     unmade = id;
   });
+  if (unmade === "") return;
   // With room again it is made after all.
   await ask(instance, tally, "made again", `/api/deliveries/${unmade}`, { method: "PATCH", body: { again: true } });
   field.ledger.deliveries.add(unmade);

@@ -32,7 +32,7 @@ test("relaxing comes to what solving the system directly does", () => {
     }
   });
   for (let c = 0; c < 3; c++) {
-    const wanted = solve(system, Matrix.columnVector(pixels.map((_, k) => fixed[3 * k + c]!) as unknown as number[]));
+    const wanted = solve(system, Matrix.columnVector([...pixels].map((_, k) => fixed[3 * k + c]!)));
     let worst = 0;
     for (let k = 0; k < n; k++) worst = Math.max(worst, Math.abs(wanted.get(k, 0) - values[3 * k + c]!));
     expect(worst).toBeLessThan(1e-3);
