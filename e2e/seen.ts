@@ -27,6 +27,18 @@ export async function seenAt(page: Page, place: readonly [number, number]): Prom
 /** How far two colours are apart in the colour where it is most. */
 export const apart = (a: number[], b: number[]): number => Math.max(...a.map((v, i) => Math.abs(v - b[i]!)));
 
+/** How far what is seen at a place is from a colour once it has come near, or after 15 s: a busy machine draws late. */
+export async function comesTo(
+  page: Page,
+  place: readonly [number, number],
+  wanted: number[],
+  near = 6,
+): Promise<number> {
+  let off = Infinity;
+  for (let i = 0; i < 30 && off >= near; i++) off = apart(await seenAt(page, place), wanted);
+  return off;
+}
+
 /** Has the open version delivered as a PNG. @returns where the file is. */
 export async function deliveredPng(page: Page): Promise<string> {
   await page.waitForFunction(() => document.querySelector('[data-testid="save-state"]')?.textContent === "saved");

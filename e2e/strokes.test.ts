@@ -1,6 +1,6 @@
 import type { Page } from "playwright-core";
 import { onPlane, openFresh, put, rested, usePage } from "./app";
-import { apart, deliveredPng, madeUp, seenAt } from "./seen";
+import { apart, comesTo, deliveredPng, madeUp, seenAt } from "./seen";
 
 /** Mend and graft: strokes at fit and at full size, taken back, kept under a change of Lines, and delivered as they were shown. */
 let page: Page;
@@ -33,10 +33,10 @@ test("a mend is a row of the schedule and shows; switched off, deleted and taken
   expect(apart(mended, before)).toBeGreaterThan(40);
   await page.getByRole("button", { name: "Switch M1 off" }).click();
   await page.getByText("Made up").waitFor({ state: "detached" });
-  expect(apart(await seenAt(page, foot), before)).toBeLessThan(6);
+  expect(await comesTo(page, foot, before)).toBeLessThan(6);
   await page.keyboard.press("Control+z");
   await madeUp(page);
-  expect(apart(await seenAt(page, foot), mended)).toBeLessThan(6);
+  expect(await comesTo(page, foot, mended)).toBeLessThan(6);
   await page.keyboard.press("m");
   await strokes().getByText("M1").click();
   await page.getByRole("group", { name: "Settings of M1" }).getByRole("button", { name: "Another one" }).click();
