@@ -62,7 +62,9 @@ export function BrushOverlay({ name, element, projection, pictures, sheet, colou
       const { recipe, size, view } = useBench.getState();
       const set = useBrush.getState();
       const recorded = pointer && recordedAt(by, pointer);
-      if (view !== "corrected") return;
+      // Cleared, Chromium has been seen to show what it drew some frames before: where nothing is to be seen, nothing is there.
+      target.hidden = view !== "corrected" || (!recorded && !set.running);
+      if (target.hidden) return;
       const radius = radiusFor(set.radius, size);
       const { running } = set;
       if (set.source && name === "graft" && recorded) {
