@@ -159,7 +159,7 @@ function readerShielded(recipe: Recipe, truth: Truth): Recipe {
     [-1.75, 0.05, 3.2],
     [-2.85, 0.05, 3.2],
   ]);
-  const straight = ["corner-left", "doorcase-left", "dado"].map((id) => tautAlong(truth, id));
+  const straight = ["corner-left", "doorcase-left", "dado", "cornice"].map((id) => tautAlong(truth, id));
   return edited(recipe, together("Shield", [addShield("reader", outline, "round"), ...straight]), truth.size);
 }
 

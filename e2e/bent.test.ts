@@ -33,15 +33,15 @@ test("a stroke along a post makes it taut, a lock plumb; half of it, parallel to
   await row("T1").waitFor();
   await page.getByLabel("T1 becomes").selectOption("vertical");
   await row("T1")
-    .getByText(/→ −?0\.0°/)
+    .getByText(/→ [-−]?0\.0°/)
     .waitFor();
   await put(page, "How far T1, %", "50");
   await row("T1")
-    .getByText(/→ −?[1-9]\.\d°/)
+    .getByText(/→ [-−]?[1-9]\.\d°/)
     .waitFor();
   await page.keyboard.press("Control+z");
   await row("T1")
-    .getByText(/→ −?0\.0°/)
+    .getByText(/→ [-−]?0\.0°/)
     .waitFor();
   // With Alt a line is straight from place to place: two clicks and Enter are the same by keys.
   await page.keyboard.press("Escape");
@@ -52,7 +52,7 @@ test("a stroke along a post makes it taut, a lock plumb; half of it, parallel to
   await row("T2").waitFor();
   await page.getByLabel("T2 becomes").selectOption({ label: "parallel to T1" });
   await row("T2")
-    .getByText(/→ −?0\.0°/)
+    .getByText(/→ [-−]?0\.0°/)
     .waitFor();
   await page.keyboard.press("Shift+X");
   await page.getByRole("button", { name: "Switch T2 on" }).waitFor();
@@ -147,7 +147,7 @@ test("a shield is drawn around what keeps its form, or along what stays; marks t
   await page.mouse.up();
   await row("S1").waitFor();
   await page.getByLabel("S1 keeps").selectOption("round");
-  await page.getByLabel("S1 stands").selectOption("upright");
+  await page.getByLabel("S1 stands").selectOption("none");
   await page.getByLabel("S1 keeps").selectOption("form");
   // A post left where it is; that it becomes plumb as well cannot be.
   await draw([990, 790], [908, 1400]);
@@ -163,7 +163,7 @@ test("a shield is drawn around what keeps its form, or along what stays; marks t
     .waitFor();
   await page.getByRole("button", { name: "Switch S2 off" }).click();
   await row("T1")
-    .getByText(/→ −?0\.0°/)
+    .getByText(/→ [-−]?0\.0°/)
     .waitFor();
   expect(await messages().innerText()).toBe("");
 }, 240_000);

@@ -1,19 +1,12 @@
-import { spawnSync } from "node:child_process";
 import { existsSync, linkSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import { gradient, lossless, pictureOf, temporaryFolder } from "@/server/testing";
 import { emptyRecipe } from "@/core/recipe";
 import { madeUpCamera, madeUpPlumbs, randomFrom } from "@/core/testing";
+import { flatstone } from "./running.testing";
 
 const folder = temporaryFolder();
-const root = path.join(__dirname, "../..");
-const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? path.join(root, "dist"), "flatstone.cjs");
-
-function flatstone(...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [program, ...args], { encoding: "utf8", cwd: root });
-  return { status, stdout, stderr };
-}
 
 function saved(name: string, content: unknown): string {
   const file = path.join(folder, name);

@@ -1,21 +1,16 @@
-import { spawnSync } from "node:child_process";
 import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import { emptyRecipe } from "@/core/recipe";
 import { temporaryFolder } from "@/server/testing";
+import { flatstone } from "./running.testing";
 
 const root = path.join(__dirname, "../..");
-const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? path.join(root, "dist"), "flatstone.cjs");
 const photo = path.join(root, "demo/photos/SM-0428.jpg");
 const truth = JSON.parse(readFileSync(path.join(root, "demo/photos/SM-0428.truth.json"), "utf8")) as {
   attitude: { pitch: number; yaw: number; roll: number };
   lens: { k: [number, number, number]; p: [number, number]; centre: [number, number] };
 };
 
-function flatstone(...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [program, ...args], { encoding: "utf8", cwd: root });
-  return { status, stdout, stderr };
-}
 const recipe = path.join(temporaryFolder(), "lens.json");
 writeFileSync(
   recipe,

@@ -1,22 +1,16 @@
-import { spawnSync } from "node:child_process";
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import { readProfile } from "@/core/lens";
 import { parseRecipe } from "@/core/recipe";
 import { temporaryFolder } from "@/server/testing";
+import { flatstone } from "./running.testing";
 
 const folder = temporaryFolder();
 const root = path.join(__dirname, "../..");
-const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? path.join(root, "dist"), "flatstone.cjs");
 const demo = (name: string): string => path.join(root, "demo/photos", name);
 const place = (name: string): string => path.join(folder, name);
 const truthOf = (name: string) => JSON.parse(readFileSync(demo(`${name}.truth.json`), "utf8"));
-
-function flatstone(...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [program, ...args], { encoding: "utf8", cwd: root });
-  return { status, stdout, stderr };
-}
 
 /** A demo photo without a word about camera and lens. */
 async function bare(name: string): Promise<string> {

@@ -10,7 +10,7 @@ import type { Derived } from "../derived";
 import type { SheetColours } from "./colours";
 import { LineMark } from "./line-mark";
 import { MarkLabel } from "./mark-label";
-import type { Projection } from "./projection";
+import { type Projection, onScreen } from "./projection";
 
 interface Parts {
   shape: ShapeSettings;
@@ -89,7 +89,7 @@ export function BentMarks({ shape, derived, selected, selectedEnd, asShot, proje
         ];
       })}
       {shape.joints.map(({ id, at, by }) => {
-        const place = faceOutline(projection, { ...shape, joints: [{ id, at }] }, [id])[0];
+        const place = onScreen(projection, at);
         if (!place) return null;
         const isHeld = id === joint;
         return (

@@ -76,7 +76,7 @@ test("taut lines and shields are drawn, set, moved, switched, and read back as t
       [20, 1],
       [20, 20],
     ]),
-    shieldSettings("s", { keeps: "round", turn: "upright" }),
+    shieldSettings("s", { keeps: "round", turn: "none" }),
     switchShapeMark("t"),
     switchShape(false),
   );
@@ -104,7 +104,7 @@ test("taut lines and shields are drawn, set, moved, switched, and read back as t
       on: true,
     },
   ]);
-  expect(recipe.shape!.shields[0]).toMatchObject({ keeps: "round", turn: "upright" });
+  expect(recipe.shape!.shields[0]).toMatchObject({ keeps: "round", turn: "none" });
   expect(recipe.shape!.on).toBe(false);
   expect(parseRecipe(JSON.stringify(recipe))).toEqual(recipe);
   // Parallel to itself is free of the other.

@@ -3,14 +3,14 @@ import type { Size } from "../geometry";
 import { lensStep } from "../lens";
 import { attitudeStep } from "../lines";
 import { proportionStep } from "../proportion";
-import { type ShapeModel, movesAnything, shapeModel, stepOf } from "../shape";
+import { type ShapeModel, shapeModel, stepOf } from "../shape";
 import type { SettledRecipe } from "./settled";
 
 /**
- * Makes a course's step for a photo of `size`, pixels; null where it leaves everything where, or as, it is. `inner` makes the
- * steps before it, as one; `moving` asks for a quick one, while something is dragged.
+ * Makes a course's step for a photo of `size`, pixels; null where it leaves everything where, or as, it is. @param moving asks for
+ * a quick one, while something is dragged.
  */
-export type StepOf = (recipe: SettledRecipe, size: Size, inner: () => PlaneStep, moving: boolean) => PlaneStep | null;
+export type StepOf = (recipe: SettledRecipe, size: Size, moving: boolean) => PlaneStep | null;
 export type RasterStepOf = (recipe: SettledRecipe, size: Size) => RasterStep | null;
 
 /** The courses' steps. */
@@ -30,28 +30,21 @@ const below = ({ camera, lens, attitude, proportion: { on, height, keeps } }: Se
 
 /** The recipe's shape as it is solved; null where nothing is marked that moves anything. */
 export const shapeOf = (recipe: SettledRecipe, size: Size, moving = false): ShapeModel | null =>
-  movesAnything(recipe.shape)
-    ? shapeModel(recipe, size, chainOf(recipe, size, { plane: BEFORE_SHAPE, raster: [] }), below(recipe), moving)
-    : null;
+  recipe.shape === undefined
+    ? null
+    : shapeModel(recipe, size, () => chainOf(recipe, size, { plane: BEFORE_SHAPE, raster: [] }), below(recipe), moving);
 
-function shapeStep(recipe: SettledRecipe, size: Size, inner: () => PlaneStep, moving: boolean): PlaneStep | null {
-  if (!movesAnything(recipe.shape)) return null;
-  const model = shapeModel(recipe, size, inner(), below(recipe), moving);
+function shapeStep(recipe: SettledRecipe, size: Size, moving: boolean): PlaneStep | null {
+  const model = shapeOf(recipe, size, moving);
   return model && stepOf(model);
 }
 
 /** The product's own. To add a course's, add it here. */
-export const STEPS: Steps = { plane: [lensStep, attitudeStep, proportionStep, shapeStep], raster: [] };
+export const STEPS: Steps = { plane: [...BEFORE_SHAPE, shapeStep], raster: [] };
 
 /** All plane steps as one: recorded picture ↔ corrected plane. @param moving quicker, while something is dragged. */
-export function chainOf(recipe: SettledRecipe, size: Size, { plane }: Steps = STEPS, moving = false): PlaneStep {
-  const made: PlaneStep[] = [];
-  for (const step of plane) {
-    const one = step(recipe, size, () => chained(made), moving);
-    if (one) made.push(one);
-  }
-  return chained(made);
-}
+export const chainOf = (recipe: SettledRecipe, size: Size, { plane }: Steps = STEPS, moving = false): PlaneStep =>
+  chained(plane.map((step) => step(recipe, size, moving)).filter((step) => step !== null));
 
 export const rasterStepsOf = (recipe: SettledRecipe, size: Size, { raster }: Steps = STEPS): RasterStep[] =>
   raster.map((step) => step(recipe, size)).filter((step) => step !== null);

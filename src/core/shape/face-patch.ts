@@ -136,7 +136,7 @@ export class FacePatch {
 export type Edge = readonly [face: number, side: number];
 
 /** The two ends of a side among a face's joints. */
-export const endsOfSide = (joints: readonly string[], side: number): readonly [string, string] => [
+export const endsOfSide = <T>(joints: readonly T[], side: number): readonly [T, T] => [
   joints[side]!,
   joints[(side + 1) % 4]!,
 ];

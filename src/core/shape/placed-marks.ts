@@ -90,7 +90,7 @@ function inside(outline: readonly Vec2[]): Vec2[] {
 }
 
 /**
- * How places of the plane look to a camera turned to look right at their middle, upright: on its plane a sphere is all but round.
+ * How places of the plane look to a camera turned to look right at their middle, not rolled: on its plane a sphere is all but round.
  * In the plane's pixels as they are at its middle.
  */
 export function lookedAt(places: readonly Vec2[], { focal, centre }: PlaneCamera): Vec2[] {

@@ -9,8 +9,7 @@ import type { PlaneCamera } from "./rectangle-ratio";
 import { type JoinedFace, type ShapeSettings, movesAnything } from "./shape-settings";
 import { type Pin, solveField } from "./solve-field";
 import { type FaceFault, type PlacedJoint, solveJoints, soundFaces } from "./solve-joints";
-import type { SplineField } from "./spline-field";
-import { type Lattice, latticeOver } from "./spline-field";
+import { type Lattice, type SplineField, latticeOver } from "./spline-field";
 import { ShapeWarp, outerEdges } from "./warp";
 
 /** As much of a settled recipe as shape takes. */
@@ -29,6 +28,8 @@ const AROUND = 0.5;
 const VISIBLE = { least: 0.5, more: 2 } as const;
 /** In faces the field counts for nothing. */
 const IN_FACE = 0.01;
+/** Forms give way. */
+const LOOSE: Manner = { forms: 0.02, staying: 1, held: 1 };
 /**
  * Where keeping forms would fold the picture they give way, and then what is around goes along; and where marks that fight each
  * other would, they are held less, so that they meet half way.
@@ -36,7 +37,7 @@ const IN_FACE = 0.01;
 const MANNERS: readonly Manner[] = [
   { forms: 1, staying: 1, held: 1 },
   { forms: 0.02, staying: 10, held: 1 },
-  { forms: 0.02, staying: 1, held: 1 },
+  LOOSE,
   { forms: 0.02, staying: 0.1, held: 1 },
   { forms: 1, staying: 1, held: 0.01 },
   { forms: 1, staying: 1, held: 1e-4 },
@@ -97,7 +98,7 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
   const visible = visibleIn(lattice, recipe.frame.detail, size, inner);
   const tries = [
     ...ways.flatMap((asked) => MANNERS.map((manner) => ({ asked, manner, share: 1 }))),
-    ...SHARES.map((share) => ({ asked: ways[ways.length - 1]!, manner: MANNERS[2]!, share })),
+    ...SHARES.map((share) => ({ asked: ways[ways.length - 1]!, manner: LOOSE, share })),
   ];
   for (const { asked, manner, share } of tries) {
     const targets = new Map(joints.map((j, i) => [j.id, { from: j.at, to: towards(j.at, asked[i]!, share) }] as const));
@@ -147,7 +148,7 @@ function rimPins(patches: readonly FacePatch[], outer: readonly Edge[], step: nu
   const out = new Float64Array(2);
   return outer.flatMap(([f, side]) => {
     const patch = patches[f]!;
-    const [a, b] = endsOfSide(patch.from as unknown as readonly string[], side) as unknown as readonly [Vec2, Vec2];
+    const [a, b] = endsOfSide(patch.from, side);
     const count = Math.max(4, Math.ceil(Math.hypot(b[0] - a[0], b[1] - a[1]) / step));
     return Array.from({ length: count + 1 }, (_, k): Pin => {
       const at = towards(a, b, k / count);

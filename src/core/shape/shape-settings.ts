@@ -51,7 +51,7 @@ const shield = z.strictObject({
     .enum(["form", "round", "place"])
     .default("form")
     .describe("Its form as it is corrected; as it is seen looking right at it; or the very place where it is"),
-  turn: z.enum(["as-is", "upright"]).default("as-is").describe("Whether it may turn with what is around it"),
+  turn: z.enum(["as-is", "none"]).default("as-is").describe("As what is around it turns, or not at all"),
   on,
 });
 

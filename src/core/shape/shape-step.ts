@@ -8,13 +8,14 @@ const kept = new WeakMap<object, { readonly key: readonly unknown[]; readonly mo
 const MOST_KEPT = 4;
 
 /**
- * The shape of a recipe, solved once for the same settings, the same steps beneath and the same size. @param below what the steps
- * beneath depend on, as one text.
+ * The shape of a recipe, solved once for the same settings, the same steps beneath and the same size.
+ *
+ * @param inner the steps beneath, as one. @param below what they depend on, as one text.
  */
 export function shapeModel(
   recipe: ShapeRecipe,
   size: Size,
-  inner: PlaneStep,
+  inner: () => PlaneStep,
   below: string,
   moving: boolean,
 ): ShapeModel | null {
@@ -23,7 +24,7 @@ export function shapeModel(
   const solved = kept.get(recipe.shape) ?? [];
   const found = solved.find((s) => s.key.length === key.length && s.key.every((v, i) => v === key[i]));
   if (found) return found.model;
-  const model = solveShape(recipe, size, inner, moving);
+  const model = solveShape(recipe, size, inner(), moving);
   kept.set(recipe.shape, [{ key, model }, ...solved].slice(0, MOST_KEPT));
   return model;
 }

@@ -2,6 +2,7 @@ import type { Vec2 } from "../geometry";
 import { BorderedSystem } from "../numerics";
 import { type Manner, addEnergy } from "./field-energy";
 import type { PlacedShield, PlacedTaut } from "./placed-marks";
+import { bestSimilarity } from "./similarity";
 import {
   type Lattice,
   SplineField,
@@ -32,6 +33,8 @@ export interface FieldMarks {
 
 /** How strongly marks are held against what moving costs (field-energy): mean squares, in shares of the picture's diagonal. */
 const HELD = 6e7;
+/** Of that, how strongly a shield stays in its place and as large as it is: no more than its form asks for, and marks take it along. */
+const IN_PLACE = { middle: 3e-5, size: 0.02 } as const;
 /** Free lines are fitted anew so many times, their directions being known only afterwards. */
 const ROUNDS = 3;
 /** No more of them where none has turned by more than this, radians: it would move nothing by a tenth of a pixel. */
@@ -156,7 +159,7 @@ function onceSolved(lattice: Lattice, unit: number, visible: Float64Array, round
   const turnOf = turns.map((t) => (t ? band + border++ : -1));
   const similarity = shields.map(({ mark }) => {
     const at = band + border;
-    border += mark.turn === "upright" ? 3 : 4;
+    border += mark.turn === "none" ? 3 : 4;
     return at;
   });
   const system = new BorderedSystem(band, reachOf(lattice), border);
@@ -206,7 +209,15 @@ function onceSolved(lattice: Lattice, unit: number, visible: Float64Array, round
   });
   shields.forEach(({ places, form, mark }, k) => {
     const at = similarity[k]!;
-    const middle = straightThrough(form).middle;
+    const [{ middle }, place] = [straightThrough(form), straightThrough(places).middle];
+    const fit = bestSimilarity(form, places);
+    const stay = (unknown: number, value: number, weight: number): void => {
+      unknowns[0] = unknown;
+      coefficients[0] = 1;
+      system.observe(unknowns, coefficients, 1, value, held * weight);
+    };
+    for (const c of [0, 1] as const) stay(at + c, place[c] - middle[c], IN_PLACE.middle);
+    stay(at + 2, unit * Math.hypot(fit.along, fit.across), (IN_PLACE.size * fit.spread) / (unit * unit));
     places.forEach((p, i) => {
       const [gx, gy] = [(form[i]![0] - middle[0]) / unit, (form[i]![1] - middle[1]) / unit];
       for (const c of [0, 1] as const) {
@@ -218,7 +229,7 @@ function onceSolved(lattice: Lattice, unit: number, visible: Float64Array, round
         };
         put(at + c, -1);
         put(at + 2, -(c === 0 ? gx : gy));
-        if (mark.turn !== "upright") put(at + 3, c === 0 ? gy : -gx);
+        if (mark.turn !== "none") put(at + 3, c === 0 ? gy : -gx);
         system.observe(unknowns, coefficients, n, -(p[c] - middle[c]), held / places.length);
       }
     });

@@ -1,4 +1,4 @@
-import { contains, type Vec2 } from "../geometry";
+import { type Vec2, contains, distance2, signedArea } from "../geometry";
 import { between, randomFrom } from "../testing";
 import { SIZE, along, jacobianAt, pair, ratioChange, solved } from "./shape.testing";
 import { stepOf } from "./shape-step";
@@ -51,7 +51,7 @@ function everything(moving = false) {
             [2300, 1300],
           ],
           keeps: "form",
-          turn: "upright",
+          turn: "none",
           on: true,
         },
         {
@@ -156,6 +156,10 @@ test("a ball near the border of a wide view becomes round again", () => {
   const [before, after] = [spread(outline), spread(outline.map((p) => model.warp.forward(p)))];
   expect(before).toBeGreaterThan(1.15);
   expect(after).toBeLessThan(1 + (before - 1) / 5);
+  // Where it was, and as large.
+  const moved = outline.map((p) => model.warp.forward(p));
+  expect(distance2(middle(moved), middle(outline))).toBeLessThan(8);
+  expect(Math.sqrt(signedArea(moved) / signedArea(outline))).toBeCloseTo(1, 1);
 });
 
 test("faces that cannot be are left out with the reason; the rest works", () => {

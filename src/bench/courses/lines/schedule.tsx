@@ -5,9 +5,7 @@ import { angle, grouped, percent } from "@/ui";
 import type { LineRow } from "../../derived";
 import { deleteLine, switchLine } from "@/core/edits";
 import { RowButtons } from "../row-buttons";
-
-const head = "border-b border-base-content px-1 py-1 text-right text-[0.85rem] font-medium muted";
-const cell = "border-b ruled px-1 py-1 text-right";
+import { SCHEDULE_CELL as cell, SCHEDULE_HEAD as head } from "../schedule-cells";
 
 /** The lines as a table; selecting a row selects the mark on the sheet, and the other way round. */
 export function Schedule({ rows }: { rows: readonly LineRow[] }) {

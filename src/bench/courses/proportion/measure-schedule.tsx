@@ -6,10 +6,8 @@ import { type KnownMeasure, UNITS } from "@/core/proportion";
 import { percent } from "@/ui";
 import type { Derived } from "../../derived";
 import { RowButtons } from "../row-buttons";
+import { SCHEDULE_CELL as cell, SCHEDULE_HEAD as head } from "../schedule-cells";
 import { useShapeState } from "./shape-state";
-
-const head = "border-b border-base-content px-1 py-1 text-right text-[0.85rem] font-medium muted";
-const cell = "border-b ruled px-1 py-1 text-right";
 
 /** A size in its own unit: "0.9×2.1 m", "1:1", "4×4 of 15×15 cm". */
 export function sizeWords(m: KnownMeasure): string {

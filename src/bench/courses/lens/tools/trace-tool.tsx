@@ -1,13 +1,12 @@
+import { clickedPlaces, keyOnPlaces } from "../../../tools/clicked-places";
 import { selectUnder } from "../../../tools/hold-line";
 import { lineGesture } from "../../../tools/line-gesture";
-import { type Outcome, type Tool, later, letGo } from "../../../tools/tool";
+import { type Tool, later, letGo } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";
 import { traceBetween, traceThrough } from "../trace-edges";
 
 /** Fewer places than this are no path. */
 const FEWEST = 3;
-
-const path = (places: readonly (readonly [number, number])[]): Outcome => ({ do: "set", state: { places } });
 
 /**
  * Traces an edge for the lens: by one stroke from end to end, or by places clicked along it. Enter ends such a path,
@@ -35,18 +34,14 @@ export const TRACE: Tool = {
         // A click on an edge traced before selects it, but not in the middle of a path.
         const selected = places.length > 0 ? [] : selectUnder(up, hand);
         if (selected.length > 0 || !up.recorded) return selected;
-        return [path([...places, up.recorded])];
+        return [clickedPlaces([...places, up.recorded])];
       },
     });
   },
-  onKey: (key, { bench: { places } }) => {
-    if (places.length === 0) return null;
-    if (key === "Backspace") return [path(places.slice(0, -1))];
-    if (key === "Escape") return [path([])];
-    if (key !== "Enter") return null;
-    if (places.length < FEWEST) return [];
-    return [path([]), later((bench, photo) => traceThrough(bench, photo, places))];
-  },
+  onKey: (key, { bench: { places } }) =>
+    keyOnPlaces(key, places, () =>
+      places.length < FEWEST ? [] : [clickedPlaces([]), later((bench, photo) => traceThrough(bench, photo, places))],
+    ),
   hint: ({ places }) =>
     places.length === 0
       ? null

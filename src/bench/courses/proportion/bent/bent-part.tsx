@@ -3,24 +3,18 @@
 import { useBench } from "@/client/bench-store";
 import { deleteShapeMark, switchShape, switchShapeMark } from "@/core/edits";
 import { type ShapeMark, type ShapeSettings, shapeNames } from "@/core/shape";
+import { angle } from "@/ui";
 import type { Derived } from "../../../derived";
 import { RowButtons } from "../../row-buttons";
+import { SCHEDULE_CELL as cell, SCHEDULE_HEAD as head } from "../../schedule-cells";
 import { BentSettings } from "./bent-settings";
 import { switchMesh, switchPulling, useBent } from "./bent-state";
 
-const head = "border-b border-base-content px-1 py-1 text-right text-[0.85rem] font-medium muted";
-const cell = "border-b ruled px-1 py-1 text-right whitespace-nowrap";
-
 const px = (v: number): string => (v < 9.95 ? v.toFixed(1) : v.toFixed(0));
-function deg(v: number): string {
-  const text = v.toFixed(Math.abs(v) < 9.95 ? 1 : 0);
-  return `${Number(text) === 0 ? "0.0" : text.replace("-", "−")}°`;
-}
-
 /** How a mark stood and stands: its lean where it has an axis, else its bow. */
 function standing({ before, after, kind }: ShapeMark): string {
   if (before.lean !== null && after.lean !== null && (kind === "face" ? before.lean !== 0 : true))
-    return `${deg(before.lean)} → ${deg(after.lean)}`;
+    return `${angle(before.lean, 1)} → ${angle(after.lean, 1)}`;
   return kind === "face" ? "–" : `${px(before.offPx)} → ${px(after.offPx)} px`;
 }
 
@@ -96,9 +90,9 @@ export function BentPart({ derived }: { derived: Derived }) {
                       {name}
                     </button>
                   </td>
-                  <td className={cell}>{mark ? standing(mark) : "–"}</td>
-                  <td className={cell}>{mark ? `${px(mark.pullPx)} px` : "–"}</td>
-                  <td className={cell}>{mark ? `${px(mark.residualPx)} px` : "–"}</td>
+                  <td className={`${cell} whitespace-nowrap`}>{mark ? standing(mark) : "–"}</td>
+                  <td className={`${cell} whitespace-nowrap`}>{mark ? `${px(mark.pullPx)} px` : "–"}</td>
+                  <td className={`${cell} whitespace-nowrap`}>{mark ? `${px(mark.residualPx)} px` : "–"}</td>
                   <td className={`${cell} pr-2`}>
                     <RowButtons
                       name={name}
@@ -118,7 +112,7 @@ export function BentPart({ derived }: { derived: Derived }) {
           <p key={text}>{text}</p>
         ))}
       </div>
-      <BentSettings shape={shape} />
+      <BentSettings shape={shape} derived={derived} />
       <div className="ruled flex flex-wrap gap-x-4 gap-y-1 border-b px-3.5 py-2">
         {shape.faces.length > 0 && (
           <label className="flex cursor-pointer items-center gap-2">

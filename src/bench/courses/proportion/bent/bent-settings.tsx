@@ -2,16 +2,19 @@
 
 import { useBench } from "@/client/bench-store";
 import { faceForm, faceRatioTold, pullJoint, shieldSettings, tautSettings } from "@/core/edits";
+import { distance2 } from "@/core/geometry";
 import {
   type JoinedFace,
   LOCKS,
   type Lock,
   type Shield,
+  type ShapeModel,
   type ShapeSettings,
   type Taut,
   shapeNames,
 } from "@/core/shape";
 import { NumberField } from "@/ui";
+import type { Derived } from "../../../derived";
 import { useBent } from "./bent-state";
 import { pulledBy } from "./hold-joint";
 
@@ -20,7 +23,7 @@ const SIDES = ["Top", "Right", "Bottom", "Left"] as const;
 const WORDS: Record<Lock, string> = { free: "free", vertical: "vertical", horizontal: "horizontal" };
 
 /** What the selected mark of the shape asks for. */
-export function BentSettings({ shape }: { shape: ShapeSettings }) {
+export function BentSettings({ shape, derived: { bent } }: { shape: ShapeSettings; derived: Derived }) {
   const { selected } = useBench();
   const taut = shape.taut.find((m) => m.id === selected);
   const face = shape.faces.find((m) => m.id === selected);
@@ -30,7 +33,7 @@ export function BentSettings({ shape }: { shape: ShapeSettings }) {
   return (
     <div className="ruled border-b px-3.5 py-2" role="group" aria-label={`Settings of ${name}`}>
       {taut && <TautFields taut={taut} name={name} others={shape} />}
-      {face && <FaceFields face={face} name={name} />}
+      {face && <FaceFields face={face} name={name} told={bent ? ratioOf(face, bent.model) : 1} />}
       {shield && <ShieldFields shield={shield} name={name} />}
     </div>
   );
@@ -108,7 +111,13 @@ function TautFields({ taut, name, others }: { taut: Taut; name: string; others: 
 
 const FREE: NonNullable<JoinedFace["edges"]> = ["free", "free", "free", "free"];
 
-function FaceFields({ face, name }: { face: JoinedFace; name: string }) {
+/** Width over height of a face as it has become. */
+function ratioOf({ joints }: JoinedFace, model: ShapeModel): number {
+  const [a, b, , d] = joints.map((id) => model.joints.get(id)?.to);
+  return a && b && d ? distance2(a, b) / distance2(a, d) : 1;
+}
+
+function FaceFields({ face, name, told }: { face: JoinedFace; name: string; told: number }) {
   const { edit, endGesture } = useBench();
   const edges = face.edges ?? FREE;
   return (
@@ -127,7 +136,7 @@ function FaceFields({ face, name }: { face: JoinedFace; name: string }) {
         <>
           <NumberField
             label={`Width over height of ${name}`}
-            value={face.ratio ?? 1}
+            value={face.ratio ?? told}
             standard={1}
             step={0.01}
             digits={3}
@@ -220,7 +229,7 @@ function ShieldFields({ shield, name }: { shield: Shield; name: string }) {
           value={shield.turn}
           words={[
             ["as-is", "as it stands"],
-            ["upright", "without turning"],
+            ["none", "without turning"],
           ]}
           onChange={(turn) => edit(shieldSettings(shield.id, { turn }))}
         />

@@ -22,8 +22,9 @@ export function jointUnder(screen: Vec2, { bench, projection }: Pick<Hand, "benc
 
 /** How far a joint is from where it would lie were nothing bent, pixels of the plane: by its own pull, or taken along. */
 export function pulledBy(recipe: Recipe, size: Size, { id, by }: Joint): Vec2 {
+  if (by) return by;
   const placed = shapeOf(withCamera(recipe, size), size)?.joints.get(id);
-  return by ?? (placed ? [placed.to[0] - placed.from[0], placed.to[1] - placed.from[1]] : [0, 0]);
+  return placed ? [placed.to[0] - placed.from[0], placed.to[1] - placed.from[1]] : [0, 0];
 }
 
 /** A joint: put where it belongs, or pulled with the picture following; with Shift along one axis of the sheet only. */

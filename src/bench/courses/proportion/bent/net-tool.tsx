@@ -14,6 +14,7 @@ import {
   letGo,
   select,
 } from "../../../tools/tool";
+import { clickedPlaces, keyOnPlaces } from "../../../tools/clicked-places";
 import { toolIcon } from "../../../tools/tool-button";
 import { inOrder } from "../tools/draw-measure";
 import { bentUnder } from "./hold-bent";
@@ -21,8 +22,6 @@ import { holdJoint, jointUnder } from "./hold-joint";
 
 /** A face smaller than this was not meant, CSS pixels. */
 const SMALLEST = 20;
-
-const path = (places: readonly Vec2[]): Outcome => ({ do: "set", state: { places } });
 
 /** A corner at a place of the sheet: the joint that is there already, or a new one; null where nothing was recorded. */
 function cornerAt(screen: Vec2, hand: Hand): NewCorner | null {
@@ -40,7 +39,7 @@ function faceOf(screen: readonly Vec2[], hand: Hand): readonly Outcome[] {
     return [later(async () => notify("A face needs four corners of its own within the picture."))];
   const id = newId();
   return [
-    path([]),
+    clickedPlaces([]),
     edit(joinFace(id, corners as NewCorner[])),
     { do: "set", state: { selected: id, selectedEnd: null, marks: true } },
   ];
@@ -89,10 +88,10 @@ function clicked(at: At, hand: Hand): readonly Outcome[] {
   const place = joint?.at ?? at.recorded;
   if (!place) return [];
   const places = [...bench.places, place];
-  if (places.length < 4) return [path(places)];
+  if (places.length < 4) return [clickedPlaces(places)];
   const screen = inOrder(projection, places).map((p) => onScreen(projection, p));
   if (screen.some((p) => p === null) || screen.some((p, i) => distance2(p!, screen[(i + 1) % 4]!) < SMALLEST / 2))
-    return [path([])];
+    return [clickedPlaces([])];
   return faceOf(screen as Vec2[], hand);
 }
 
@@ -109,11 +108,7 @@ export const NET: Tool = {
     if (joint) return { ...joint, up: (up) => (up.far ? joint.up(up) : clicked(up, hand)) };
     return at.recorded ? drawing(at, hand) : letGo(hand);
   },
-  onKey: (key, { bench: { places } }) => {
-    if (places.length === 0) return null;
-    if (key === "Backspace") return [path(places.slice(0, -1))];
-    return key === "Escape" ? [path([])] : null;
-  },
+  onKey: (key, { bench: { places } }) => keyOnPlaces(key, places, () => null),
   hint: ({ places }) =>
     places.length === 0
       ? null

@@ -3,14 +3,13 @@ import type { BenchState } from "@/client/bench-store";
 import { drawTaut } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { newId } from "../../../new-id";
+import { clickedPlaces, keyOnPlaces } from "../../../tools/clicked-places";
 import { followEdge } from "../../../tools/follow-edge";
 import { lineGesture } from "../../../tools/line-gesture";
-import { type Outcome, type Tool, later, letGo, select, taken } from "../../../tools/tool";
+import { type Tool, later, letGo, select, taken } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";
 import { useBent } from "./bent-state";
 import { bentUnder, holdTautEnd } from "./hold-bent";
-
-const path = (places: readonly Vec2[]): Outcome => ({ do: "set", state: { places } });
 
 /** Draws a taut line along the edge through places; where none runs, through the places themselves. */
 async function drawAlong(bench: () => BenchState, photo: Photo, places: readonly Vec2[]): Promise<void> {
@@ -57,17 +56,14 @@ export const TAUT: Tool = {
         const { places } = hand.bench;
         const under = places.length === 0 ? bentUnder(up, hand) : null;
         if (under) return [select(under)];
-        return up.recorded ? [path([...places, up.recorded])] : [];
+        return up.recorded ? [clickedPlaces([...places, up.recorded])] : [];
       },
     });
   },
-  onKey: (key, { bench: { places } }) => {
-    if (places.length === 0) return null;
-    if (key === "Backspace") return [path(places.slice(0, -1))];
-    if (key === "Escape") return [path([])];
-    if (key !== "Enter") return null;
-    return places.length < 2 ? [] : [path([]), later((bench, photo) => drawAlong(bench, photo, places))];
-  },
+  onKey: (key, { bench: { places } }) =>
+    keyOnPlaces(key, places, () =>
+      places.length < 2 ? [] : [clickedPlaces([]), later((bench, photo) => drawAlong(bench, photo, places))],
+    ),
   hint: ({ places }) =>
     places.length === 0
       ? null

@@ -2,6 +2,7 @@ import type { KnownMeasure } from "@/core/proportion";
 import type { Size, Vec2 } from "@/core/geometry";
 import { notify } from "@/ui";
 import { type Projection, onScreen, recordedAt } from "../../../sheet/projection";
+import { clickedPlaces, keyOnPlaces } from "../../../tools/clicked-places";
 import { reachOf } from "../../../tools/line-gesture";
 import {
   type At,
@@ -21,8 +22,6 @@ import { holdMeasurePlace, measureUnder } from "./hold-measure";
 const SMALLEST = 12;
 /** Places around a round thing that is drawn. */
 const AROUND = 48;
-
-const places = (all: readonly Vec2[]): Outcome => ({ do: "set", state: { places: all } });
 
 /** The places of a shape drawn from one corner of the sheet to another; null where one of them was not recorded. */
 export function drawnPlaces(
@@ -71,7 +70,7 @@ export function inOrder(projection: Projection, corners: readonly Vec2[]): reado
 export function drawsMeasure(kind: "rectangle" | "grid" | "ellipse"): Pick<Tool, "down" | "onKey" | "hint"> {
   const needed = kind === "ellipse" ? 5 : 4;
   const made = (all: readonly Vec2[], reach: number, alt: boolean): readonly Outcome[] => [
-    places([]),
+    clickedPlaces([]),
     ...newMeasure(kind, all, reach, !alt),
   ];
   return {
@@ -79,14 +78,8 @@ export function drawsMeasure(kind: "rectangle" | "grid" | "ellipse"): Pick<Tool,
       const held = hand.bench.places.length === 0 ? taken([holdMeasurePlace], at, hand) : null;
       return held ?? (at.recorded ? drawing(at, hand) : letGo(hand));
     },
-    onKey: (key, { bench }) => {
-      const { places: clicked } = bench;
-      if (clicked.length === 0) return null;
-      if (key === "Backspace") return [places(clicked.slice(0, -1))];
-      if (key === "Escape") return [places([])];
-      if (key !== "Enter") return null;
-      return kind === "ellipse" && clicked.length >= needed ? made(clicked, 1, false) : [];
-    },
+    onKey: (key, { bench: { places } }) =>
+      keyOnPlaces(key, places, () => (kind === "ellipse" && places.length >= needed ? made(places, 1, false) : [])),
     hint: ({ places: clicked }) => {
       const n = clicked.length;
       if (n === 0) return null;
@@ -121,7 +114,7 @@ export function drawsMeasure(kind: "rectangle" | "grid" | "ellipse"): Pick<Tool,
         const under = bench.places.length === 0 ? measureUnder(at, hand) : null;
         if (under) return [select(under.id)];
         if (kind !== "ellipse" && clicked.length === needed) return made(inOrder(projection, clicked), reach, at.alt);
-        return [places(clicked)];
+        return [clickedPlaces(clicked)];
       },
       marks: () => {
         const all = shape();

@@ -1,5 +1,5 @@
 import { along, solved } from "./shape.testing";
-import { explainShape, shapeMarks } from "./shape-report";
+import { explainShape, shapeMarks } from ".";
 import { NO_SHAPE, movesAnything, type ShapeSettings } from "./shape-settings";
 
 const shapeOf = (shape: Partial<ShapeSettings>): ShapeSettings => ({ ...NO_SHAPE, ...shape });
