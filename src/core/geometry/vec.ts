@@ -6,6 +6,8 @@ export type Vec3 = readonly [number, number, number];
 export type Size = readonly [number, number];
 
 export const DEG = Math.PI / 180;
+/** A whole turn, radians. */
+export const TAU = 2 * Math.PI;
 
 export const degrees = (radians: number): number => radians / DEG;
 export const radians = (deg: number): number => deg * DEG;

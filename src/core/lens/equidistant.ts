@@ -21,11 +21,14 @@ const seriesSlope = (k: Equidistant["k"], t: number): number => {
   return 1 + s * (3 * k[0] + s * (5 * k[1] + s * 7 * k[2]));
 };
 
-/** The widest angle that is recorded without folding over, radians. */
-export function widestAngle(k: Equidistant["k"]): number {
-  for (let t = 0.01; t < WIDEST; t += 0.01) if (seriesSlope(k, t) <= 0) return t - 0.01;
-  return WIDEST;
+/** The widest angle that is recorded without folding over, radians. @param most no wider than this; what a flat picture has room for. */
+export function widestAngle(k: Equidistant["k"], most = WIDEST): number {
+  for (let t = 0.01; t < most; t += 0.01) if (seriesSlope(k, t) <= 0) return t - 0.01;
+  return most;
 }
+
+/** Angle from the axis, radians → recorded radius, half diagonals. */
+export const fisheyeAt = ({ k, focal }: Equidistant, angle: number): number => focal * series(k, angle);
 
 /** Ideal → recorded radius, half diagonals. */
 export const fisheyeRadius = ({ k, focal }: Equidistant, ideal: number): number =>
@@ -36,9 +39,13 @@ export const fisheyeSlope = ({ k, focal }: Equidistant, ideal: number): number =
   (seriesSlope(k, Math.atan(ideal / focal)) * focal * focal) / (focal * focal + ideal * ideal);
 
 /** Recorded → ideal radius, half diagonals; what lies beyond `widest` (radians) comes to lie on it. */
-export function fisheyeIdeal({ k, focal }: Equidistant, recorded: number, widest: number): number {
+export const fisheyeIdeal = (lens: Equidistant, recorded: number, widest: number): number =>
+  lens.focal * Math.tan(fisheyeAngle(lens, recorded, widest));
+
+/** Recorded radius, half diagonals → angle from the axis, radians; what lies beyond `widest` comes to lie on it. */
+export function fisheyeAngle({ k, focal }: Equidistant, recorded: number, widest: number): number {
   let [low, high] = [0, widest];
-  if (focal * series(k, high) <= recorded) return focal * Math.tan(widest);
+  if (focal * series(k, high) <= recorded) return widest;
   let t = Math.min(recorded / focal, high);
   for (let n = 0; n < 80; n++) {
     const miss = focal * series(k, t) - recorded;
@@ -48,5 +55,5 @@ export function fisheyeIdeal({ k, focal }: Equidistant, recorded: number, widest
     const next = t - miss / (focal * seriesSlope(k, t));
     t = next > low && next < high ? next : (low + high) / 2;
   }
-  return focal * Math.tan(t);
+  return t;
 }

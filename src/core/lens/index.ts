@@ -5,6 +5,8 @@ export * from "./distortion-percent";
 export * from "./fringes";
 export * from "./lens";
 export * from "./lens-step";
+export * from "./wide/projection";
+export * from "./wide/field-of-view";
 export * from "./recipe-part";
 export * from "./measure-fringes";
 export * from "./orientation";

@@ -6,12 +6,12 @@ import type { LensSettings } from "./recipe-part";
 /** As much of a settled recipe as the lens takes: its settings, the centre known, and the focal length, pixels. */
 export interface LensRecipe {
   readonly lens: LensSettings & { readonly centre: readonly [number, number] };
-  readonly camera: { readonly focalPx: number };
+  readonly camera: { readonly focalPx: number; readonly principal: readonly [number, number] };
 }
 
 /** The lens of a recipe, ready for a photo of `size`, pixels; one that changes nothing where it is switched off. */
 export const lensFor = ({ lens, camera }: LensRecipe, size: Size): Lens =>
-  makeLens(size, lens.on ? { ...lens, focalPx: camera.focalPx } : null);
+  makeLens(size, lens.on ? { ...lens, ...camera } : null);
 
 /** Recorded ↔ ideal pixels; null where the lens changes nothing. */
 export function lensStep(recipe: LensRecipe, size: Size): PlaneStep | null {

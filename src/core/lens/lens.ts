@@ -7,6 +7,8 @@ import {
   undistortNormalised,
 } from "./brown-conrady";
 import { fisheyeIdeal, fisheyeRadius, fisheyeSlope, widestAngle } from "./equidistant";
+import { type WideProjection, cylinder, fisheye, sphere } from "./wide/projection";
+import { flatLens, turnedTo } from "./wide/turned-lens";
 
 /** A lens made ready for one picture; points in pixels of the original. */
 export interface Lens {
@@ -20,16 +22,26 @@ export interface Lens {
   jacobian(p: Vec2): readonly [number, number, number, number];
   /** How far inside the fold an ideal point lies, pixels; negative beyond it, where there is no picture. */
   margin(p: Vec2): number;
+  /** Of a view that no flat plane holds: how its rays are recorded. Its ideal places are those of rays on the flat plane, also of rays from behind. */
+  readonly wide?: WideProjection;
 }
+
+export type LensModel = "brown-conrady" | "equidistant" | "cylindrical" | "equirectangular";
+
+/** Whether a model records more than a flat plane holds. */
+export const isStitched = (model: LensModel | undefined): model is "cylindrical" | "equirectangular" =>
+  model === "cylindrical" || model === "equirectangular";
 
 export interface LensParameters extends BrownConrady {
   /** Distortion centre, pixels. */
   readonly centre: Vec2;
   /** Share of the correction to apply; 1 is all of it. A fisheye is always corrected wholly. */
   readonly amount: number;
-  readonly model?: "brown-conrady" | "equidistant";
-  /** Focal length, pixels; an equidistant lens needs it. */
+  readonly model?: LensModel;
+  /** Focal length, pixels; all models but Brown and Conrady's need it. */
   readonly focalPx?: number;
+  /** Where the axis meets the flat plane, pixels; absent: at the centre. */
+  readonly principal?: Vec2;
 }
 
 const STRAIGHT: Lens = {
@@ -44,6 +56,7 @@ const STRAIGHT: Lens = {
 export function makeLens(size: Size, parameters: LensParameters | null): Lens {
   if (!parameters) return STRAIGHT;
   if (parameters.model === "equidistant") return makeFisheye(size, parameters);
+  if (isStitched(parameters.model)) return makeStitched(size, parameters);
   const { amount, centre } = parameters;
   const scaled: BrownConrady = {
     k: [parameters.k[0] * amount, parameters.k[1] * amount, parameters.k[2] * amount],
@@ -62,6 +75,20 @@ export function makeLens(size: Size, parameters: LensParameters | null): Lens {
     margin: (p) => (turning === Infinity ? Infinity : (turning - Math.hypot(...inUnits(p))) * unit),
   };
 }
+
+/** A picture that was put together of several, on a cylinder or a sphere. @throws RangeError without a focal length. */
+function makeStitched(size: Size, { model, centre, focalPx, principal = centre }: LensParameters): Lens {
+  if (!focalPx || !(focalPx > 0))
+    throw new RangeError("A stitched picture cannot be laid out without its field of view.");
+  const picture = { width: size[0], centre, focalPx };
+  return flatLens(model === "cylindrical" ? cylinder(picture) : sphere(picture), { focalPx, principal });
+}
+
+/**
+ * The lens as a camera sees it that is turned to look at a recorded place: on its flat plane straight things are straight as far as
+ * they go. Of a lens whose own plane holds all that it records, the lens itself.
+ */
+export const lensTowards = (lens: Lens, at: Vec2): Lens => (lens.wide ? turnedTo(lens.wide, at) : lens);
 
 /** A fisheye, rectified as far as a flat picture allows. @throws RangeError without a focal length. */
 function makeFisheye(size: Size, { k, centre, focalPx }: LensParameters): Lens {
@@ -92,6 +119,7 @@ function makeFisheye(size: Size, { k, centre, focalPx }: LensParameters): Lens {
       return [across + (along - across) * c * c, shared, shared, across + (along - across) * s * s];
     },
     margin: (p) => (edge - Math.hypot(p[0] - centre[0], p[1] - centre[1]) / unit) * unit,
+    wide: fisheye({ width: size[0], centre, focalPx }, k, unit),
   };
 }
 

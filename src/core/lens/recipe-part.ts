@@ -1,11 +1,17 @@
 import { z } from "zod";
 import { coursePart, finite, point } from "../course";
+import { isStitched } from "./lens";
 
 const lens = z.strictObject({
   on: z.boolean().default(true),
-  from: z.enum(["none", "profile", "traced", "by-hand", "own-edges"]).default("none"),
+  from: z.enum(["none", "profile", "traced", "by-hand", "own-edges", "metadata"]).default("none"),
   profile: z.string().nullable().default(null),
-  model: z.enum(["brown-conrady", "equidistant"]).default("brown-conrady"),
+  model: z
+    .enum(["brown-conrady", "equidistant", "cylindrical", "equirectangular"])
+    .default("brown-conrady")
+    .describe(
+      "How it recorded: a lens, or a cylinder or sphere that the picture was stitched onto; its pixels to a radian are the focal length",
+    ),
   k: z.tuple([finite, finite, finite]).default([0, 0, 0]).describe("Radial terms, r in half diagonals; barrel: k1 < 0"),
   p: z.tuple([finite, finite]).default([0, 0]).describe("Tangential terms"),
   centre: point.nullable().default(null).describe("Distortion centre, pixels; null: the centre"),
@@ -44,5 +50,5 @@ export const lensPart = coursePart({
   name: "Lens",
   ready: true,
   shape: { lens: lens.prefault({}) },
-  laid: (recipe) => numbersOf(recipe.lens).some((v) => v !== 0),
+  laid: (recipe) => isStitched(recipe.lens.model) || numbersOf(recipe.lens).some((v) => v !== 0),
 });

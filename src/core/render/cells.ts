@@ -34,6 +34,11 @@ export interface Cell {
 
 /** Places further out than this are all the same: nowhere near the photo. Source pixels. */
 const FAR = 1e7;
+/** Neighbours further apart than this were recorded at two ends of a picture, pixels. */
+const TORN = 1000;
+const isTorn = ([a, b, c]: readonly Place[]): boolean =>
+  Math.abs(a![0] - b![0]) + Math.abs(a![1] - b![1]) > TORN || Math.abs(a![0] - c![0]) + Math.abs(a![1] - c![1]) > TORN;
+
 const clamped = (v: number): number => (v > -FAR ? (v < FAR ? v : FAR) : -FAR);
 
 /** Recorded position at a place of the output: x, y and margin (see CompiledMap.toRecorded). */
@@ -78,8 +83,9 @@ export function eachCell(map: OutputMap, y: number, rows: number, visit: (cell: 
     cell.w = w;
     cell.h = h;
     cell.seen = p[0][2] > 0;
-    // Where the cell's own corners lie behind the camera its width is not known; single pixels are then read sharp.
-    const known = p[0][2] > 0 && p[1][2] > 0 && p[2][2] > 0;
+    // Where the cell's own corners lie behind the camera its width is not known, nor where a picture's two ends meet; single
+    // pixels are then read sharp.
+    const known = p[0][2] > 0 && p[1][2] > 0 && p[2][2] > 0 && !(w === 1 && h === 1 && isTorn(p));
     cell.shrinkX = known ? Math.hypot((p[1][0] - p[0][0]) / w, (p[2][0] - p[0][0]) / h) : 1;
     cell.shrinkY = known ? Math.hypot((p[1][1] - p[0][1]) / w, (p[2][1] - p[0][1]) / h) : 1;
     for (let i = 0; i < 4; i++) {

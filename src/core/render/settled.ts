@@ -1,7 +1,7 @@
 import type { LineInput } from "../attitude";
 import { type FocalMetadata, centreOf, focalFromMetadata } from "../camera";
 import type { Size, Vec2 } from "../geometry";
-import { type Lens, lensFor } from "../lens";
+import { type Lens, isStitched, lensFor } from "../lens";
 import { type Recipe, endsOf, faceLines } from "../recipe";
 
 /** A recipe in which everything the photo or the default can tell has been filled in. */
@@ -18,10 +18,13 @@ export function withCamera(recipe: Recipe, size: Size, meta: FocalMetadata = {})
     recipe.camera.focalPx === null
       ? focalFromMetadata(size, meta)
       : { focalPx: recipe.camera.focalPx, focalFrom: recipe.camera.focalFrom };
+  const centre = recipe.lens.centre ?? pair(centreOf(size));
+  // The axis of a stitched picture is where its cylinder or sphere says; a lens's may lie beside its distortion's middle.
+  const axis = isStitched(recipe.lens.model) ? centre : pair(centreOf(size));
   return {
     ...recipe,
-    camera: { ...focal, principal: recipe.camera.principal ?? pair(centreOf(size)) },
-    lens: { ...recipe.lens, centre: recipe.lens.centre ?? pair(centreOf(size)) },
+    camera: { ...focal, principal: recipe.camera.principal ?? axis },
+    lens: { ...recipe.lens, centre },
   };
 }
 
@@ -38,6 +41,10 @@ export function linesOf(recipe: Pick<Recipe, "lines" | "faces">): LineInput[] {
   return [...drawn, ...recipe.faces.filter((f) => f.on).flatMap(faceLines)];
 }
 
-/** Whether the focal length may be solved for: nobody has said it, nor was it measured along with the lens. */
+/**
+ * Whether the focal length may be solved for: nobody has said it, nor was it measured along with the lens, nor does it tell how a
+ * picture was stitched.
+ */
 export const isFree = ({ camera, lens }: Recipe): boolean =>
-  camera.focalFrom === "assumed" || (camera.focalFrom === "solved" && lens.from !== "own-edges");
+  !isStitched(lens.model) &&
+  (camera.focalFrom === "assumed" || (camera.focalFrom === "solved" && lens.from !== "own-edges"));

@@ -5,6 +5,7 @@ import { attitudeStep } from "../lines";
 import { proportionStep } from "../proportion";
 import { type ShapeModel, shapeModel, stepOf } from "../shape";
 import type { SettledRecipe } from "./settled";
+import { isByRays, viewStep } from "./view-step";
 
 /**
  * Makes a course's step for a photo of `size`, pixels; null where it leaves everything where, or as, it is. @param moving asks for
@@ -21,8 +22,14 @@ export interface Steps {
   readonly raster: readonly RasterStepOf[];
 }
 
-/** What places are moved by before shape. */
-const BEFORE_SHAPE: readonly StepOf[] = [lensStep, attitudeStep, proportionStep];
+/** From the recorded picture to the corrected camera's: by its rays in one step, or plane by plane. */
+const BEFORE_PROPORTION: readonly StepOf[] = [
+  (recipe, size) => (isByRays(recipe) ? viewStep(recipe, size) : lensStep(recipe, size)),
+  (recipe) => (isByRays(recipe) ? null : attitudeStep(recipe)),
+];
+
+/** What places are moved by before shape's marks. */
+const BEFORE_SHAPE: readonly StepOf[] = [...BEFORE_PROPORTION, proportionStep];
 
 /** What the steps before shape depend on, as one text. */
 const below = ({ camera, lens, attitude, proportion: { on, height, keeps } }: SettledRecipe): string =>

@@ -19,6 +19,7 @@ const WRONG = {
   "in line": "has three corners in line",
   "inside out": "is turned inside out",
   unseen: "has a corner that cannot be seen",
+  "too wide": "goes further round than one flat thing can be seen",
 } as const;
 
 const without = (shape: ShapeSettings, id: string): ShapeSettings => {

@@ -1,9 +1,21 @@
-import { type Mat3, invert3 } from "../geometry";
-import { type Quad, depthOf, quadToQuad, squareToQuad } from "./quad";
+import { type Mat3, type Rect, type Vec2, bounds, invert3, lerp2 } from "../geometry";
+import { type Quad, depthOf, inQuad, quadToQuad, squareToQuad } from "./quad";
+import type { Chart, FlatView } from "./sight";
 
 /** Rounds in which a place is followed back through a face whose edges slide, and how exactly, pixels. */
 const ROUNDS = 24;
 const EXACT = 1e-6;
+/** A side that is bent on the plane is followed in so many parts: of a wall as wide as a picture a twentieth of a pixel at the most. */
+const BENT_PARTS = 64;
+const BOX_PARTS = 16;
+/** Such a wall lies in the box of its sides, but for so much of it. */
+const BOX_MARGIN = 0.01;
+
+function boxAround(places: readonly Vec2[]): Rect {
+  const [x, y, w, h] = bounds(places);
+  const more = BOX_MARGIN * (w + h);
+  return [x - more, y - more, w + 2 * more, h + 2 * more];
+}
 
 /**
  * How far along an edge a homography carries what lies at s = 0…1 of it, as a share. @param ratio the depth at the edge's end over
@@ -29,16 +41,27 @@ export class FacePatch {
   private readonly toSquare: Mat3;
   /** Depths of the corners in the square's own homography. */
   private readonly depths: readonly number[];
-  /** Depth at each edge's end over that at its beginning. */
-  readonly ratios: readonly [number, number, number, number];
+  /** Depth at each edge's end over that at its beginning, as rays of one length come: alike for all views of one edge. */
+  readonly ratios: readonly number[];
+  /** The same of the view itself. */
+  private readonly viewed: readonly number[];
   private shared: Meetings = [null, null, null, null];
   private slides = false;
+  /** Of the plane, what the face lies in. */
+  private readonly box: Rect | null;
+  private readonly chart: Chart | null;
 
-  /** @throws RangeError where corners are in line. */
+  /**
+   * @param from corners where straight things are straight: on the plane, or where that is bent, in a flat view of its own.
+   * @param view the way into that view, and how deep the corners' rays go into it; null where the plane is flat.
+   * @throws RangeError where corners are in line.
+   */
   constructor(
     readonly from: Quad,
     readonly to: Quad,
+    view: Pick<FlatView, "chart" | "depths"> | null = null,
   ) {
+    const chart = (this.chart = view?.chart ?? null);
     this.matrix = quadToQuad(from, to);
     this.inverse = invert3(this.matrix);
     const square = squareToQuad(from);
@@ -52,8 +75,35 @@ export class FacePatch {
       ] as const
     ).map((c) => depthOf(square, c));
     const d = from.map((c) => depthOf(this.matrix, c));
-    this.ratios = [d[1]! / d[0]!, d[2]! / d[1]!, d[3]! / d[2]!, d[0]! / d[3]!];
+    const along = (depths: readonly number[]): number[] => depths.map((depth, i) => depths[(i + 1) % 4]! / depth);
+    this.viewed = along(view?.depths ?? [1, 1, 1, 1]);
+    this.ratios = along(d).map((r, side) => r * this.viewed[side]!);
+    this.box = chart && boxAround([0, 1, 2, 3].flatMap((side) => this.alongSide(side, BOX_PARTS)));
   }
+
+  /** Places of the plane along a side, `parts` + 1 of them, evenly in the view in which it is straight. */
+  alongSide(side: number, parts: number): Vec2[] {
+    const [a, b] = endsOfSide(this.from, side);
+    return Array.from({ length: parts + 1 }, (_, k) => {
+      const p = lerp2(a, b, k / parts);
+      return this.chart ? (this.chart.from(p) ?? p) : p;
+    });
+  }
+
+  /** In how many straight parts a side is followed over the plane. */
+  get sideParts(): number {
+    return this.chart ? BENT_PARTS : 1;
+  }
+
+  /** Whether a place of the plane lies in the face, its border included. */
+  holds(x: number, y: number): boolean {
+    if (!this.chart || !this.box) return inQuad(this.from, x, y);
+    const [left, top, w, h] = this.box;
+    if (x < left || y < top || x > left + w || y > top + h) return false;
+    return this.chart.to(x, y, this.at) && inQuad(this.from, this.at[0]!, this.at[1]!);
+  }
+
+  private readonly at = new Float64Array(2);
 
   /** Says which edges are shared, and with what. */
   meet(shared: Meetings): void {
@@ -65,8 +115,8 @@ export class FacePatch {
   private slideAt(side: number, s: number): number {
     const other = this.shared[side]!;
     if (other === null || other.share === 0) return 0;
-    const theirs = 1 - carriedAlong(other.ratio, 1 - s);
-    return other.share * (theirs - carriedAlong(this.ratios[side]!, s));
+    const viewed = this.viewed[side]!;
+    return other.share * (carriedAlong(1 / (other.ratio * viewed), s) - carriedAlong(this.ratios[side]! / viewed, s));
   }
 
   /** How far an edge slides at the most, pixels outside: by so much the face is not flat. */
@@ -101,6 +151,20 @@ export class FacePatch {
 
   /** Where a place inside goes; the first two of `out`. */
   forward(x: number, y: number, out: Float64Array): void {
+    if (this.chart?.to(x, y, this.at)) this.ahead(this.at[0]!, this.at[1]!, out);
+    else this.ahead(x, y, out);
+  }
+
+  /** Where a place outside came from. */
+  back(x: number, y: number, out: Float64Array): void {
+    this.behind(x, y, out);
+    const p = this.chart?.from([out[0]!, out[1]!]);
+    if (!p) return;
+    out[0] = p[0];
+    out[1] = p[1];
+  }
+
+  private ahead(x: number, y: number, out: Float64Array): void {
     const m = this.matrix;
     const w = m[6] * x + m[7] * y + m[8];
     let [px, py] = [(m[0] * x + m[1] * y + m[2]) / w, (m[3] * x + m[4] * y + m[5]) / w];
@@ -113,8 +177,7 @@ export class FacePatch {
     out[1] = py;
   }
 
-  /** Where a place outside came from. */
-  back(x: number, y: number, out: Float64Array): void {
+  private behind(x: number, y: number, out: Float64Array): void {
     const m = this.inverse;
     let [tx, ty] = [x, y];
     for (let n = 0; n < ROUNDS; n++) {
@@ -160,10 +223,10 @@ export function sharedEdges(faces: readonly { readonly joints: readonly string[]
 
 /** Patches that meet along the edges they share: a rectangle stays flat where its neighbour is none. */
 export function joined(
-  quads: readonly { from: Quad; to: Quad; rectangle: boolean }[],
+  quads: readonly { view: FlatView; to: Quad; rectangle: boolean }[],
   shared: readonly (readonly [Edge, Edge])[],
 ): FacePatch[] {
-  const patches = quads.map(({ from, to }) => new FacePatch(from, to));
+  const patches = quads.map(({ view, to }) => new FacePatch(view.quad, to, view));
   const meetings = patches.map((): [Meeting | null, Meeting | null, Meeting | null, Meeting | null] => [
     null,
     null,

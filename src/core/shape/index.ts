@@ -6,6 +6,7 @@ export * from "./recipe-part";
 export * from "./shape-settings";
 export * from "./shape-model";
 export * from "./shape-step";
+export * from "./sight";
 export * from "./shape-marks";
 export * from "./explain-shape";
 export * from "./similarity";

@@ -1,5 +1,5 @@
 import { type Rect, type Vec2, type Vec3, bounds, contains, cross3, dot3, unit3 } from "../geometry";
-import type { PlaneCamera } from "./rectangle-ratio";
+import type { Sight } from "./sight";
 import type { Shield, Taut } from "./shape-settings";
 
 /** A taut line on the plane before shape. */
@@ -71,11 +71,11 @@ export function placeTaut(mark: Taut, step: number, forward: (p: Vec2) => Vec2 |
   return { mark, places: smoothly(seen, Math.max(FEWEST, Math.min(MOST, Math.ceil(length / step) + 1))) };
 }
 
-export function placeShield(mark: Shield, camera: PlaneCamera, forward: (p: Vec2) => Vec2 | null): PlacedShield | null {
+export function placeShield(mark: Shield, sight: Sight, forward: (p: Vec2) => Vec2 | null): PlacedShield | null {
   const outline = mark.points.map((p) => forward(p)).filter((p) => p !== null);
   if (outline.length < 2) return null;
   const places = outline.length === 2 ? evenly(outline, FEWEST) : [...outline, ...inside(outline)];
-  return { mark, places, form: mark.keeps === "round" ? lookedAt(places, camera) : places };
+  return { mark, places, form: mark.keeps === "round" ? lookedAt(places, sight) : places };
 }
 
 function inside(outline: readonly Vec2[]): Vec2[] {
@@ -91,15 +91,15 @@ function inside(outline: readonly Vec2[]): Vec2[] {
 
 /**
  * How places of the plane look to a camera turned to look right at their middle, not rolled: on its plane a sphere is all but round.
- * In the plane's pixels as they are at its middle.
+ * In focal lengths.
  */
-export function lookedAt(places: readonly Vec2[], { focal, centre }: PlaneCamera): Vec2[] {
-  const rays = places.map(([x, y]): Vec3 => unit3([(x - centre[0]) / focal[0], (y - centre[1]) / focal[1], 1]));
+export function lookedAt(places: readonly Vec2[], sight: Sight): Vec2[] {
+  const rays = places.map((p): Vec3 => unit3(sight.ray(p)));
   const ahead = unit3(rays.reduce((s, r): Vec3 => [s[0] + r[0], s[1] + r[1], s[2] + r[2]], [0, 0, 0]));
   const across = unit3(cross3([0, 1, 0], ahead));
   const down = cross3(ahead, across);
   return rays.map((r): Vec2 => {
     const depth = dot3(r, ahead);
-    return [(focal[0] * dot3(r, across)) / depth, (focal[1] * dot3(r, down)) / depth];
+    return [dot3(r, across) / depth, dot3(r, down) / depth];
   });
 }

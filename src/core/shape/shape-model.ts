@@ -1,22 +1,18 @@
 import type { PlaneStep } from "../course";
 import { type Size, type Vec2, bounds, clipToRect, contains, rectOutline } from "../geometry";
-import { factorsOf, type ProportionSettings } from "../proportion";
 import type { Manner } from "./field-energy";
-import { type Edge, type FacePatch, endsOfSide, joined, sharedEdges } from "./face-patch";
+import { type Edge, type FacePatch, joined, sharedEdges } from "./face-patch";
 import { type PlacedShield, type PlacedTaut, placeShield, placeTaut } from "./placed-marks";
-import { type Quad, inQuad, quadFault } from "./quad";
-import type { PlaneCamera } from "./rectangle-ratio";
-import { type JoinedFace, type ShapeSettings, movesAnything } from "./shape-settings";
+import { type Quad, quadFault } from "./quad";
+import { type JoinedFace, movesAnything } from "./shape-settings";
+import { type SightRecipe, sightOf } from "./sight";
 import { type Pin, solveField } from "./solve-field";
 import { type FaceFault, type PlacedJoint, solveJoints, soundFaces } from "./solve-joints";
 import { type Lattice, type SplineField, latticeOver } from "./spline-field";
 import { ShapeWarp, outerEdges } from "./warp";
 
 /** As much of a settled recipe as shape takes. */
-export interface ShapeRecipe {
-  readonly camera: { readonly focalPx: number; readonly principal: readonly [number, number] };
-  readonly proportion: ProportionSettings;
-  readonly shape?: ShapeSettings | undefined;
+export interface ShapeRecipe extends SightRecipe {
   readonly frame: { readonly detail?: { columns: number; rows: number; weights: string } | undefined };
 }
 
@@ -61,11 +57,6 @@ export interface ShapeModel {
   readonly share: number;
 }
 
-const cameraOf = ({ camera, proportion }: ShapeRecipe): PlaneCamera => {
-  const [x, y] = proportion.on ? factorsOf(proportion) : [1, 1];
-  return { focal: [camera.focalPx * x, camera.focalPx * y], centre: camera.principal };
-};
-
 /**
  * Solves a recipe's shape. @param inner recorded picture → plane before shape. @param moving coarser and quicker.
  *
@@ -82,18 +73,23 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
   ]);
   if (covered.length < 3) return null;
   const lattice = latticeOver(bounds(covered), moving ? CELLS.moving : CELLS.rest);
-  const camera = cameraOf(recipe);
+  const sight = sightOf(recipe);
   const forward = (p: Vec2): Vec2 | null => inner.forward(p);
   const joints = shape.joints.flatMap(({ id, at, by }): PlacedJoint[] => {
     const place = forward(at);
     return place ? [{ id, at: place, by: by ?? null }] : [];
   });
   const where = new Map(joints.map((j) => [j.id, j.at]));
-  const { sound, faults } = soundFaces(shape.faces, (id) => where.get(id) ?? null);
-  const ways = solveJoints(joints, sound, camera);
+  const { sound, faults } = soundFaces(shape.faces, (id) => where.get(id) ?? null, sight);
+  const faces = sound.map((s) => s.face);
+  const ways = solveJoints(
+    joints,
+    faces,
+    sound.map((s) => s.view),
+  );
   const step = lattice.cell / 3;
   const tauts = shape.taut.filter((t) => t.on).flatMap((t) => placeTaut(t, step, forward) ?? []);
-  const shields = shape.shields.filter((s) => s.on).flatMap((s) => placeShield(s, camera, forward) ?? []);
+  const shields = shape.shields.filter((s) => s.on).flatMap((s) => placeShield(s, sight, forward) ?? []);
   const unit = Math.hypot(size[0], size[1]);
   const visible = visibleIn(lattice, recipe.frame.detail, size, inner);
   const tries = [
@@ -102,14 +98,14 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
   ];
   for (const { asked, manner, share } of tries) {
     const targets = new Map(joints.map((j, i) => [j.id, { from: j.at, to: towards(j.at, asked[i]!, share) }] as const));
-    const quads = sound.map((f) => ({
-      from: f.joints.map((id) => targets.get(id)!.from) as unknown as Quad,
-      to: f.joints.map((id) => targets.get(id)!.to) as unknown as Quad,
-      rectangle: f.form === "rectangle",
+    const quads = sound.map(({ face, view }) => ({
+      view,
+      to: face.joints.map((id) => targets.get(id)!.to) as unknown as Quad,
+      rectangle: face.form === "rectangle",
     }));
     if (quads.some(({ to }) => quadFault(to) !== null)) continue;
-    const patches = joined(quads, sharedEdges(sound));
-    const outer = outerEdges(sound);
+    const patches = joined(quads, sharedEdges(faces));
+    const outer = outerEdges(faces);
     const field = solveField(
       lattice,
       unit,
@@ -123,7 +119,7 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
       manner,
     );
     const warp = new ShapeWarp(field, patches, outer);
-    const model = { warp, tauts, shields, faces: sound, faults, joints: targets, share };
+    const model = { warp, tauts, shields, faces, faults, joints: targets, share };
     if (!folds(field, patches, covered)) return model;
   }
   return null;
@@ -132,7 +128,7 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
 const towards = (a: Vec2, b: Vec2, share: number): Vec2 => [a[0] + share * (b[0] - a[0]), a[1] + share * (b[1] - a[1])];
 
 function goesInFace(patches: readonly FacePatch[], [x, y]: Vec2): Vec2 | null {
-  const patch = patches.find((p) => inQuad(p.from, x, y));
+  const patch = patches.find((p) => p.holds(x, y));
   if (!patch) return null;
   const out = new Float64Array(2);
   patch.forward(x, y, out);
@@ -148,10 +144,9 @@ function rimPins(patches: readonly FacePatch[], outer: readonly Edge[], step: nu
   const out = new Float64Array(2);
   return outer.flatMap(([f, side]) => {
     const patch = patches[f]!;
-    const [a, b] = endsOfSide(patch.from, side);
+    const [a, b] = patch.alongSide(side, 1) as [Vec2, Vec2];
     const count = Math.max(4, Math.ceil(Math.hypot(b[0] - a[0], b[1] - a[1]) / step));
-    return Array.from({ length: count + 1 }, (_, k): Pin => {
-      const at = towards(a, b, k / count);
+    return patch.alongSide(side, count).map((at): Pin => {
       patch.forward(at[0], at[1], out);
       return { at, by: [out[0]! - at[0], out[1]! - at[1]], share: 1 / (count + 1) };
     });
@@ -196,7 +191,7 @@ function inFaces(visible: Float64Array, { x, y, cell, columns }: Lattice, patche
       [px + cell, py + cell],
       [px, py + cell],
     ];
-    return corners.every(([cx, cy]) => patches.some((p) => inQuad(p.from, cx, cy))) ? IN_FACE : v;
+    return corners.every(([cx, cy]) => patches.some((p) => p.holds(cx, cy))) ? IN_FACE : v;
   });
 }
 
@@ -210,7 +205,7 @@ function folds(field: SplineField, patches: readonly FacePatch[], covered: reado
       field.at(px, py, out);
       const area = (1 + out[2]!) * (1 + out[5]!) - out[3]! * out[4]!;
       if (area > LEAST_AREA) continue;
-      if (contains(covered, [px, py]) && !patches.some((p) => inQuad(p.from, px, py))) return true;
+      if (contains(covered, [px, py]) && !patches.some((p) => p.holds(px, py))) return true;
     }
   return false;
 }

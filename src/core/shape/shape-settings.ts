@@ -65,6 +65,14 @@ export const shapeSettings = z
     joints: z.array(joint).max(400).default([]).refine(unique, "Two joints have the same id."),
     faces: z.array(face).max(100).default([]).refine(unique, "Two faces have the same id."),
     shields: z.array(shield).max(100).default([]).refine(unique, "Two shields have the same id."),
+    surface: z
+      .number()
+      .min(0)
+      .max(1)
+      .optional()
+      .describe(
+        "What the picture is shown on: 0, as absent, a flat surface; 1 an upright cylinder; between them a blend",
+      ),
   })
   .refine(({ joints, faces }) => {
     const known = new Set(joints.map((j) => j.id));
@@ -80,7 +88,10 @@ export type Lock = (typeof LOCKS)[number];
 
 export const NO_SHAPE: ShapeSettings = { on: true, taut: [], joints: [], faces: [], shields: [] };
 
-/** Whether settings could move anything. */
+/** How far the surface that a picture is shown on is bent: 0 flat, 1 an upright cylinder. */
+export const bendOf = (shape: ShapeSettings | undefined): number => (shape?.on ? (shape.surface ?? 0) : 0);
+
+/** Whether marks could move anything. */
 export const movesAnything = (shape: ShapeSettings | undefined): shape is ShapeSettings =>
   shape !== undefined &&
   shape.on &&

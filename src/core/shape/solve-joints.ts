@@ -2,8 +2,9 @@ import type { Vec2 } from "../geometry";
 import { type Here, type NormalEquations, dampedLeastSquares } from "../numerics";
 import { sharedEdges } from "./face-patch";
 import { type Quad, depthOf, quadFault, quadToQuad } from "./quad";
-import { type PlaneCamera, rectangleRatio } from "./rectangle-ratio";
+import { rectangleRatio } from "./rectangle-ratio";
 import type { JoinedFace, Lock } from "./shape-settings";
+import { type FlatView, type Sight, flatView } from "./sight";
 
 /** A joint where it lies on the plane before shape, pixels, and how far it is pulled. */
 export interface PlacedJoint {
@@ -41,7 +42,7 @@ interface Row {
 
 /** An edge that two faces share, as the search sees it. */
 interface Fold {
-  readonly one: { readonly from: Quad; readonly joints: readonly number[]; readonly side: number };
+  readonly one: { readonly view: FlatView; readonly joints: readonly number[]; readonly side: number };
   readonly two: Fold["one"];
 }
 
@@ -50,13 +51,13 @@ interface Fold {
  * stay flat, as near as that allows to where they were. Where faces cannot all stay flat without one of them being turned inside
  * out, they need not.
  *
- * @param faces of good quads only (quadFault).
+ * @param faces of good quads only (quadFault). @param views how each of them is seen where straight things are straight.
  * @returns ways to do it, the flattest first, each in the order of the joints: what is around may not be able to follow the first.
  */
 export function solveJoints(
   joints: readonly PlacedJoint[],
   faces: readonly JoinedFace[],
-  camera: PlaneCamera,
+  views: readonly FlatView[],
 ): readonly (readonly Vec2[])[] {
   const used = new Set(faces.flatMap((f) => f.joints));
   const free = joints.filter((j) => used.has(j.id));
@@ -64,11 +65,11 @@ export function solveJoints(
   if (free.length === 0 || (!told && free.every((j) => j.by === null))) return [joints.map((j) => j.at)];
   const place = new Map(free.map((j, i) => [j.id, i]));
   const numbers = faces.map((f) => f.joints.map((id) => place.get(id)!));
-  const from = numbers.map((n) => n.map((i) => free[i]!.at) as unknown as Quad);
-  const rows = [...free.flatMap(stayRows), ...faces.flatMap((f, k) => faceRows(f, numbers[k]!, from[k]!, camera))];
+  const placed = numbers.map((n) => n.map((i) => free[i]!.at) as unknown as Quad);
+  const rows = [...free.flatMap(stayRows), ...faces.flatMap((f, k) => faceRows(f, numbers[k]!, placed[k]!, views[k]!))];
   const folds = sharedEdges(faces).map(([[f, side], [g, other]]): Fold => ({
-    one: { from: from[f]!, joints: numbers[f]!, side },
-    two: { from: from[g]!, joints: numbers[g]!, side: other },
+    one: { view: views[f]!, joints: numbers[f]!, side },
+    two: { view: views[g]!, joints: numbers[g]!, side: other },
   }));
   const start = free.flatMap((j) => [j.at[0] + (j.by?.[0] ?? 0), j.at[1] + (j.by?.[1] ?? 0)]);
   const isSound = (state: readonly number[]): boolean => numbers.every((n) => quadFault(quadOf(n, state)) === null);
@@ -98,7 +99,7 @@ const stayRows = ({ at, by }: PlacedJoint, i: number): Row[] =>
     held: by ? HELD.told : HELD.stay,
   }));
 
-function faceRows(face: JoinedFace, joints: readonly number[], from: Quad, camera: PlaneCamera): Row[] {
+function faceRows(face: JoinedFace, joints: readonly number[], placed: Quad, view: FlatView): Row[] {
   const rows: Row[] = [];
   const coordinate = (corner: number, c: 0 | 1): number => 2 * joints[corner % 4]! + c;
   for (let side = 0; side < 4; side++) {
@@ -106,14 +107,14 @@ function faceRows(face: JoinedFace, joints: readonly number[], from: Quad, camer
       [coordinate(side + 1, c), 1],
       [coordinate(side, c), -1],
     ];
-    const [s, t] = [from[side]!, from[(side + 1) % 4]!];
+    const [s, t] = [placed[side]!, placed[(side + 1) % 4]!];
     for (const c of [0, 1] as const) rows.push({ terms: apart(c), value: t[c] - s[c], held: HELD.edge });
     const level = side % 2 === 0 ? "horizontal" : "vertical";
     const lock: Lock = face.form === "rectangle" ? level : (face.edges?.[side] ?? "free");
     if (lock !== "free") rows.push({ terms: apart(lock === "vertical" ? 0 : 1), value: 0, held: HELD.told });
   }
   if (face.form === "rectangle") {
-    const ratio = face.ratio ?? rectangleRatio(from, camera);
+    const ratio = face.ratio ?? rectangleRatio(view.quad, view.camera);
     const wide = [
       [1, 1],
       [2, 1],
@@ -140,9 +141,10 @@ function faceRows(face: JoinedFace, joints: readonly number[], from: Quad, camer
 
 /** How far apart two faces carry the middle of the edge they share, pixels. */
 function partedAt({ one, two }: Fold, state: readonly number[]): number {
-  const ratio = ({ from, joints, side }: Fold["one"]): number => {
-    const map = quadToQuad(from, quadOf(joints, state));
-    return depthOf(map, from[(side + 1) % 4]!) / depthOf(map, from[side]!);
+  const ratio = ({ view: { quad, depths }, joints, side }: Fold["one"]): number => {
+    const map = quadToQuad(quad, quadOf(joints, state));
+    const depth = (corner: number): number => depthOf(map, quad[corner]!) * depths[corner]!;
+    return depth((side + 1) % 4) / depth(side);
   };
   const [a, b] = [ratio(one), 1 / ratio(two)];
   const [p, q] = [one.joints[one.side]!, one.joints[(one.side + 1) % 4]!];
@@ -198,22 +200,31 @@ function leastOf(
 /** A face that cannot be, and why. */
 export interface FaceFault {
   readonly id: string;
-  readonly fault: NonNullable<ReturnType<typeof quadFault>> | "unseen";
+  readonly fault: NonNullable<ReturnType<typeof quadFault>> | "unseen" | "too wide";
+}
+
+/** A face that is on and good, and how it is seen where straight things are straight. */
+export interface SoundFace {
+  readonly face: JoinedFace;
+  readonly view: FlatView;
 }
 
 /** The faces that are on and good, and those that are not. @param at where a joint lies on the plane; null where it cannot be seen. */
 export function soundFaces(
   faces: readonly JoinedFace[],
   at: (joint: string) => Vec2 | null,
-): { readonly sound: JoinedFace[]; readonly faults: FaceFault[] } {
-  const sound: JoinedFace[] = [];
+  sight: Sight,
+): { readonly sound: SoundFace[]; readonly faults: FaceFault[] } {
+  const sound: SoundFace[] = [];
   const faults: FaceFault[] = [];
   for (const face of faces) {
     if (!face.on) continue;
     const corners = face.joints.map(at);
-    const fault = corners.some((c) => c === null) ? "unseen" : quadFault(corners as unknown as Quad);
-    if (fault) faults.push({ id: face.id, fault });
-    else sound.push(face);
+    const unseen = corners.some((c) => c === null);
+    const view = unseen ? null : flatView(corners as unknown as Quad, sight);
+    const fault = unseen ? "unseen" : view ? quadFault(view.quad) : "too wide";
+    if (fault || !view) faults.push({ id: face.id, fault: fault ?? "too wide" });
+    else sound.push({ face, view });
   }
   return { sound, faults };
 }

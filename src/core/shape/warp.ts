@@ -39,9 +39,10 @@ export class ShapeWarp {
   ) {
     this.reach = TAKEN_UP * field.lattice.cell;
     this.rims = outer
-      .map(([f, side]): Rim => {
+      .flatMap(([f, side]): Rim[] => {
         const patch = patches[f]!;
-        return { patch, a: patch.from[side]!, b: patch.from[(side + 1) % 4]! };
+        const places = patch.alongSide(side, patch.sideParts);
+        return places.slice(1).map((b, k): Rim => ({ patch, a: places[k]!, b }));
       })
       .filter((rim) => this.isParted(rim));
   }
@@ -69,6 +70,8 @@ export class ShapeWarp {
     for (const r of this.rims) {
       const dx = r.b[0] - r.a[0];
       const dy = r.b[1] - r.a[1];
+      if (Math.abs(2 * x - r.a[0] - r.b[0]) > 2 * best + Math.abs(dx)) continue;
+      if (Math.abs(2 * y - r.a[1] - r.b[1]) > 2 * best + Math.abs(dy)) continue;
       const t = Math.max(0, Math.min(1, ((x - r.a[0]) * dx + (y - r.a[1]) * dy) / (dx * dx + dy * dy)));
       const px = r.a[0] + t * dx;
       const py = r.a[1] + t * dy;
@@ -89,7 +92,7 @@ export class ShapeWarp {
   }
 
   forward([x, y]: Vec2): Vec2 {
-    const patch = this.patches.find((p) => inQuad(p.from, x, y));
+    const patch = this.patches.find((p) => p.holds(x, y));
     if (patch) patch.forward(x, y, this.out);
     else this.around(x, y, this.out);
     return [this.out[0]!, this.out[1]!];
