@@ -14,6 +14,15 @@ const saved = (name: string, recipe: unknown): string => {
   return file;
 };
 
+function distanceTo(line: readonly (readonly [number, number])[], [x, y]: readonly [number, number]): number {
+  return line.slice(1).reduce((least, [bx, by], i) => {
+    const [ax, ay] = line[i]!;
+    const [dx, dy] = [bx - ax, by - ay];
+    const t = Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy)));
+    return Math.min(least, Math.hypot(x - ax - t * dx, y - ay - t * dy));
+  }, Infinity);
+}
+
 /** A line that leaves its chord by 20 px, in a frame that shows all of the photo. */
 function bowed(change: (shape: NonNullable<Recipe["shape"]>) => void = () => undefined): Recipe {
   const recipe = emptyRecipe();
@@ -80,9 +89,16 @@ test("places follow it, and what is rendered lies there: a bowed line comes out 
   const ys = landed.map((p) => p[1]);
   expect(Math.max(...ys) - Math.min(...ys)).toBeLessThan(0.2);
   const photo = path.join(folder, "photo.png");
-  const line = points.map((p) => p.join(",")).join(" ");
-  const drawn = `<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400"><rect width="600" height="400" fill="#fff"/><polyline points="${line}" fill="none" stroke="#000" stroke-width="5"/></svg>`;
-  await sharp(Buffer.from(drawn)).png().toFile(photo);
+  // Drawn by pixels: what other tests of this process have read pictures by reads no drawings.
+  const grey = Buffer.alloc(600 * 400);
+  for (let y = 0; y < 400; y++)
+    for (let x = 0; x < 600; x++) {
+      const off = distanceTo(points, [x + 0.5, y + 0.5]);
+      grey[y * 600 + x] = 255 * Math.max(0, Math.min(1, off - 2));
+    }
+  await sharp(grey, { raw: { width: 600, height: 400, channels: 1 } })
+    .png()
+    .toFile(photo);
   const out = path.join(folder, "out.png");
   expect(flatstone("render", photo, "--recipe", recipe, "--out", out).status).toBe(0);
   const { data, info } = await sharp(out).greyscale().raw().toBuffer({ resolveWithObject: true });

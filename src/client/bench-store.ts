@@ -3,6 +3,7 @@ import { type StoreApi, createStore, useStore } from "zustand";
 import { type Edit, type FoundLines, edited, weighDetail, withLine } from "@/core/edits";
 import type { FrameDetail } from "@/core/frame";
 import type { Size, Vec2 } from "@/core/geometry";
+import type { StatedLayout } from "@/core/lens";
 import type { OwnProposal } from "@/core/own-edges";
 import { type CourseKey, type Line, type Recipe, emptyRecipe } from "@/core/recipe";
 
@@ -12,7 +13,7 @@ export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict" |
 export type OwnState =
   | { readonly state: "unlooked" | "looking" | "nothing" }
   /** The picture states that it was stitched: no one lens drew it. */
-  | { readonly state: "stitched"; readonly projection: string }
+  | { readonly state: "stitched"; readonly projection: string; readonly layout: StatedLayout | null }
   | { readonly state: "found"; readonly proposal: OwnProposal; readonly left: boolean };
 
 interface Step {

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { type CourseKey, type Recipe, emptyRecipe } from "@/core/recipe";
 import { focalFromMetadata } from "@/core/camera";
-import { type LensProfile, profileFromOpcodes } from "@/core/lens";
+import { type LensProfile, type StatedLayout, profileFromOpcodes } from "@/core/lens";
 import { getAssignment } from "./assignments";
 import { database } from "./db/client";
 import { isTaken } from "./db/errors";
@@ -11,7 +11,7 @@ import { desk, limitsFor } from "./image/desks";
 import type { Inspected } from "./image/inspect";
 import { lensOpcodesOf } from "./image/opcodes";
 import { dropPreviews } from "./image/preview";
-import { statedProjection } from "./image/projection";
+import { statedLayout, statedProjection } from "./image/projection";
 import { dropDeveloped, isRaw, moveDeveloped } from "./image/raw";
 import { previewsAhead } from "./image/shown";
 import { Problem, notFound } from "./problem";
@@ -93,14 +93,21 @@ export async function getPhoto(id: string): Promise<PhotoRow> {
   return row;
 }
 
-/** What a photo's file itself says: the lens it describes, as a profile for it alone, and the projection it was stitched into. */
-export async function inTheFile(id: string): Promise<{ document: LensProfile | null; projection: string | null }> {
+/**
+ * What a photo's file itself says: the lens it describes, as a profile for it alone, the projection it was stitched into, and how it
+ * is laid out in that.
+ */
+export async function inTheFile(
+  id: string,
+): Promise<{ document: LensProfile | null; projection: string | null; layout: StatedLayout | null }> {
   const photo = await getPhoto(id);
-  const projection = await statedProjection(originalPath(photo.sha256));
-  if (photo.format !== "dng") return { document: null, projection };
+  const file = originalPath(photo.sha256);
+  const projection = await statedProjection(file);
+  const layout = projection === null ? null : await statedLayout(file, [photo.width, photo.height]);
+  if (photo.format !== "dng") return { document: null, projection, layout };
   const stored =
     photo.orientation > 4 ? ([photo.height, photo.width] as const) : ([photo.width, photo.height] as const);
-  return { document: profileFromOpcodes(await lensOpcodesOf(originalPath(photo.sha256)), stored, photo), projection };
+  return { document: profileFromOpcodes(await lensOpcodesOf(file), stored, photo), projection, layout };
 }
 
 /** An assignment's photos in the order they were taken, with their versions and settled courses. */

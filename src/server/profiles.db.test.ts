@@ -100,6 +100,6 @@ test("the lens that a raw photo itself describes is offered for it; others descr
   expect(own.document).toMatchObject({ lens: ["Quarl 24 mm"], distortion: [{ focalMm: 24, k: [-0.04, 0.01, 0] }] });
   expect(readProfile(JSON.parse(JSON.stringify(own.document)))).toEqual(own.document);
   const plain = await addPhoto(id, "plain.jpg", chunksOf(await taken(64, "Quarl 16-35 mm", 16)));
-  expect(await inTheFile(plain.photo.id)).toEqual({ document: null, projection: null });
+  expect(await inTheFile(plain.photo.id)).toEqual({ document: null, projection: null, layout: null });
   await expect(inTheFile("00000000-0000-4000-8000-000000000000")).rejects.toMatchObject({ status: 404 });
 });

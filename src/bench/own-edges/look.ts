@@ -2,6 +2,8 @@ import { type Photo, api } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { lookAtOwnEdges } from "@/client/own-edges";
 import { trueUp } from "@/core/edits";
+import type { Size } from "@/core/geometry";
+import { type StatedLayout, fieldOfView } from "@/core/lens";
 import type { OwnProposal } from "@/core/own-edges";
 import { laidCourses } from "@/core/recipe";
 import { notify } from "@/ui";
@@ -20,6 +22,10 @@ export const isOpen = ({ own, recipe }: Pick<BenchState, "own" | "recipe">): boo
 export const stitchedWords = (projection: string): string =>
   `This picture says that it was stitched (${projection}): no one lens drew it, so none is measured from it. Lines can be drawn by hand.`;
 
+/** How far round a layout goes, in words. */
+export const roundWords = ({ model, focalPx }: StatedLayout, [width]: Size): string =>
+  `${fieldOfView(model, focalPx, width).toFixed(0)}° round on a ${model === "cylindrical" ? "cylinder" : "sphere"}`;
+
 let running: AbortController | null = null;
 
 /** Looks at the photo's own edges. @returns what they propose; null where they tell nothing, or it was cancelled. */
@@ -29,9 +35,9 @@ export async function lookForOwnEdges(bench: Bench, photo: Photo): Promise<OwnPr
   const { versionId, recipe, set } = bench();
   set({ own: { state: "looking" } });
   try {
-    const { projection } = await api.inTheFile(photo.id);
+    const { projection, layout } = await api.inTheFile(photo.id);
     if (bench().versionId === versionId && projection && !stop.signal.aborted) {
-      bench().set({ own: { state: "stitched", projection } });
+      bench().set({ own: { state: "stitched", projection, layout } });
       return null;
     }
     const proposal = await lookAtOwnEdges(photo, recipe.camera, stop.signal);

@@ -3,9 +3,9 @@
 import { useMemo } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { heldAfter, takeOwnLens, takeOwnLines, together, trueUp } from "@/core/edits";
+import { heldAfter, takeLayout, takeOwnLens, takeOwnLines, together, trueUp } from "@/core/edits";
 import { type OwnProposal, heldWords, ownWords } from "@/core/own-edges";
-import { isOpen, isUntouched, lookForOwnEdges, stitchedWords, stopLooking } from "./look";
+import { isOpen, isUntouched, lookForOwnEdges, roundWords, stitchedWords, stopLooking } from "./look";
 
 /** What the picture proposes by its own edges, with its ±: the next step on an untouched photo. */
 export function OwnEdgesCard({ photo }: { photo: Photo }) {
@@ -30,7 +30,22 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
         it is.
       </Card>
     );
-  if (own.state === "stitched" && isUntouched(bench)) return <Card>{stitchedWords(own.projection)}</Card>;
+  if (own.state === "stitched" && isUntouched(bench))
+    return (
+      <Card>
+        {stitchedWords(own.projection)}
+        {own.layout ? (
+          <button
+            className="btn btn-primary btn-sm self-start"
+            onClick={() => bench.edit(takeLayout(own.layout!, bench.size))}
+          >
+            Lay it out as it says: {roundWords(own.layout, bench.size)}
+          </button>
+        ) : (
+          <span>How far round it goes it does not say: state it under Lens, or have it measured there.</span>
+        )}
+      </Card>
+    );
   if (own.state === "found" && isOpen(bench)) return <Proposal proposal={own.proposal} />;
   if (own.state === "unlooked" && isUntouched(bench))
     return (

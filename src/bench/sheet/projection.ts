@@ -1,6 +1,6 @@
 import { type View, toPlane, toScreen } from "@/client/picture/view";
 import { type Vec2, distance2, lerp2 } from "@/core/geometry";
-import type { Lens } from "@/core/lens";
+import { type Lens, lensTowards } from "@/core/lens";
 import { type Face, type Line, endsOf } from "@/core/recipe";
 import type { PlaneMap } from "@/core/render";
 import type { Hit } from "../tools/plumb-tool";
@@ -30,7 +30,7 @@ const PARTS = 24;
 
 /** The way a straight edge between two recorded points runs over the screen. */
 export function pathOf(projection: Projection, [a, b]: readonly [Vec2, Vec2]): Vec2[] {
-  const { lens } = projection;
+  const lens = lensTowards(projection.lens, lerp2(a, b, 0.5));
   const parts = lens.straight ? 1 : PARTS;
   const [from, to] = [lens.undistort(a), lens.undistort(b)];
   const path: Vec2[] = [];

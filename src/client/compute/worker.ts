@@ -1,6 +1,7 @@
 import { expose } from "comlink";
-import { measureFringes, solveTraces } from "@/core/lens";
+import { measureFringes, solveField, solveTraces } from "@/core/lens";
 import { contrastPlaces, detailOf, traceEdge } from "@/core/lines";
+import { ownFieldOf } from "@/core/own-edges";
 import { clingTo, findLines, lengthened, settledMarks } from "./line-work";
 
 /** Work that would hold up the picture, done in a thread of its own. */
@@ -11,7 +12,9 @@ const work = {
   findLines,
   lengthened,
   measureFringes,
+  ownFieldOf,
   settledMarks,
+  solveField,
   solveTraces,
   traceEdge,
 };

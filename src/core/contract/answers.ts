@@ -77,6 +77,15 @@ export type KeptProfile = z.output<typeof keptProfile>;
 const pair = z.tuple([z.number(), z.number()]);
 const terms = z.tuple([z.number(), z.number(), z.number()]);
 
+/** How a picture says that it was stitched (core/lens StatedLayout). */
+export const statedLayout = z.object({
+  model: z.enum(["cylindrical", "equirectangular"]),
+  focalPx: z.number(),
+  centre: pair,
+  pitch: z.number(),
+  roll: z.number(),
+});
+
 /** What a photo's own edges say of its lens (core/own-edges OwnSolution); nothing where they tell none. */
 export const ownLens = z.object({
   seen: z

@@ -16,6 +16,7 @@ import {
   photoAnswer,
   photoOnBoard,
   statedCamera,
+  statedLayout,
   versionAnswer,
 } from "./answers";
 import { deliveryOptions } from "./delivery-options";
@@ -58,12 +59,16 @@ export const ENDPOINTS = {
   ),
   photos: endpoint("GET", "/api/assignments/{id}/photos", NOTHING, z.array(photoOnBoard)),
   changePhoto: endpoint("PATCH", "/api/photos/{id}", z.object({ deleted: z.boolean() }), photoAnswer),
-  /** What the photo's file itself says: the lens it describes, and the projection it was stitched into. */
+  /** What the photo's file itself says: the lens it describes, the projection it was stitched into, and how it is laid out in it. */
   inTheFile: endpoint(
     "GET",
     "/api/photos/{id}/file",
     NOTHING,
-    z.object({ document: profileSchema.nullable(), projection: z.string().nullable() }),
+    z.object({
+      document: profileSchema.nullable(),
+      projection: z.string().nullable(),
+      layout: statedLayout.nullable(),
+    }),
   ),
   /** Looked for anew, in seconds; a request that is given up stops it. `ready`: strokes will follow. */
   ownLens: endpoint("GET", "/api/photos/{id}/lens", NOTHING, ownLens),

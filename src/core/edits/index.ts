@@ -15,6 +15,7 @@ export * from "./line-edits";
 export * from "./own-edges-edits";
 export * from "./measure-edits";
 export * from "./profile-edits";
+export * from "./projection-edits";
 export * from "./pull-edit";
 export * from "./shape-edits";
 export * from "./stroke-edits";

@@ -16,7 +16,7 @@ function withShape(recipe: Recipe, change: (shape: ShapeSettings) => ShapeSettin
   const { shape, ...rest } = recipe;
   void shape;
   const empty = after.taut.length + after.faces.length + after.shields.length === 0;
-  return empty && after.on ? rest : { ...rest, shape: after };
+  return empty && after.on && (after.surface ?? 0) === 0 ? rest : { ...rest, shape: after };
 }
 
 const changedIn = <M extends { readonly id: string }>(marks: M[], id: string, change: (mark: M) => M): M[] =>

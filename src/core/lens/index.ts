@@ -7,6 +7,8 @@ export * from "./lens";
 export * from "./lens-step";
 export * from "./wide/projection";
 export * from "./wide/field-of-view";
+export * from "./wide/solve-field";
+export * from "./wide/stated-layout";
 export * from "./recipe-part";
 export * from "./measure-fringes";
 export * from "./orientation";

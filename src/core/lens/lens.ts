@@ -1,4 +1,4 @@
-import type { Size, Vec2 } from "../geometry";
+import { type Size, type Vec2, degrees } from "../geometry";
 import {
   type BrownConrady,
   distortNormalised,
@@ -24,6 +24,8 @@ export interface Lens {
   margin(p: Vec2): number;
   /** Of a view that no flat plane holds: how its rays are recorded. Its ideal places are those of rays on the flat plane, also of rays from behind. */
   readonly wide?: WideProjection;
+  /** How much a stitched picture sees across, degrees: one flat plane shows only part of it. */
+  readonly around?: number;
 }
 
 export type LensModel = "brown-conrady" | "equidistant" | "cylindrical" | "equirectangular";
@@ -81,7 +83,8 @@ function makeStitched(size: Size, { model, centre, focalPx, principal = centre }
   if (!focalPx || !(focalPx > 0))
     throw new RangeError("A stitched picture cannot be laid out without its field of view.");
   const picture = { width: size[0], centre, focalPx };
-  return flatLens(model === "cylindrical" ? cylinder(picture) : sphere(picture), { focalPx, principal });
+  const lens = flatLens(model === "cylindrical" ? cylinder(picture) : sphere(picture), { focalPx, principal });
+  return { ...lens, around: degrees(size[0] / focalPx) };
 }
 
 /**

@@ -1,5 +1,5 @@
-import type { Vec2 } from "../geometry";
-import type { Lens } from "../lens";
+import { type Vec2, lerp2 } from "../geometry";
+import { type Lens, lensTowards } from "../lens";
 import type { Luminance } from "./luminance";
 import { type StraightEdge, partOf, straightEdge } from "./straight-edge";
 
@@ -22,7 +22,8 @@ const MOST_STEPS = 40;
  *
  * @param ends recorded pixels. @param reach how much coarser than one pixel the hand was, as a factor.
  */
-export function cling(image: Luminance, lens: Lens, ends: readonly [Vec2, Vec2], reach = 1): StraightEdge | null {
+export function cling(image: Luminance, whole: Lens, ends: readonly [Vec2, Vec2], reach = 1): StraightEdge | null {
+  const lens = lensTowards(whole, lerp2(...ends, 0.5));
   const ideal: [Vec2, Vec2] = [lens.undistort(ends[0]), lens.undistort(ends[1])];
   const wider = 1 + WIDER * (reach - 1);
   const search = { half: HALF * wider, aim: AIM * wider, sign: 0, least: LEAST } as const;
@@ -35,7 +36,13 @@ export function cling(image: Luminance, lens: Lens, ends: readonly [Vec2, Vec2],
 }
 
 /** A line lengthened along its edge, both ways, to where the edge ends or the picture does; as it is where it cannot be. */
-export function lengthen(image: Luminance, lens: Lens, ends: readonly [Vec2, Vec2], size: Vec2): readonly [Vec2, Vec2] {
+export function lengthen(
+  image: Luminance,
+  whole: Lens,
+  ends: readonly [Vec2, Vec2],
+  size: Vec2,
+): readonly [Vec2, Vec2] {
+  const lens = lensTowards(whole, lerp2(...ends, 0.5));
   const now: [Vec2, Vec2] = [lens.undistort(ends[0]), lens.undistort(ends[1])];
   const length = Math.hypot(now[1][0] - now[0][0], now[1][1] - now[0][1]);
   if (!(length > 0)) return ends;

@@ -1,5 +1,5 @@
 import { type Vec2, lerp2 } from "../geometry";
-import type { Lens } from "../lens";
+import { type Lens, lensTowards } from "../lens";
 import { cling } from "./cling";
 import type { Luminance } from "./luminance";
 
@@ -23,7 +23,8 @@ function crossing([a, b]: readonly [Vec2, Vec2], [c, d]: readonly [Vec2, Vec2]):
  * @param corners recorded pixels, one after the other. @param reach how much coarser than one pixel the hand was, as a factor.
  * @returns null where no side has an edge.
  */
-export function quadEdges(image: Luminance, lens: Lens, corners: readonly Vec2[], reach = 1): Vec2[] | null {
+export function quadEdges(image: Luminance, whole: Lens, corners: readonly Vec2[], reach = 1): Vec2[] | null {
+  const lens = lensTowards(whole, lerp2(corners[0]!, corners[2]!, 0.5));
   const ideal = corners.map((c) => lens.undistort(c));
   const next = (i: number): number => (i + 1) % 4;
   let found = 0;

@@ -6,3 +6,4 @@ export * from "./proposal";
 export * from "./pool";
 export * from "./same-setting";
 export * from "./words";
+export * from "./own-field";

@@ -1,7 +1,7 @@
 import { type LineInput, type LineMessage, type LineSolution, explainLines, solveLines } from "../attitude";
 import { type FocalMetadata, LEVEL, centreOf } from "../camera";
 import type { Size } from "../geometry";
-import { makeLens } from "../lens";
+import { isStitched, makeLens } from "../lens";
 import type { OwnProposal } from "../own-edges";
 import { type MeasuredProportion, clampedHeight, measuresOf } from "../proportion";
 import { type SettledRecipe, isFree, lensOf, linesOf, withCamera } from "./settled";
@@ -25,7 +25,7 @@ const NO_BOW = { px: 1, sigmas: 3 } as const;
  * where nobody has looked. Null where the course is settled, or the edges say that the lens is straight.
  */
 export function lensInDoubt({ lens }: Recipe, own: OwnProposal | null): LensDoubt | null {
-  if (lens.from !== "none" || lens.k.some((k) => k !== 0)) return null;
+  if (lens.from !== "none" || isStitched(lens.model) || lens.k.some((k) => k !== 0)) return null;
   if (!own) return UNLOOKED_LENS;
   const { model, k, cornerPx, sigmaPx } = own.lens;
   if (model === "equidistant") return UNLOOKED_LENS;

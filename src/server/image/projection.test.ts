@@ -1,7 +1,7 @@
 import { writeFileSync } from "node:fs";
 import path from "node:path";
 import { gradient, pictureOf, temporaryFolder } from "../testing";
-import { statedProjection } from "./projection";
+import { statedLayout, statedProjection } from "./projection";
 
 const folder = temporaryFolder();
 const place = (name: string): string => path.join(folder, name);
@@ -34,4 +34,20 @@ test("it is found at the end of a large file, and what is hostile is not taken",
   const hostile = await picture("e.jpg", `<rdf:Description GPano:ProjectionType="${"x".repeat(90)}"/>`);
   expect(await statedProjection(hostile)).toBeNull();
   expect(await statedProjection(await picture("f.jpg", '<a GPano:ProjectionType="<script>"/>'))).toBeNull();
+});
+
+test("how it is laid out is read in numbers, as attributes and elements; half of it is not enough", async () => {
+  const numbers =
+    'GPano:FullPanoWidthPixels="160" GPano:FullPanoHeightPixels="80" GPano:CroppedAreaImageWidthPixels="40"';
+  const cut = 'GPano:CroppedAreaLeftPixels="60" GPano:CroppedAreaTopPixels="20"';
+  const said = await picture("layout.jpg", `<rdf:Description GPano:ProjectionType="cylindrical" ${numbers} ${cut}/>`);
+  const layout = (await statedLayout(said, [40, 30]))!;
+  expect(layout.focalPx).toBeCloseTo(160 / (2 * Math.PI), 9);
+  expect(layout.centre).toEqual([20, 20]);
+  const posed =
+    "<GPano:PosePitchDegrees>-2.5</GPano:PosePitchDegrees><GPano:FullPanoWidthPixels>80</GPano:FullPanoWidthPixels>";
+  const element = await picture("posed.jpg", `<GPano:ProjectionType>equirectangular</GPano:ProjectionType>${posed}`);
+  expect(await statedLayout(element, [40, 30])).toMatchObject({ pitch: -2.5, model: "equirectangular" });
+  expect(await statedLayout(await picture("bare.jpg", '<x GPano:ProjectionType="cylindrical"/>'), [40, 30])).toBeNull();
+  expect(await statedLayout(await picture("none.jpg", null), [40, 30])).toBeNull();
 });

@@ -88,17 +88,6 @@ export function BowFields() {
             onChange={(v) => change(`Lens p${i + 1}`, ({ p }) => ({ p: p.with(i, v) as typeof p }))}
           />
         ))}
-        <label className="flex items-center justify-between py-1">
-          <span>Kind of lens</span>
-          <select
-            className="select select-sm w-auto"
-            value={lens.model}
-            onChange={(e) => change("Kind of lens", () => ({ model: e.target.value as typeof lens.model }))}
-          >
-            <option value="brown-conrady">Straight-drawing</option>
-            <option value="equidistant">Fisheye, equidistant</option>
-          </select>
-        </label>
       </details>
     </section>
   );

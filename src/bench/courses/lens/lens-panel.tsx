@@ -3,7 +3,7 @@
 import { useDeferredValue } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { cornerBow } from "@/core/lens";
+import { cornerBow, isStitched } from "@/core/lens";
 import type { Recipe } from "@/core/recipe";
 import { Fold } from "@/ui";
 import type { Derived } from "../../derived";
@@ -14,6 +14,7 @@ import { FocalField } from "./focal-field";
 import { LensCurves } from "./lens-curves";
 import { LightFields } from "./light-fields";
 import { ProfilePart } from "./profile-part";
+import { ProjectionPart } from "./projection-part";
 import { useLensSamples } from "./use-lens-samples";
 import { TracePart } from "./trace-part";
 
@@ -23,6 +24,7 @@ const ORIGIN: Record<Recipe["lens"]["from"], string> = {
   traced: "from traced edges",
   "by-hand": "set by hand",
   "own-edges": "by the picture's own edges",
+  metadata: "as the picture says itself",
 };
 
 /** Course 1: what the lens did, from a profile, from traces, or by hand. */
@@ -37,21 +39,30 @@ export function LensPanel({ photo, derived }: { photo: Photo; derived: Derived }
     <>
       <OwnEdgesCard photo={photo} />
       <CourseSwitch title="Lens" course="lens" />
-      <ProfilePart photo={photo} />
-      <p className="ruled border-b px-3.5 py-2" data-testid="lens-state">
-        {lens.from === "none"
-          ? "Nothing set yet. Where edges bow outwards the bow is below zero: barrel."
-          : `Bow at the corner ${cornerBow(lens.k, lens.amount).toFixed(2)} %, ${ORIGIN[lens.from]}.`}
-      </p>
-      <TracePart photo={photo} derived={derived} />
-      <Fold id="lens-curves" title="Curves">
-        <div className="px-3.5">
-          <LensCurves lens={curved} unit={unit} focal={derived.recipe.camera.focalPx / unit} samples={samples} />
-        </div>
-      </Fold>
+      <ProjectionPart photo={photo} derived={derived} />
+      {!isStitched(lens.model) && (
+        <>
+          <ProfilePart photo={photo} />
+          <p className="ruled border-b px-3.5 py-2" data-testid="lens-state">
+            {lens.from === "none"
+              ? "Nothing set yet. Where edges bow outwards the bow is below zero: barrel."
+              : `Bow at the corner ${cornerBow(lens.k, lens.amount).toFixed(2)} %, ${ORIGIN[lens.from]}.`}
+          </p>
+          <TracePart photo={photo} derived={derived} />
+          <Fold id="lens-curves" title="Curves">
+            <div className="px-3.5">
+              <LensCurves lens={curved} unit={unit} focal={derived.recipe.camera.focalPx / unit} samples={samples} />
+            </div>
+          </Fold>
+        </>
+      )}
       <div className="px-3.5 py-2">
-        <BowFields />
-        <FocalField photo={photo} />
+        {!isStitched(lens.model) && (
+          <>
+            <BowFields />
+            <FocalField photo={photo} />
+          </>
+        )}
         <LightFields photo={photo} />
       </div>
     </>

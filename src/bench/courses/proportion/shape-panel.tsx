@@ -11,6 +11,7 @@ import { HeightPart } from "./height-part";
 import { MeasureFields } from "./measure-fields";
 import { MeasureSchedule } from "./measure-schedule";
 import { ScalePart } from "./scale-part";
+import { SurfacePart } from "./surface-part";
 
 /** Course 3: how tall the building really is, by what is true already, by known measures, or by eye. */
 export function ShapePanel({ photo, derived }: { photo: Photo; derived: Derived }) {
@@ -36,6 +37,7 @@ export function ShapePanel({ photo, derived }: { photo: Photo; derived: Derived 
           walls={derived.solution.walls}
         />
       )}
+      <SurfacePart derived={derived} />
       <BentPart derived={derived} />
       <HeightPart derived={derived} />
       <ScalePart derived={derived} />

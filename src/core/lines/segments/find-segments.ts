@@ -2,6 +2,7 @@ import { type Size, type Vec2, distance2 } from "../../geometry";
 import type { Lens } from "../../lens";
 import { type Luminance, brightnessAt } from "../luminance";
 import { type EdgeNode, straightEdge } from "../straight-edge";
+import { type FlatView, flatViews } from "./flat-views";
 import { growRegions } from "./regions";
 
 /** A straight edge found in a photo. */
@@ -47,16 +48,25 @@ const ROOT = 1 / 2.2;
  */
 export function findSegments(image: Luminance, lens: Lens, search: SegmentSearch = {}): Segment[] {
   const size: Size = [image.width, image.height];
+  return distinct(flatViews(lens, size).flatMap((view) => segmentsIn(image, view, search))).slice(
+    0,
+    search.most ?? MOST,
+  );
+}
+
+function segmentsIn(image: Luminance, { lens, part }: FlatView, search: SegmentSearch): Segment[] {
+  const size: Size = [image.width, image.height];
   const shortest = (search.shortest ?? SHORTEST) * Math.hypot(...size);
-  const factor = Math.max(1, Math.max(...size) / SEARCH);
-  const [w, h] = [Math.floor(size[0] / factor), Math.floor(size[1] / factor)];
+  const [left, top, wide, high] = part;
+  const factor = Math.max(1, Math.max(wide, high) / SEARCH);
+  const [w, h] = [Math.floor(wide / factor), Math.floor(high / factor)];
   const longest = search.longest ? (search.longest * Math.hypot(...size)) / factor : Infinity;
-  const regions = growRegions(straightened(image, lens, w, h, factor), w, h, longest)
+  const regions = growRegions(straightened(image, lens, [left, top], w, h, factor), w, h, longest)
     .filter(({ ends, width }) => distance2(...ends) > SLENDER * width && distance2(...ends) * factor >= 0.8 * shortest)
     .sort((a, b) => distance2(...b.ends) - distance2(...a.ends))
     .slice(0, Math.ceil((search.most ?? MOST) * (search.nodes ? SOME_MORE : 2)));
-  const found = regions.flatMap(({ ends }): Segment[] => {
-    const ideal = ends.map(([x, y]): Vec2 => [x * factor, y * factor]) as [Vec2, Vec2];
+  return regions.flatMap(({ ends }): Segment[] => {
+    const ideal = ends.map(([x, y]): Vec2 => [left + x * factor, top + y * factor]) as [Vec2, Vec2];
     const edge = straightEdge(image, lens, ideal, {
       half: 2.5 + factor,
       aim: 1.5 + factor,
@@ -70,14 +80,20 @@ export function findSegments(image: Luminance, lens: Lens, search: SegmentSearch
     if (!inside || distance2(...inside.points) < shortest) return [];
     return [search.nodes ? { ...inside, nodes: edge.nodes } : inside];
   });
-  return distinct(found).slice(0, search.most ?? MOST);
 }
 
 /** Spacing of the exact places of the lens's map, between which it runs straight enough to look for edges, pixels. */
 const CELL = 16;
 
 /** The picture without the lens's distortion, shrunk by a factor: the mean over each pixel's square, eye-like in its greys. */
-function straightened(image: Luminance, lens: Lens, w: number, h: number, factor: number): Float32Array {
+function straightened(
+  image: Luminance,
+  lens: Lens,
+  [x0, y0]: Vec2,
+  w: number,
+  h: number,
+  factor: number,
+): Float32Array {
   const { data, width, height, left, top, table } = image;
   const out = new Float32Array(w * h);
   const taps = Math.max(1, Math.round(factor));
@@ -87,7 +103,8 @@ function straightened(image: Luminance, lens: Lens, w: number, h: number, factor
   const cols = Math.ceil(w / CELL) + 1;
   const rowAt = (y: number): Float64Array => {
     const row = new Float64Array(2 * cols);
-    for (let c = 0; c < cols; c++) row.set(lens.distort([(c * CELL + 0.5) * factor, (y + 0.5) * factor]), 2 * c);
+    for (let c = 0; c < cols; c++)
+      row.set(lens.distort([x0 + (c * CELL + 0.5) * factor, y0 + (y + 0.5) * factor]), 2 * c);
     return row;
   };
   let above = rowAt(0);
