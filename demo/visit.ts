@@ -6,8 +6,10 @@ import {
   drawTaut,
   edited,
   faceForm,
+  fieldIs,
   joinFace,
   outputAt,
+  recordedAs,
   together,
 } from "@/core/edits";
 import type { Stroke } from "@/core/edges";
@@ -20,6 +22,7 @@ import type { P3, Scene } from "./scenes/scene";
 import { TILE, readingRoom } from "./scenes/reading-room";
 import { stairHall } from "./scenes/stair-hall";
 import { streetFrontLarge } from "./scenes/street-front";
+import { yard } from "./scenes/yard";
 import { recorded } from "./truth/project";
 
 /** The demo's assignments, the visit to the mill last so that it heads the board. */
@@ -178,6 +181,61 @@ function fourCorners(recipe: Recipe, truth: Truth): Recipe {
   return edited(recipe, together("Four corners", [face, faceForm("wall", { form: "rectangle" })]), truth.size);
 }
 
+/** Metres: where the yard's walls are cut into faces, and from where to where they go up. */
+const YARD = {
+  west: -10,
+  east: 11,
+  north: 9,
+  near: { west: -1.2, east: -1.4 },
+  bays: [-3, 4],
+  foot: 0.25,
+  head: 6.5,
+} as const;
+
+/** The stitched yard laid out on a cylinder, and its walls as five faces side by side, each a rectangle as the camera tells. */
+function fiveWalls(recipe: Recipe, truth: Truth): Recipe {
+  const { west, east, north, near, bays, foot, head } = YARD;
+  const uprights: readonly (readonly [x: number, z: number])[] = [
+    [west, near.west],
+    [west, north],
+    [bays[0], north],
+    [bays[1], north],
+    [east, north],
+    [east, near.east],
+  ];
+  const [tops, feet] = [head, foot].map((y) =>
+    onScene(
+      yard,
+      uprights.map(([x, z]): P3 => [x, y, z]),
+    ),
+  );
+  // Each wall begins where the one to its left ends.
+  const corner = (kind: "top" | "foot", i: number, known: boolean) =>
+    known ? { joint: `${kind}${i}` } : { id: `${kind}${i}`, at: (kind === "top" ? tops : feet)![i]! };
+  const walls = uprights
+    .slice(1)
+    .flatMap((_, i) => [
+      joinFace(`wall${i}`, [
+        corner("top", i, i > 0),
+        corner("top", i + 1, false),
+        corner("foot", i + 1, false),
+        corner("foot", i, i > 0),
+      ]),
+      faceForm(`wall${i}`, { form: "rectangle" }),
+    ]);
+  const stitched = edited(
+    recipe,
+    together("On a cylinder", [
+      recordedAs("cylindrical", truth.size),
+      fieldIs(190, truth.size),
+      { label: "Its axis", apply: (r) => ({ ...r, camera: { ...r.camera, principal: null } }) },
+    ]),
+    truth.size,
+  );
+  const lined = withLines(stitched, truth, "w03-left", "n04-right", "e02-right", "n01-lintel", "n06-lintel");
+  return edited(lined, together("Five walls", walls), truth.size);
+}
+
 type Corners = [[number, number], [number, number], [number, number], [number, number]];
 
 /** Places of a scene, metres, where its photo has them. */
@@ -294,6 +352,9 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
           weighs: true,
         },
       ];
+    // Stitched, 190 degrees round: its walls side by side.
+    case "SM-0425.jpg":
+      return [{ recipe: fiveWalls(start, truth), weighs: true }];
     // One of these contradicts the others: the store leans, its neighbours do not.
     case "SM-0426.jpg":
       return [

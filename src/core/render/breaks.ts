@@ -1,8 +1,11 @@
 import type { Vec2 } from "../geometry";
 import type { OutputMap } from "./compile";
 
-/** Whether a break crosses a part of a band: first pixel and size, pixels counted from the band's first row. */
-export type CrossedBy = (x: number, y: number, w: number, h: number) => boolean;
+/** By what a part of a band is crossed: nothing, breaks that are rather upright, rather level ones, or both. */
+export const CROSSED = { not: 0, upright: 1, level: 2, both: 3 } as const;
+
+/** By which breaks a part of a band is crossed (CROSSED): first pixel and size, pixels counted from the band's first row. */
+export type CrossedBy = (x: number, y: number, w: number, h: number) => number;
 
 /**
  * The breaks of a map that cross a band of its output; null where there are none, as nearly always.
@@ -18,7 +21,15 @@ export function breaksAcross({ breaks, frame, output }: OutputMap, y: number, ro
     .map(([from, to]) => [inBand(from), inBand(to)] as const)
     .filter(([from, to]) => crosses(from, to, 0, 0, output[0], rows));
   if (lines.length === 0) return null;
-  return (x, top, w, h) => lines.some(([from, to]) => crosses(from, to, x, top, w, h));
+  const ways = lines.map(([[x0, y0], [x1, y1]]) =>
+    Math.abs(y1 - y0) > Math.abs(x1 - x0) ? CROSSED.upright : CROSSED.level,
+  );
+  return (x, top, w, h) => {
+    let by: number = CROSSED.not;
+    for (let i = 0; i < lines.length; i++)
+      if ((by & ways[i]!) === 0 && crosses(lines[i]![0], lines[i]![1], x, top, w, h)) by |= ways[i]!;
+    return by;
+  };
 }
 
 /** Whether a line between two places crosses a rectangle: Liang and Barsky (1984), "A new concept and method for line clipping". */

@@ -1,5 +1,5 @@
 import { bendsOf } from "./bends";
-import { breaksAcross } from "./breaks";
+import { CROSSED, breaksAcross } from "./breaks";
 import type { OutputMap } from "./compile";
 
 /** Side of the cells the output is made in, pixels: within one the map is interpolated between its corners. */
@@ -110,17 +110,22 @@ export function eachCell(map: OutputMap, y: number, rows: number, visit: (cell: 
         m[0] - of.reduce((s, q) => s + q[0], 0) / of.length,
         m[1] - of.reduce((s, q) => s + q[1], 0) / of.length,
       );
+    // Of a column one pixel wide only its own centres are asked for, and so of a row.
+    const by = crossed ? crossed(x, top, w === 1 ? 0 : w, h === 1 ? 0 : h) : CROSSED.not;
     if (allSeen) {
-      const error = Math.max(
-        off(middles[0], a, b) + off(middles[1], a, c),
-        off(middles[4], c, d) + off(middles[3], b, d),
-        off(middles[2], a, b, c, d),
-      );
+      const [down, along] = [off(middles[1], a, c), off(middles[0], a, b)];
+      const error =
+        w === 1
+          ? down
+          : h === 1
+            ? along
+            : Math.max(along + down, off(middles[4], c, d) + off(middles[3], b, d), off(middles[2], a, b, c, d));
       // On both sides of a break the map may look straight to its middles and not be.
-      if (error <= TOLERANCE && !crossed?.(x, top, w, h)) return give(x, top, w, h, p);
+      if (error <= TOLERANCE && by === CROSSED.not) return give(x, top, w, h, p);
     }
-    const w0 = Math.ceil(w / 2);
-    const h0 = Math.ceil(h / 2);
+    // Across a break, so that what is left along it are slim cells.
+    const w0 = by === CROSSED.level && h > 1 ? w : Math.ceil(w / 2);
+    const h0 = by === CROSSED.upright && w > 1 ? h : Math.ceil(h / 2);
     for (const [left, wide] of [
       [0, w0],
       [w0, w - w0],

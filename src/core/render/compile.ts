@@ -78,8 +78,9 @@ export type OutputMap = Pick<CompiledMap, "frame" | "output" | "optics" | "toRec
   readonly raster?: CompiledMap["raster"];
 };
 
-/** Parts into which each border of the photo is cut to follow its warped outline. */
+/** Parts into which each border of the photo is cut to follow its warped outline; and where the plane is bent, at rest. */
 const OUTLINE_PARTS = 48;
+const BENT_OUTLINE_PARTS = 192;
 /** How exactly the outline is kept when points in line are dropped, pixels. */
 const OUTLINE_TOLERANCE = 0.01;
 /** A frame that exceeds the photo by no more than this still counts as covered, pixels. */
@@ -97,8 +98,8 @@ function chainFor(recipe: SettledRecipe, size: Size, steps: Steps, moving: boole
   }
 }
 
-function coveredOutline(size: Size, chain: PlaneStep): Vec2[] {
-  const seen = chain.outline(rectOutline([0, 0, size[0], size[1]], OUTLINE_PARTS));
+function coveredOutline(size: Size, chain: PlaneStep, parts: number): Vec2[] {
+  const seen = chain.outline(rectOutline([0, 0, size[0], size[1]], parts));
   return seen.length < 3 ? [] : withoutCollinear(seen, OUTLINE_TOLERANCE);
 }
 
@@ -185,7 +186,8 @@ export function compile(
   steps: Steps = STEPS,
 ): CompiledMap {
   const straight = chainFor(recipe, size, steps, meanwhile !== null);
-  const covered = coveredOutline(size, straight);
+  const isBent = recipe.shape?.on === true && meanwhile === null;
+  const covered = coveredOutline(size, straight, isBent ? BENT_OUTLINE_PARTS : OUTLINE_PARTS);
   const chosen = chooseFrame(recipe, size, covered, meanwhile, straight.forward);
   const rect = recipe.frame.on ? trimmed(chosen, recipe.edges, size, straight.back) : chosen;
   const bend = recipe.frame.on ? bendStep(rect, recipe.edges, size, straight.back) : null;

@@ -5,13 +5,11 @@ import type { Chart, FlatView } from "./sight";
 /** Rounds in which a place is followed back through a face whose edges slide, and how exactly, pixels. */
 const ROUNDS = 24;
 const EXACT = 1e-6;
-/** A side that is bent on the plane is followed in so many parts: of a wall as wide as a picture a twentieth of a pixel at the most. */
-const BENT_PARTS = 64;
+/** A face lies in the box around so many places of its sides, but for so much of it. */
 const BOX_PARTS = 16;
-/** Such a wall lies in the box of its sides, but for so much of it. */
 const BOX_MARGIN = 0.01;
 
-function boxAround(places: readonly Vec2[]): Rect {
+export function boxAround(places: readonly Vec2[]): Rect {
   const [x, y, w, h] = bounds(places);
   const more = BOX_MARGIN * (w + h);
   return [x - more, y - more, w + 2 * more, h + 2 * more];
@@ -78,11 +76,11 @@ export class FacePatch {
     const along = (depths: readonly number[]): number[] => depths.map((depth, i) => depths[(i + 1) % 4]! / depth);
     this.viewed = along(view?.depths ?? [1, 1, 1, 1]);
     this.ratios = along(d).map((r, side) => r * this.viewed[side]!);
-    this.box = chart && boxAround([0, 1, 2, 3].flatMap((side) => this.alongSide(side, BOX_PARTS)));
+    this.box = chart && boxAround([0, 1, 2, 3].flatMap((side) => this.alongSide(side)));
   }
 
   /** Places of the plane along a side, `parts` + 1 of them, evenly in the view in which it is straight. */
-  alongSide(side: number, parts: number): Vec2[] {
+  alongSide(side: number, parts = BOX_PARTS): Vec2[] {
     const [a, b] = endsOfSide(this.from, side);
     return Array.from({ length: parts + 1 }, (_, k) => {
       const p = lerp2(a, b, k / parts);
@@ -90,9 +88,25 @@ export class FacePatch {
     });
   }
 
-  /** In how many straight parts a side is followed over the plane. */
-  get sideParts(): number {
-    return this.chart ? BENT_PARTS : 1;
+  /**
+   * The place of the plane on a side, next to one that may lie beside it, as it is seen where the side is straight; the first two of
+   * `out`. @returns false where it cannot be seen there.
+   */
+  nextOn(side: number, x: number, y: number, out: Float64Array): boolean {
+    const { chart, at } = this;
+    if (!chart) {
+      at[0] = x;
+      at[1] = y;
+    } else if (!chart.to(x, y, at)) return false;
+    const [a, b] = [this.from[side]!, this.from[(side + 1) % 4]!];
+    const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+    const t = Math.max(0, Math.min(1, ((at[0]! - a[0]) * dx + (at[1]! - a[1]) * dy) / (dx * dx + dy * dy)));
+    const p: Vec2 = [a[0] + t * dx, a[1] + t * dy];
+    const place = chart ? chart.from(p) : p;
+    if (!place) return false;
+    out[0] = place[0];
+    out[1] = place[1];
+    return true;
   }
 
   /** Whether a place of the plane lies in the face, its border included. */

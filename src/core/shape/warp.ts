@@ -1,5 +1,5 @@
 import { type Rect, type Vec2, distance2 } from "../geometry";
-import { type FacePatch, type Edge, sharedEdges } from "./face-patch";
+import { type Edge, type FacePatch, boxAround, sharedEdges } from "./face-patch";
 import { inQuad } from "./quad";
 import type { SplineField } from "./spline-field";
 
@@ -17,11 +17,14 @@ export function outerEdges(faces: readonly { readonly joints: readonly string[] 
   return faces.flatMap((_, f) => [0, 1, 2, 3].map((side): Edge => [f, side])).filter((e) => !inner.has(e.join()));
 }
 
-/** A piece of a face's border, and its face. */
+/** A side of a face that no other face has, and what it is felt in: left, top, right, bottom. */
 interface Rim {
   readonly patch: FacePatch;
-  readonly a: Vec2;
-  readonly b: Vec2;
+  readonly side: number;
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
 }
 
 /** The whole of a shape: faces on their own planes, and a smooth field around them. */
@@ -39,17 +42,17 @@ export class ShapeWarp {
   ) {
     this.reach = TAKEN_UP * field.lattice.cell;
     this.rims = outer
-      .flatMap(([f, side]): Rim[] => {
+      .map(([f, side]): Rim => {
         const patch = patches[f]!;
-        const places = patch.alongSide(side, patch.sideParts);
-        return places.slice(1).map((b, k): Rim => ({ patch, a: places[k]!, b }));
+        const [x, y, w, h] = boxAround(patch.alongSide(side));
+        const { reach } = this;
+        return { patch, side, left: x - reach, top: y - reach, right: x + w + reach, bottom: y + h + reach };
       })
       .filter((rim) => this.isParted(rim));
   }
 
-  private isParted({ patch, a, b }: Rim): boolean {
-    for (let k = 0; k <= 16; k++) {
-      const [x, y] = [a[0] + ((b[0] - a[0]) * k) / 16, a[1] + ((b[1] - a[1]) * k) / 16];
+  private isParted({ patch, side }: Rim): boolean {
+    for (const [x, y] of patch.alongSide(side)) {
       this.field.at(x, y, this.near);
       patch.forward(x, y, this.out);
       if (Math.hypot(this.out[0]! - x - this.near[0]!, this.out[1]! - y - this.near[1]!) > NOTHING) return true;
@@ -68,13 +71,10 @@ export class ShapeWarp {
     let by = 0;
     let rim: Rim | null = null;
     for (const r of this.rims) {
-      const dx = r.b[0] - r.a[0];
-      const dy = r.b[1] - r.a[1];
-      if (Math.abs(2 * x - r.a[0] - r.b[0]) > 2 * best + Math.abs(dx)) continue;
-      if (Math.abs(2 * y - r.a[1] - r.b[1]) > 2 * best + Math.abs(dy)) continue;
-      const t = Math.max(0, Math.min(1, ((x - r.a[0]) * dx + (y - r.a[1]) * dy) / (dx * dx + dy * dy)));
-      const px = r.a[0] + t * dx;
-      const py = r.a[1] + t * dy;
+      if (x < r.left || x > r.right || y < r.top || y > r.bottom) continue;
+      if (!r.patch.nextOn(r.side, x, y, this.near)) continue;
+      const px = this.near[0]!;
+      const py = this.near[1]!;
       const far = Math.sqrt((x - px) * (x - px) + (y - py) * (y - py));
       if (far >= best) continue;
       best = far;
@@ -119,6 +119,10 @@ export class ShapeWarp {
     const at = this.steps;
     let damped = 1;
     let last = Infinity;
+    // Beside faces the field's derivative is not all of it: what the steps taken so far tell is added (Broyden (1965), "A class of
+    // methods for solving nonlinear simultaneous equations").
+    let [ca, cb, cc, cd] = [0, 0, 0, 0];
+    let [sx, sy, fx, fy] = [0, 0, 0, 0];
     for (let n = 0; n < ROUNDS; n++) {
       this.around(px, py, at);
       const ex = x - at[0]!;
@@ -127,13 +131,30 @@ export class ShapeWarp {
       if (error < EXACT) break;
       if (error > 0.9 * last) damped = Math.max(0.25, damped / 2);
       last = error;
-      const a = 1 + at[2]!;
-      const b = at[3]!;
-      const c = at[4]!;
-      const d = 1 + at[5]!;
+      let a = 1 + at[2]! + ca;
+      let b = at[3]! + cb;
+      let c = at[4]! + cc;
+      let d = 1 + at[5]! + cd;
+      const step = sx * sx + sy * sy;
+      if (n > 0 && step > 0) {
+        const mx = (at[0]! - fx - a * sx - b * sy) / step;
+        const my = (at[1]! - fy - c * sx - d * sy) / step;
+        ca += mx * sx;
+        cb += mx * sy;
+        cc += my * sx;
+        cd += my * sy;
+        a += mx * sx;
+        b += mx * sy;
+        c += my * sx;
+        d += my * sy;
+      }
       const det = a * d - b * c;
-      px += (damped * (d * ex - b * ey)) / det;
-      py += (damped * (a * ey - c * ex)) / det;
+      fx = at[0]!;
+      fy = at[1]!;
+      sx = (damped * (d * ex - b * ey)) / det;
+      sy = (damped * (a * ey - c * ex)) / det;
+      px += sx;
+      py += sy;
     }
     to[0] = px;
     to[1] = py;
