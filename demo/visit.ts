@@ -188,7 +188,7 @@ const YARD = {
   north: 9,
   near: { west: -1.2, east: -1.4 },
   bays: [-3, 4],
-  foot: 0.25,
+  foot: 0,
   head: 6.5,
 } as const;
 
