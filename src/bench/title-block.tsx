@@ -2,6 +2,7 @@
 
 import type { ReactNode } from "react";
 import { equivalentOf } from "@/core/camera";
+import { fieldOfView, isStitched } from "@/core/lens";
 import { angle, grouped, percent } from "@/ui";
 import type { Opened } from "./opened";
 import type { Derived } from "./derived";
@@ -30,6 +31,7 @@ interface CellParts {
 export function TitleBlock({ opened: { photo, sheet }, derived }: { opened: Opened; derived: Derived }) {
   const { recipe, map, rows } = derived;
   const { focalPx, focalFrom } = recipe.camera;
+  const { model } = recipe.lens;
   const mm = equivalentOf([photo.width, photo.height], focalPx);
   const counted = rows.filter((r) => r.line.on && r.line.kind === "plumb" && r.after !== null);
   const worst = counted.reduce<(typeof rows)[number] | null>((w, r) => (!w || r.after! > w.after! ? r : w), null);
@@ -49,8 +51,13 @@ export function TitleBlock({ opened: { photo, sheet }, derived }: { opened: Open
       >
         {lens || "not recorded"}
       </Cell>
-      <Cell title={focalFrom === "assumed" ? "Focal length, assumed" : "Focal length"} grow={1.2}>
-        {grouped(focalPx)} px · {mm.toFixed(0)} mm eq.
+      <Cell
+        title={`${isStitched(model) ? "Field of view" : "Focal length"}${focalFrom === "assumed" ? ", assumed" : ""}`}
+        grow={1.2}
+      >
+        {isStitched(model)
+          ? `${fieldOfView(model, focalPx, photo.width).toFixed(0)}° round`
+          : `${grouped(focalPx)} px · ${mm.toFixed(0)} mm eq.`}
       </Cell>
       <Cell title="Attitude" grow={1.2}>
         {angle(recipe.attitude.pitch, 1)} / {angle(recipe.attitude.yaw, 1)} / {angle(recipe.attitude.roll, 1)}

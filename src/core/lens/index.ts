@@ -4,6 +4,7 @@ export * from "./equidistant";
 export * from "./distortion-percent";
 export * from "./fringes";
 export * from "./lens";
+export * from "./make-lens";
 export * from "./lens-step";
 export * from "./wide/projection";
 export * from "./wide/field-of-view";

@@ -1,6 +1,7 @@
 import { FAR_INSIDE, type PlaneStep } from "../course";
 import type { Size } from "../geometry";
-import { type Lens, makeLens } from "./lens";
+import type { Lens } from "./lens";
+import { makeLens } from "./make-lens";
 import type { LensSettings } from "./recipe-part";
 
 /** As much of a settled recipe as the lens takes: its settings, the centre known, and the focal length, pixels. */

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import type { Vec2 } from "../geometry";
-import { type Lens, makeLens } from "./lens";
+import type { Lens } from "./lens";
+import { makeLens } from "./make-lens";
 import { type Orientation, asDisplayed, asStored, orientationOf } from "./orientation";
 
 const stored = { p: [0.0006, -0.0011] as const, centre: [0.02, -0.013] as const };

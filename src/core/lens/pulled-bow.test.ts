@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import type { Vec2 } from "../geometry";
-import { makeLens } from "./lens";
+import { makeLens } from "./make-lens";
 import { pulledBow } from "./pulled-bow";
 
 const size = [3000, 2000] as const;

@@ -1,4 +1,4 @@
-import { cornerBow } from "@/core/lens";
+import { cornerBow, isStitched } from "@/core/lens";
 import type { BenchCourse } from "../bench-course";
 import { LENS_COMMANDS } from "./commands";
 import { LensPanel } from "./lens-panel";
@@ -9,7 +9,10 @@ import { TRACE } from "./tools/trace-tool";
 /** Course 1 on the Bench. */
 export const lensCourse: BenchCourse = {
   key: "lens",
-  note: ({ lens }, laid) => (laid ? `${cornerBow(lens.k, lens.amount).toFixed(1)} % bow` : ""),
+  note: ({ lens }, laid) => {
+    if (isStitched(lens.model)) return lens.model === "cylindrical" ? "on a cylinder" : "on a sphere";
+    return laid ? `${cornerBow(lens.k, lens.amount).toFixed(1)} % bow` : "";
+  },
   tools: [TRACE, PULL],
   grips: [holdLine],
   commands: LENS_COMMANDS,

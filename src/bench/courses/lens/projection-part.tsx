@@ -17,6 +17,9 @@ const MODELS: readonly (readonly [LensModel, string])[] = [
   ["equirectangular", "stitched, on a sphere"],
 ];
 
+/** A picture wider than so many times its height looks stitched. */
+const STITCHED_LOOK = 2.4;
+
 /** How the picture was recorded, and of what no flat plane holds how far round it goes. */
 export function ProjectionPart({ photo, derived }: { photo: Photo; derived: Derived }) {
   const { recipe, size, edit, endGesture } = useBench();
@@ -64,6 +67,9 @@ export function ProjectionPart({ photo, derived }: { photo: Photo; derived: Deri
           ))}
         </select>
       </label>
+      {model === "brown-conrady" && size[0] > STITCHED_LOOK * size[1] && (
+        <p className="pt-0.5">So wide a picture was hardly taken at once. If it was stitched, say onto what.</p>
+      )}
       {model !== "brown-conrady" && (
         <>
           <NumberField

@@ -1,6 +1,6 @@
 import { between, normalFrom, randomFrom } from "../../testing";
 import type { Vec2 } from "../../geometry";
-import { makeLens } from "../lens";
+import { makeLens } from "../make-lens";
 import { type Grey, calibrate, findChart } from ".";
 
 interface Pose {

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import fc from "fast-check";
-import { makeLens } from "../lens";
+import { makeLens } from "../make-lens";
 import {
   type LensProfile,
   ProfileError,

@@ -1,7 +1,7 @@
 import { leastSquares } from "../../numerics";
 import { between, normalFrom, randomFrom } from "../../testing";
 import type { Vec2 } from "../../geometry";
-import { makeLens } from "../lens";
+import { makeLens } from "../make-lens";
 import { type Trace, adviseTraces, bowOfTrace, solveTraces, traceResiduals } from ".";
 
 const size = [3000, 2000] as const;

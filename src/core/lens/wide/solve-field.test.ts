@@ -1,6 +1,6 @@
 import type { Size, Vec2, Vec3 } from "../../geometry";
 import { between, normalFrom, randomFrom } from "../../testing";
-import { makeLens } from "../lens";
+import { makeLens } from "../make-lens";
 import { focalOfField } from "./field-of-view";
 import { solveField } from "./solve-field";
 

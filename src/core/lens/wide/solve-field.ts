@@ -1,6 +1,7 @@
 import { type Size, type Vec2, type Vec3, dot3, unit3 } from "../../geometry";
 import { biweight, invertSymmetric, spreadOf } from "../../numerics";
-import { type LensModel, makeLens } from "../lens";
+import type { LensModel } from "../lens";
+import { makeLens } from "../make-lens";
 import { FIELDS, fieldOfView, focalOfField } from "./field-of-view";
 
 /** A field of view as straight things tell it. */

@@ -1,4 +1,5 @@
 import { pullTo } from "@/core/edits";
+import { isStitched } from "@/core/lens";
 import { MOVE } from "../../../tools/move-tool";
 import { type Tool, edit, pan } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";
@@ -19,7 +20,8 @@ export const PULL: Tool = {
   ),
   down: (at, hand) => {
     const { view, recipe, size } = hand.bench;
-    if (view !== "corrected") return MOVE.down(at, hand);
+    // What was stitched has no lens to be bowed by.
+    if (view !== "corrected" || isStitched(recipe.lens.model)) return MOVE.down(at, hand);
     if (!at.recorded) return pan();
     const { map, lens } = hand.projection;
     const pull = { recorded: at.recorded, map, lens, settings: recipe.lens };
