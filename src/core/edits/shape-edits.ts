@@ -68,7 +68,7 @@ export const joinFace = (id: string, corners: readonly NewCorner[]): Edit =>
     return { ...s, joints: [...s.joints, ...fresh], faces: [...s.faces, { id, joints, form: "free", on: true }] };
   });
 
-export const faceForm = (id: string, to: Partial<Pick<JoinedFace, "form" | "ratio" | "edges">>): Edit =>
+export const faceForm = (id: string, to: Partial<Pick<JoinedFace, "form" | "ratio" | "edges" | "amount">>): Edit =>
   edit("Form of a face", (s) => ({
     ...s,
     faces: changedIn(s.faces, id, (f) => {
@@ -95,6 +95,15 @@ export const faceRatioTold = (id: string): Edit =>
 export const placeJoint = (id: string, at: Vec2): Edit =>
   edit("Place a joint", (s) => ({ ...s, joints: changedIn(s.joints, id, (j) => ({ ...j, at: pair(at) })) }));
 
+/** Puts several joints where the picture's edges have them, pixels of the original. */
+export const settleJoints = (places: ReadonlyMap<string, Vec2>): Edit =>
+  edit("Settle a face on its edges", (s) => {
+    const moved = s.joints.some((j) => places.has(j.id));
+    return moved
+      ? { ...s, joints: s.joints.map((j) => (places.has(j.id) ? { ...j, at: pair(places.get(j.id)!) } : j)) }
+      : s;
+  });
+
 /** Pulls a joint from where it lies, pixels of the corrected plane; null lets it go. */
 export const pullJoint = (id: string, by: Vec2 | null): Edit =>
   edit(by ? "Pull a joint" : "Let a joint go", (s) => ({
@@ -109,7 +118,7 @@ export const addShield = (id: string, points: readonly Vec2[], keeps: Shield["ke
     shields: [...s.shields, { id, points: points.map(pair), keeps, turn: "as-is", on: true }],
   }));
 
-export const shieldSettings = (id: string, to: Partial<Pick<Shield, "keeps" | "turn">>): Edit =>
+export const shieldSettings = (id: string, to: Partial<Pick<Shield, "keeps" | "turn" | "amount">>): Edit =>
   edit("What a shield keeps", (s) => ({ ...s, shields: changedIn(s.shields, id, (m) => ({ ...m, ...to })) }));
 
 /** Switches one mark of the shape off, or on again. */

@@ -104,3 +104,32 @@ describe.each([1, 2, 3])("a room of five faces (%i)", (seed) => {
     },
   );
 });
+
+test("a face that is eased goes part of the way; a joint of two faces the mean of theirs", () => {
+  const whole = room(3, "back");
+  const joints = Object.entries(ROOM).map(([id]) => id);
+  const eased = (amount: number, other?: number) => {
+    const random = randomFrom(3);
+    const attitude = { pitch: between(random, -3, 3), yaw: between(random, -8, 8), roll: between(random, -2, 2) };
+    const faces = FACES.map((f): JoinedFace => ({
+      id: f.name,
+      joints: f.joints,
+      form: f.name === "back" ? "rectangle" : "free",
+      amount: f.name === "back" ? amount : (other ?? amount),
+      on: true,
+    }));
+    return solved({
+      joints: Object.entries(ROOM).map(([id, at]) => ({ id, at: pair(seenBy(CAMERA, attitude, at)!) })),
+      faces,
+    });
+  };
+  const half = eased(0.5);
+  for (const id of joints) {
+    const [a, b] = [whole.joints.get(id)!, half.joints.get(id)!];
+    expect(b.to[0] - b.from[0]).toBeCloseTo((a.to[0] - a.from[0]) / 2, 6);
+    expect(b.to[1] - b.from[1]).toBeCloseTo((a.to[1] - a.from[1]) / 2, 6);
+  }
+  const mixed = eased(1, 0.25);
+  const [a, b] = [whole.joints.get("a")!, mixed.joints.get("a")!];
+  expect(b.to[0] - b.from[0]).toBeCloseTo((a.to[0] - a.from[0]) * ((1 + 0.25 + 0.25) / 3), 6);
+});

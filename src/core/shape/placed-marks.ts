@@ -91,15 +91,21 @@ function inside(outline: readonly Vec2[]): Vec2[] {
 
 /**
  * How places of the plane look to a camera turned to look right at their middle, not rolled: on its plane a sphere is all but round.
- * In focal lengths.
+ * As large as they are.
  */
 export function lookedAt(places: readonly Vec2[], sight: Sight): Vec2[] {
   const rays = places.map((p): Vec3 => unit3(sight.ray(p)));
   const ahead = unit3(rays.reduce((s, r): Vec3 => [s[0] + r[0], s[1] + r[1], s[2] + r[2]], [0, 0, 0]));
   const across = unit3(cross3([0, 1, 0], ahead));
   const down = cross3(ahead, across);
-  return rays.map((r): Vec2 => {
-    const depth = dot3(r, ahead);
-    return [dot3(r, across) / depth, dot3(r, down) / depth];
-  });
+  const flat = rays.map((r): Vec2 => [dot3(r, across) / dot3(r, ahead), dot3(r, down) / dot3(r, ahead)]);
+  const larger = spreadOf(places) / Math.max(1e-12, spreadOf(flat));
+  return flat.map(([x, y]): Vec2 => [x * larger, y * larger]);
+}
+
+/** How far places are from their middle: root of the mean square. */
+function spreadOf(places: readonly Vec2[]): number {
+  const mean = (c: 0 | 1): number => places.reduce((s, p) => s + p[c], 0) / places.length;
+  const [mx, my] = [mean(0), mean(1)];
+  return Math.sqrt(places.reduce((s, [x, y]) => s + (x - mx) ** 2 + (y - my) ** 2, 0) / places.length);
 }

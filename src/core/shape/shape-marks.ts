@@ -106,7 +106,8 @@ export function shapeMarks(shape: ShapeSettings, model: ShapeModel): ShapeMark[]
         corners.map((c) => c.from),
         corners.map((c) => c.to),
       ),
-      residualPx: Math.max(flat, worst(missed)),
+      // One that is eased asks for less than its locks.
+      residualPx: Math.max(flat, (face.amount ?? 1) < 1 ? 0 : worst(missed)),
     };
   });
   const shields = model.shields.map(({ mark, places, form }): ShapeMark => {

@@ -4,7 +4,7 @@ import type { Manner } from "./field-energy";
 import { type Edge, type FacePatch, joined, sharedEdges } from "./face-patch";
 import { type PlacedShield, type PlacedTaut, placeShield, placeTaut } from "./placed-marks";
 import { type Quad, quadFault } from "./quad";
-import { type JoinedFace, movesAnything } from "./shape-settings";
+import { type JoinedFace, firmness, movesAnything } from "./shape-settings";
 import { type SightRecipe, sightOf } from "./sight";
 import { type Pin, solveField } from "./solve-field";
 import { type FaceFault, type PlacedJoint, solveJoints, soundFaces } from "./solve-joints";
@@ -87,6 +87,7 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
     faces,
     sound.map((s) => s.view),
   );
+  const amounts = jointAmounts(faces);
   const step = lattice.cell / 3;
   const tauts = shape.taut.filter((t) => t.on).flatMap((t) => placeTaut(t, step, forward) ?? []);
   const shields = shape.shields.filter((s) => s.on).flatMap((s) => placeShield(s, sight, forward) ?? []);
@@ -97,7 +98,12 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
     ...SHARES.map((share) => ({ asked: ways[ways.length - 1]!, manner: LOOSE, share })),
   ];
   for (const { asked, manner, share } of tries) {
-    const targets = new Map(joints.map((j, i) => [j.id, { from: j.at, to: towards(j.at, asked[i]!, share) }] as const));
+    const targets = new Map(
+      joints.map((j, i) => {
+        const to = towards(j.at, asked[i]!, share * (amounts.get(j.id) ?? 1));
+        return [j.id, { from: j.at, to }] as const;
+      }),
+    );
     const quads = sound.map(({ face, view }) => ({
       view,
       to: face.joints.map((id) => targets.get(id)!.to) as unknown as Quad,
@@ -123,6 +129,13 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
     if (!folds(field, patches, covered)) return model;
   }
   return null;
+}
+
+/** How far each joint goes: the mean of what its faces say. */
+function jointAmounts(faces: readonly JoinedFace[]): Map<string, number> {
+  const all = new Map<string, number[]>();
+  for (const { joints, amount = 1 } of faces) for (const id of joints) all.set(id, [...(all.get(id) ?? []), amount]);
+  return new Map([...all].map(([id, said]) => [id, said.reduce((s, v) => s + v, 0) / said.length]));
 }
 
 const towards = (a: Vec2, b: Vec2, share: number): Vec2 => [a[0] + share * (b[0] - a[0]), a[1] + share * (b[1] - a[1])];
@@ -156,7 +169,9 @@ function rimPins(patches: readonly FacePatch[], outer: readonly Edge[], step: nu
 const placePins = (shields: readonly PlacedShield[]): Pin[] =>
   shields
     .filter((s) => s.mark.keeps === "place")
-    .flatMap(({ places }) => places.map((at): Pin => ({ at, by: [0, 0], share: 1 / places.length })));
+    .flatMap(({ mark, places }) =>
+      places.map((at): Pin => ({ at, by: [0, 0], share: firmness(mark) / places.length })),
+    );
 
 /** How much each cell is seen: by the photo's weights where it has some. */
 function visibleIn(

@@ -37,6 +37,12 @@ const face = z.strictObject({
     .max(100)
     .optional()
     .describe("Width over height of a rectangle; absent: what the camera tells"),
+  amount: z
+    .number()
+    .min(0)
+    .max(1)
+    .optional()
+    .describe("How far its joints go to what it asks for; of a joint of several faces the mean; absent: wholly"),
   edges: z
     .tuple([z.enum(LOCKS), z.enum(LOCKS), z.enum(LOCKS), z.enum(LOCKS)])
     .optional()
@@ -52,6 +58,7 @@ const shield = z.strictObject({
     .default("form")
     .describe("Its form as it is corrected; as it is seen looking right at it; or the very place where it is"),
   turn: z.enum(["as-is", "none"]).default("as-is").describe("As what is around it turns, or not at all"),
+  amount: z.number().min(0).max(1).optional().describe("How firmly it is kept; absent: wholly"),
   on,
 });
 
@@ -87,6 +94,9 @@ export type Shield = ShapeSettings["shields"][number];
 export type Lock = (typeof LOCKS)[number];
 
 export const NO_SHAPE: ShapeSettings = { on: true, taut: [], joints: [], faces: [], shields: [] };
+
+/** How strongly a shield is kept over one that is kept wholly: a million times less at nothing. */
+export const firmness = ({ amount = 1 }: Pick<Shield, "amount">): number => 10 ** (-6 * (1 - amount));
 
 /** How far the surface that a picture is shown on is bent: 0 flat, 1 an upright cylinder. */
 export const bendOf = (shape: ShapeSettings | undefined): number => (shape?.on ? (shape.surface ?? 0) : 0);

@@ -2,6 +2,7 @@ import type { Vec2 } from "../geometry";
 import { BorderedSystem } from "../numerics";
 import { type Manner, addEnergy } from "./field-energy";
 import type { PlacedShield, PlacedTaut } from "./placed-marks";
+import { firmness } from "./shape-settings";
 import { bestSimilarity } from "./similarity";
 import {
   type Lattice,
@@ -209,12 +210,13 @@ function onceSolved(lattice: Lattice, unit: number, visible: Float64Array, round
   });
   shields.forEach(({ places, form, mark }, k) => {
     const at = similarity[k]!;
+    const kept = held * firmness(mark);
     const [{ middle }, place] = [straightThrough(form), straightThrough(places).middle];
     const fit = bestSimilarity(form, places);
     const stay = (unknown: number, value: number, weight: number): void => {
       unknowns[0] = unknown;
       coefficients[0] = 1;
-      system.observe(unknowns, coefficients, 1, value, held * weight);
+      system.observe(unknowns, coefficients, 1, value, kept * weight);
     };
     for (const c of [0, 1] as const) stay(at + c, place[c] - middle[c], IN_PLACE.middle);
     stay(at + 2, unit * Math.hypot(fit.along, fit.across), (IN_PLACE.size * fit.spread) / (unit * unit));
@@ -230,7 +232,7 @@ function onceSolved(lattice: Lattice, unit: number, visible: Float64Array, round
         put(at + c, -1);
         put(at + 2, -(c === 0 ? gx : gy));
         if (mark.turn !== "none") put(at + 3, c === 0 ? gy : -gx);
-        system.observe(unknowns, coefficients, n, -(p[c] - middle[c]), held / places.length);
+        system.observe(unknowns, coefficients, n, -(p[c] - middle[c]), kept / places.length);
       }
     });
   });

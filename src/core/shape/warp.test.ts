@@ -207,3 +207,29 @@ test("pulled so far that it would fold, less is done, and nothing folds", () => 
     }
   expect(folded).toBe(0);
 });
+
+test("a shield that is eased is kept less and less firmly", () => {
+  // A tree held where it is beside a line that is pulled straight through it.
+  const off = (amount: number): number => {
+    const places: [number, number][] = [
+      [1400, 700],
+      [1480, 1300],
+    ];
+    const model = solved({
+      taut: [
+        {
+          id: "t",
+          points: along(9, (t) => [1440 + 60 * Math.sin(Math.PI * t), 500 + 1000 * t]),
+          lock: "vertical",
+          amount: 1,
+          on: true,
+        },
+      ],
+      shields: [{ id: "s", points: places, keeps: "place", turn: "as-is", amount, on: true }],
+    });
+    return Math.max(...places.map((p) => Math.hypot(model.warp.forward(p)[0] - p[0], model.warp.forward(p)[1] - p[1])));
+  };
+  const [firm, half, loose] = [off(1), off(0.6), off(0)];
+  expect(half).toBeGreaterThan(firm);
+  expect(loose).toBeGreaterThan(half);
+});

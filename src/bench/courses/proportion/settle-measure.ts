@@ -1,16 +1,8 @@
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
-import { compute } from "@/client/compute";
-import { luminanceOf } from "@/client/picture/pixels";
 import { placeMeasure } from "@/core/edits";
-import { type Rect, bounds } from "@/core/geometry";
-import { withCamera } from "@/core/render";
 import { notify } from "@/ui";
-
-/** Pixels about a measure that settling may look at. */
-const MARGIN = 48;
-/** A hand may be coarser than this, as a factor; settling looks no further aside for it. */
-const MOST_REACH = 4;
+import { edgesUnder } from "./edges-under";
 
 /**
  * Settles a measure's marks on the image edges under them: four sides, or a way around. Where there are none they stay as
@@ -30,12 +22,8 @@ export async function settleMeasure(
   const before = find(bench());
   if (!before || before.kind === "length") return;
   try {
-    const [x, y, w, h] = bounds(before.points);
-    const area: Rect = [x - MARGIN, y - MARGIN, w + 2 * MARGIN, h + 2 * MARGIN];
-    const { image, scale } = await luminanceOf(photo, area);
-    const work = { image, scale, recipe: withCamera(recipe, size), size };
     const kind = before.kind === "ellipse" ? "round" : "corners";
-    const settled = await compute().settledMarks(work, kind, before.points, Math.min(MOST_REACH, reach));
+    const settled = await edgesUnder(photo, recipe, size, kind, before.points, reach);
     const now = bench();
     // Meanwhile it may have been moved or deleted, or another photo opened.
     if (now.versionId !== versionId || find(now) !== before) return;

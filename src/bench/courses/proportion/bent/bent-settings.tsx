@@ -1,7 +1,7 @@
 "use client";
 
 import { useBench } from "@/client/bench-store";
-import { faceForm, faceRatioTold, pullJoint, shieldSettings, tautSettings } from "@/core/edits";
+import { type Edit, faceForm, faceRatioTold, pullJoint, shieldSettings, tautSettings } from "@/core/edits";
 import { distance2 } from "@/core/geometry";
 import {
   type JoinedFace,
@@ -71,8 +71,37 @@ function Choice<V extends string>({
   );
 }
 
-function TautFields({ taut, name, others }: { taut: Taut; name: string; others: ShapeSettings }) {
+/** How far a mark is followed, in percent. */
+function HowFarField({
+  name,
+  id,
+  amount,
+  onChange,
+}: {
+  name: string;
+  id: string;
+  amount: number;
+  onChange: (amount: number) => Edit;
+}) {
   const { edit, endGesture } = useBench();
+  return (
+    <NumberField
+      label={`How far ${name}`}
+      value={Math.round(100 * amount)}
+      standard={100}
+      step={5}
+      digits={0}
+      unit="%"
+      min={0}
+      max={100}
+      onChange={(v) => edit(onChange(v / 100), `amount ${id}`)}
+      onDone={endGesture}
+    />
+  );
+}
+
+function TautFields({ taut, name, others }: { taut: Taut; name: string; others: ShapeSettings }) {
+  const { edit } = useBench();
   const names = shapeNames(others);
   const parallels = others.taut.filter((t) => t.id !== taut.id);
   const value = taut.lock === "parallel" && taut.along ? taut.along : taut.lock;
@@ -93,17 +122,11 @@ function TautFields({ taut, name, others }: { taut: Taut; name: string; others: 
           edit(tautSettings(taut.id, lock ? { lock } : { lock: "parallel", along: v }));
         }}
       />
-      <NumberField
-        label={`How far ${name}`}
-        value={Math.round(100 * taut.amount)}
-        standard={100}
-        step={5}
-        digits={0}
-        unit="%"
-        min={0}
-        max={100}
-        onChange={(v) => edit(tautSettings(taut.id, { amount: v / 100 }), `amount ${taut.id}`)}
-        onDone={endGesture}
+      <HowFarField
+        name={name}
+        id={taut.id}
+        amount={taut.amount}
+        onChange={(amount) => tautSettings(taut.id, { amount })}
       />
     </>
   );
@@ -167,6 +190,12 @@ function FaceFields({ face, name, told }: { face: JoinedFace; name: string; told
           />
         ))
       )}
+      <HowFarField
+        name={name}
+        id={face.id}
+        amount={face.amount ?? 1}
+        onChange={(amount) => faceForm(face.id, { amount })}
+      />
       <JointFields face={face} />
     </>
   );
@@ -234,6 +263,12 @@ function ShieldFields({ shield, name }: { shield: Shield; name: string }) {
           onChange={(turn) => edit(shieldSettings(shield.id, { turn }))}
         />
       )}
+      <HowFarField
+        name={name}
+        id={shield.id}
+        amount={shield.amount ?? 1}
+        onChange={(amount) => shieldSettings(shield.id, { amount })}
+      />
     </>
   );
 }

@@ -5,8 +5,9 @@ import { shapeOf, withCamera } from "@/core/render";
 import type { Joint } from "@/core/shape";
 import { type Projection, onScreen, recordedAt } from "../../../sheet/projection";
 import { alongAxis } from "../../../tools/along-axis";
-import { type At, type Grip, type Hand, edit, select } from "../../../tools/tool";
+import { type At, type Grip, type Hand, edit, later, select } from "../../../tools/tool";
 import { useBent } from "./bent-state";
+import { settleFace } from "./settle-face";
 
 /** Half the size of a joint's target, CSS pixels. */
 const REACH = 12;
@@ -27,7 +28,10 @@ export function pulledBy(recipe: Recipe, size: Size, { id, by }: Joint): Vec2 {
   return placed ? [placed.to[0] - placed.from[0], placed.to[1] - placed.from[1]] : [0, 0];
 }
 
-/** A joint: put where it belongs, or pulled with the picture following; with Shift along one axis of the sheet only. */
+/**
+ * A joint: put where it belongs, or pulled with the picture following; with Shift along one axis of the sheet only. One
+ * that is put clings to where its face's edges cross in the picture, unless Alt is held.
+ */
 export const holdJoint: Grip = ({ screen: from }, hand) => {
   const { bench, projection } = hand;
   const joint = bench.marks && bench.course === "proportion" ? jointUnder(from, hand) : null;
@@ -38,10 +42,10 @@ export const holdJoint: Grip = ({ screen: from }, hand) => {
   const begins = face && !isShared ? [select(face.id)] : [];
   return useBent.getState().pulling && bench.view === "corrected"
     ? { begins, ...pulling(joint, from, hand) }
-    : { begins, ...placing(joint, from, projection) };
+    : { begins, ...placing(joint, from, projection, face?.id ?? null) };
 };
 
-function placing(joint: Joint, from: Vec2, projection: Projection) {
+function placing(joint: Joint, from: Vec2, projection: Projection, face: string | null) {
   let shown = joint.at as Vec2;
   return {
     keeps: "map" as const,
@@ -51,7 +55,10 @@ function placing(joint: Joint, from: Vec2, projection: Projection) {
       shown = recorded;
       return [edit(placeJoint(joint.id, recorded))];
     },
-    up: () => [],
+    up: (at: At) =>
+      at.far && !at.alt && face
+        ? [later((bench, photo) => settleFace(bench, photo, face, [joint.id], 1 / projection.view.scale))]
+        : [],
     marks: () => ({ at: shown }),
   };
 }

@@ -19,6 +19,7 @@ import { toolIcon } from "../../../tools/tool-button";
 import { inOrder } from "../tools/draw-measure";
 import { bentUnder } from "./hold-bent";
 import { holdJoint, jointUnder } from "./hold-joint";
+import { settleFace } from "./settle-face";
 
 /** A face smaller than this was not meant, CSS pixels. */
 const SMALLEST = 20;
@@ -31,17 +32,19 @@ function cornerAt(screen: Vec2, hand: Hand): NewCorner | null {
   return at && { id: newId(), at };
 }
 
-/** The face of four places of the sheet, where it is one. */
-function faceOf(screen: readonly Vec2[], hand: Hand): readonly Outcome[] {
+/** The face of four places of the sheet, where it is one; its new joints settle on the picture's edges unless told not to. */
+function faceOf(screen: readonly Vec2[], hand: Hand, clings: boolean): readonly Outcome[] {
   const corners = screen.map((p) => cornerAt(p, hand));
   const names = corners.map((c) => (c && "joint" in c ? c.joint : null)).filter((n) => n !== null);
   if (corners.some((c) => c === null) || new Set(names).size < names.length)
     return [later(async () => notify("A face needs four corners of its own within the picture."))];
   const id = newId();
+  const fresh = corners.flatMap((c) => (c && "id" in c ? [c.id] : []));
   return [
     clickedPlaces([]),
     edit(joinFace(id, corners as NewCorner[])),
     { do: "set", state: { selected: id, selectedEnd: null, marks: true } },
+    ...(clings ? [later((bench, photo) => settleFace(bench, photo, id, fresh, 1 / hand.projection.view.scale))] : []),
   ];
 }
 
@@ -68,7 +71,7 @@ function drawing(from: At, hand: Hand): Gesture {
       to = at.screen;
       if (!at.far) return clicked(at, hand);
       const [w, h] = [Math.abs(to[0] - from.screen[0]), Math.abs(to[1] - from.screen[1])];
-      return bench.places.length > 0 || Math.min(w, h) < SMALLEST ? [] : faceOf(rectangle(), hand);
+      return bench.places.length > 0 || Math.min(w, h) < SMALLEST ? [] : faceOf(rectangle(), hand, !at.alt);
     },
     marks: () => {
       const all = rectangle().map((p) => recordedAt(projection, p));
@@ -92,14 +95,15 @@ function clicked(at: At, hand: Hand): readonly Outcome[] {
   const screen = inOrder(projection, places).map((p) => onScreen(projection, p));
   if (screen.some((p) => p === null) || screen.some((p, i) => distance2(p!, screen[(i + 1) % 4]!) < SMALLEST / 2))
     return [clickedPlaces([])];
-  return faceOf(screen as Vec2[], hand);
+  return faceOf(screen as Vec2[], hand, !at.alt);
 }
 
 /** Walls, floor and ceiling as quadrilaterals that share joints and edges: drawn from corner to corner, or corner by corner. */
 export const NET: Tool = {
   name: "joined-face",
   label: "Faces",
-  words: "Mark joined faces: drag over one, or click four corners, of which some may be joints already",
+  words:
+    "Mark joined faces: drag over one, or click four corners, of which some may be joints already; they cling to edges (Alt: not)",
   key: "]",
   cursor: "crosshair",
   icon: toolIcon(<path d="M2 4l6 1.5v8L2 15zM8 5.5l8-3v13.5l-8-2.5z" />),
