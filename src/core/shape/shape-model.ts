@@ -8,7 +8,7 @@ import { type JoinedFace, firmness, movesAnything } from "./shape-settings";
 import { type SightRecipe, sightOf } from "./sight";
 import { type Pin, solveField } from "./solve-field";
 import { type FaceFault, type PlacedJoint, solveJoints, soundFaces } from "./solve-joints";
-import { type Lattice, type SplineField, latticeOver } from "./spline-field";
+import { type Lattice, SplineField, latticeOver } from "./spline-field";
 import { ShapeWarp, outerEdges } from "./warp";
 
 /** As much of a settled recipe as shape takes. */
@@ -43,8 +43,19 @@ const SHARES = [0.9, 0.75, 0.6, 0.45, 0.3, 0.15] as const;
 /** No place is shrunk to less of its area than this. */
 const LEAST_AREA = 0.05;
 
+/** All that is looked for in a shape: handed on, nobody need look again. */
+export interface FoundShape {
+  /** Where joints are asked to go, plane pixels. */
+  readonly asked: readonly Vec2[];
+  /** How far what marks ask for is done. */
+  readonly share: number;
+  /** Of the field: see SplineField. */
+  readonly numbers: Float64Array;
+}
+
 /** A shape, solved. */
 export interface ShapeModel {
+  readonly found: FoundShape;
   readonly warp: ShapeWarp;
   readonly tauts: readonly PlacedTaut[];
   readonly shields: readonly PlacedShield[];
@@ -60,9 +71,16 @@ export interface ShapeModel {
 /**
  * Solves a recipe's shape. @param inner recorded picture → plane before shape. @param moving coarser and quicker.
  *
+ * @param known what the very same shape at rest was found to be, by another process: then nothing is looked for.
  * @returns null where nothing would be moved.
  */
-export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, moving = false): ShapeModel | null {
+export function solveShape(
+  recipe: ShapeRecipe,
+  size: Size,
+  inner: PlaneStep,
+  moving = false,
+  known: FoundShape | null = null,
+): ShapeModel | null {
   const { shape } = recipe;
   if (!movesAnything(shape)) return null;
   const covered = clipToRect(inner.outline(rectOutline([0, 0, size[0], size[1]], 24)), [
@@ -82,22 +100,14 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
   const where = new Map(joints.map((j) => [j.id, j.at]));
   const { sound, faults } = soundFaces(shape.faces, (id) => where.get(id) ?? null, sight);
   const faces = sound.map((s) => s.face);
-  const ways = solveJoints(
-    joints,
-    faces,
-    sound.map((s) => s.view),
-  );
   const amounts = jointAmounts(faces);
   const step = lattice.cell / 3;
   const tauts = shape.taut.filter((t) => t.on).flatMap((t) => placeTaut(t, step, forward) ?? []);
   const shields = shape.shields.filter((s) => s.on).flatMap((s) => placeShield(s, sight, forward) ?? []);
-  const unit = Math.hypot(size[0], size[1]);
-  const visible = visibleIn(lattice, recipe.frame.detail, size, inner);
-  const tries = [
-    ...ways.flatMap((asked) => MANNERS.map((manner) => ({ asked, manner, share: 1 }))),
-    ...SHARES.map((share) => ({ asked: ways[ways.length - 1]!, manner: LOOSE, share })),
-  ];
-  for (const { asked, manner, share } of tries) {
+  const shared = sharedEdges(faces);
+  const outer = outerEdges(faces);
+  /** Faces whose joints have gone where they are asked to; null where one would be none any more. */
+  const laid = (asked: readonly Vec2[], share: number) => {
     const targets = new Map(
       joints.map((j, i) => {
         const to = towards(j.at, asked[i]!, share * (amounts.get(j.id) ?? 1));
@@ -109,9 +119,29 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
       to: face.joints.map((id) => targets.get(id)!.to) as unknown as Quad,
       rectangle: face.form === "rectangle",
     }));
-    if (quads.some(({ to }) => quadFault(to) !== null)) continue;
-    const patches = joined(quads, sharedEdges(faces));
-    const outer = outerEdges(faces);
+    return quads.some(({ to }) => quadFault(to) !== null) ? null : { targets, patches: joined(quads, shared) };
+  };
+  const modelOf = (found: FoundShape, { targets, patches }: NonNullable<ReturnType<typeof laid>>): ShapeModel => {
+    const warp = new ShapeWarp(new SplineField(lattice, found.numbers), patches, outer);
+    return { warp, tauts, shields, faces, faults, joints: targets, share: found.share, found };
+  };
+  const again = known && laid(known.asked, known.share);
+  if (again) return modelOf(known, again);
+  const ways = solveJoints(
+    joints,
+    faces,
+    sound.map((s) => s.view),
+  );
+  const unit = Math.hypot(size[0], size[1]);
+  const visible = visibleIn(lattice, recipe.frame.detail, size, inner);
+  const tries = [
+    ...ways.flatMap((asked) => MANNERS.map((manner) => ({ asked, manner, share: 1 }))),
+    ...SHARES.map((share) => ({ asked: ways[ways.length - 1]!, manner: LOOSE, share })),
+  ];
+  for (const { asked, manner, share } of tries) {
+    const tried = laid(asked, share);
+    if (!tried) continue;
+    const { patches } = tried;
     const field = solveField(
       lattice,
       unit,
@@ -124,9 +154,7 @@ export function solveShape(recipe: ShapeRecipe, size: Size, inner: PlaneStep, mo
       },
       manner,
     );
-    const warp = new ShapeWarp(field, patches, outer);
-    const model = { warp, tauts, shields, faces, faults, joints: targets, share };
-    if (!folds(field, patches, covered)) return model;
+    if (!folds(field, patches, covered)) return modelOf({ asked, share, numbers: field.numbers }, tried);
   }
   return null;
 }

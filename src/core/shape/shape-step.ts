@@ -1,11 +1,16 @@
 import { type Break, FAR_INSIDE, type PlaneStep } from "../course";
 import type { Size } from "../geometry";
-import { type ShapeModel, type ShapeRecipe, solveShape } from "./shape-model";
+import { type FoundShape, type ShapeModel, type ShapeRecipe, solveShape } from "./shape-model";
 import { movesAnything } from "./shape-settings";
 
 /** Last solved shapes are kept by their settings: other edits compile the same shape again and again. */
 const kept = new WeakMap<object, { readonly key: readonly unknown[]; readonly model: ShapeModel | null }[]>();
 const MOST_KEPT = 4;
+/** What other processes found shapes at rest to be. */
+const handed = new WeakMap<object, FoundShape>();
+
+/** Keeps what another process has found the very same shape, of the very same recipe and photo, to be. */
+export const handOver = (shape: object, found: FoundShape): void => void handed.set(shape, found);
 
 /**
  * The shape of a recipe, solved once for the same settings, the same steps beneath and the same size.
@@ -24,7 +29,7 @@ export function shapeModel(
   const solved = kept.get(recipe.shape) ?? [];
   const found = solved.find((s) => s.key.length === key.length && s.key.every((v, i) => v === key[i]));
   if (found) return found.model;
-  const model = solveShape(recipe, size, inner(), moving);
+  const model = solveShape(recipe, size, inner(), moving, moving ? null : (handed.get(recipe.shape) ?? null));
   kept.set(recipe.shape, [{ key, model }, ...solved].slice(0, MOST_KEPT));
   return model;
 }

@@ -17,6 +17,7 @@ import {
   widened,
   worked,
 } from "@/core/render";
+import { type FoundShape, handOver } from "@/core/shape";
 import { Engine, type EngineSamples, type Kernel, type MemoryPlan, samplesIn } from "@/core/render/engine";
 
 /** What to make of a picture; small enough to be handed to every thread. */
@@ -26,13 +27,17 @@ export interface PictureJob {
   readonly size: Size;
   readonly alpha: boolean;
   readonly kernel: KernelName;
+  /** What the recipe's shape was found to be, so that no thread looks again. */
+  readonly shape?: FoundShape;
   /** Laid over the resampled picture, the first beneath. Their samples lie in memory that threads share. */
   readonly layers?: readonly Layer[];
 }
 
 /** The map of a job. @param steps of the chain; the product's unless told otherwise. */
-export const mapOfJob = ({ recipe, size }: PictureJob, steps: Steps = STEPS): CompiledMap =>
-  compile(recipe, size, null, steps);
+export function mapOfJob({ recipe, size, shape }: PictureJob, steps: Steps = STEPS): CompiledMap {
+  if (shape && recipe.shape) handOver(recipe.shape, shape);
+  return compile(recipe, size, null, steps);
+}
 
 /** Rows beyond a band that the job's steps look at; null where nothing is done to what has been resampled. */
 export const marginOfJob = ({ layers }: PictureJob, map: CompiledMap): number | null =>

@@ -8,6 +8,7 @@ import {
   type Raster,
   type SettledRecipe,
   compile,
+  shapeOf,
   resultChannels,
   settle,
 } from "@/core/render";
@@ -141,7 +142,9 @@ export async function renderPicture(
   const carried = { ...kept, ...(work && work.filled > 0 ? { filled: work.filled } : {}) };
   const alpha = (work ? work.left : map.gaps) || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
+  const shape = shapeOf(recipe, size)?.found;
   const job = {
+    ...(shape ? { shape } : {}),
     recipe: fixed(recipe, map.rect),
     size,
     alpha,
