@@ -17,6 +17,7 @@ export const usage = `Usage:
   flatstone solve PHOTO --find [--lens] [--recipe R.json]
   flatstone true PHOTO --out OUT.(jpg|png|tif|webp|avif) [--recipe-out R.json] [--quality 92]
   flatstone lens PHOTO… [--out PROFILE.json]
+  flatstone layout PHOTO [--as cylindrical|equirectangular|equidistant [--field DEGREES]] [--out R.json]
   flatstone lines PHOTO [--recipe R.json]
   flatstone frame PHOTO|--size W,H --recipe R.json
   flatstone edges PHOTO|--size W,H --recipe R.json

@@ -15,6 +15,7 @@ const COMMANDS: Readonly<Record<string, () => Promise<{ run(args: string[]): Pro
   calibrate: () => import("./calibrate"),
   true: () => import("./true-up"),
   lens: () => import("./lens"),
+  layout: () => import("./layout"),
 };
 
 async function main([command, ...args]: string[]): Promise<void> {
