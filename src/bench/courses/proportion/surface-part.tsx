@@ -16,8 +16,7 @@ export function SurfacePart({ derived }: { derived: Derived }) {
   const { camera } = derived.recipe;
   const worst = gesture ? null : drawnOut(sightOf(derived.recipe), derived.map.rect, camera.focalPx).factor;
   const isWide = worst !== null && worst > TOLD_FROM;
-  if (!isWide && bend === 0 && recipe.shape?.surface === undefined && camera.focalPx > 0.8 * derived.map.size[0])
-    return null;
+  const open = isWide || bend > 0 || recipe.shape?.surface !== undefined;
   return (
     <section className="ruled border-b px-3.5 py-2" aria-label="Surface">
       <div className="flex items-center justify-between gap-2 py-0.5">
@@ -40,35 +39,39 @@ export function SurfacePart({ derived }: { derived: Derived }) {
           ))}
         </span>
       </div>
-      <input
-        type="range"
-        className="range range-xs w-full"
-        aria-label="From flat to cylinder"
-        min={0}
-        max={100}
-        value={Math.round(100 * bend)}
-        onChange={(e) => edit(showOn(Number(e.target.value) / 100), "surface")}
-        onPointerUp={endGesture}
-        onKeyUp={endGesture}
-      />
-      <NumberField
-        label="Bent by"
-        value={100 * bend}
-        standard={0}
-        step={5}
-        digits={0}
-        unit="%"
-        min={0}
-        max={100}
-        onChange={(v) => edit(showOn(v / 100), "surface")}
-        onDone={endGesture}
-      />
-      {worst !== null && (
-        <p className={isWide ? "" : "muted"} data-testid="drawn-out">
-          {isWide
-            ? `At the border things are drawn out to ${worst.toFixed(1)} times their size in the middle.${bend < 1 ? " On a cylinder uprights and the horizon stay straight, and it is less." : ""}`
-            : `At the border things are drawn out by no more than ${worst.toFixed(1)} ×.`}
-        </p>
+      {open && (
+        <>
+          <input
+            type="range"
+            className="range range-xs w-full"
+            aria-label="From flat to cylinder"
+            min={0}
+            max={100}
+            value={Math.round(100 * bend)}
+            onChange={(e) => edit(showOn(Number(e.target.value) / 100), "surface")}
+            onPointerUp={endGesture}
+            onKeyUp={endGesture}
+          />
+          <NumberField
+            label="Bent by"
+            value={100 * bend}
+            standard={0}
+            step={5}
+            digits={0}
+            unit="%"
+            min={0}
+            max={100}
+            onChange={(v) => edit(showOn(v / 100), "surface")}
+            onDone={endGesture}
+          />
+          {worst !== null && (
+            <p className={isWide ? "" : "muted"} data-testid="drawn-out">
+              {isWide
+                ? `At the border things are drawn out to ${worst.toFixed(1)} times their size in the middle.${bend < 1 ? " On a cylinder uprights and the horizon stay straight, and it is less." : ""}`
+                : `At the border things are drawn out by no more than ${worst.toFixed(1)} ×.`}
+            </p>
+          )}
+        </>
       )}
     </section>
   );
