@@ -1,7 +1,9 @@
-import { emptyRecipe, parseRecipe } from "../recipe";
-import type { Edit } from "./edit";
+import { type Recipe, emptyRecipe, parseRecipe } from "../recipe";
+import { compile, settle } from "../render";
+import { type Edit, edited } from "./edit";
 import {
   addShield,
+  borderStraight,
   deleteShapeMark,
   drawTaut,
   faceForm,
@@ -109,4 +111,23 @@ test("taut lines and shields are drawn, set, moved, switched, and read back as t
   expect(parseRecipe(JSON.stringify(recipe))).toEqual(recipe);
   // Parallel to itself is free of the other.
   expect(tautSettings("u", { lock: "parallel", along: "u" }).apply(recipe).shape!.taut[1]).not.toHaveProperty("along");
+});
+
+test("the border is pulled straight by four lines along it, once", () => {
+  const size = [1500, 1000] as const;
+  const lensed = emptyRecipe();
+  lensed.camera.focalPx = 1200;
+  lensed.lens.k = [-0.12, 0, 0];
+  Object.assign(lensed.attitude, { from: "by-hand", pitch: 8, roll: 1 });
+  const once = edited(lensed, borderStraight(size), size);
+  expect(once.shape!.taut).toHaveLength(4);
+  expect(edited(once, borderStraight(size), size).shape!.taut).toHaveLength(4);
+  const outline = (recipe: Recipe) => compile(settle(recipe, size), size);
+  const top = (map: ReturnType<typeof outline>) =>
+    Array.from({ length: 29 }, (_, i) => map.fromRecorded([50 * i + 50, 0.5])!).map(([, y]) => y);
+  const bow = (ys: number[]): number => Math.max(...ys) - Math.min(...ys);
+  expect(bow(top(outline(lensed)))).toBeGreaterThan(20);
+  expect(bow(top(outline(once)))).toBeLessThan(0.5);
+  // All of what was outside a frame without gaps is in it now, but for what is left at the corners.
+  expect(outline(once).kept).toBeGreaterThan(outline(lensed).kept + 0.05);
 });

@@ -1,4 +1,4 @@
-import type { Vec2 } from "../geometry";
+import type { Size, Vec2 } from "../geometry";
 import type { Recipe } from "../recipe";
 import { type JoinedFace, type Joint, NO_SHAPE, type ShapeSettings, type Shield, type Taut } from "../shape";
 import type { Edit } from "./edit";
@@ -33,6 +33,34 @@ export const drawTaut = (id: string, points: readonly Vec2[], lock: Taut["lock"]
     ...s,
     taut: [...s.taut, { id, points: points.map(pair), lock, amount: 1, on: true }],
   }));
+
+/** Places along each side of the photo's border. */
+const ALONG_BORDER = 25;
+/** So far inside, pixels: the border itself is where the picture ends. */
+const INSET = 0.5;
+const BORDER = [
+  ["border-top", "horizontal", [0, 0], [1, 0]],
+  ["border-right", "vertical", [1, 0], [1, 1]],
+  ["border-bottom", "horizontal", [1, 1], [0, 1]],
+  ["border-left", "vertical", [0, 1], [0, 0]],
+] as const;
+
+/** Pulls the photo's own border straight and to the frame's directions, wherever corrections have taken it. */
+export const borderStraight = (size: Size): Edit =>
+  edit("Pull the border straight", (s) => {
+    const [w, h] = [size[0] - 2 * INSET, size[1] - 2 * INSET];
+    const sides = BORDER.map(([id, lock, [x0, y0], [x1, y1]]): Taut => ({
+      id,
+      points: Array.from({ length: ALONG_BORDER }, (_, i) => {
+        const t = i / (ALONG_BORDER - 1);
+        return [INSET + w * (x0 + (x1 - x0) * t), INSET + h * (y0 + (y1 - y0) * t)];
+      }),
+      lock,
+      amount: 1,
+      on: true,
+    }));
+    return { ...s, taut: [...s.taut.filter((t) => !sides.some((b) => b.id === t.id)), ...sides] };
+  });
 
 /** How a taut line is straightened: what to, and how far. A line that it is to be parallel to is another. */
 export const tautSettings = (id: string, to: Partial<Pick<Taut, "lock" | "along" | "amount">>): Edit =>

@@ -1,4 +1,4 @@
-import { deleteShapeMark, moveTaut, placeJoint, pullJoint, switchShapeMark } from "@/core/edits";
+import { borderStraight, deleteShapeMark, moveTaut, placeJoint, pullJoint, switchShapeMark } from "@/core/edits";
 import { ARROW_KEYS, arrowOf, burstOf } from "../../../commands/arrows";
 import type { Command, CommandContext } from "../../../commands/command";
 import { switchMesh, switchPulling, useBent } from "./bent-state";
@@ -59,6 +59,14 @@ export const BENT_COMMANDS: readonly Command[] = [
     keys: ["`"],
     can: inShape,
     run: switchPulling,
+  },
+  {
+    id: "border-straight",
+    words: "Pull the photo's own border straight, as far as everything else allows",
+    group,
+    keys: [],
+    can: inShape,
+    run: ({ get }) => get().edit(borderStraight(get().size)),
   },
   { id: "mesh", words: "Mesh over the picture", group, keys: [], can: inShape, run: switchMesh },
   {

@@ -1,7 +1,7 @@
 "use client";
 
 import { useBench } from "@/client/bench-store";
-import { deleteShapeMark, switchShape, switchShapeMark } from "@/core/edits";
+import { borderStraight, deleteShapeMark, switchShape, switchShapeMark } from "@/core/edits";
 import { type ShapeMark, type ShapeSettings, shapeNames } from "@/core/shape";
 import { angle } from "@/ui";
 import type { Derived } from "../../../derived";
@@ -27,14 +27,17 @@ const rowsOf = ({ taut, faces, shields }: ShapeSettings): readonly Row[] => [...
 
 /** What is straight, flat, or keeps its form: the marks as a table, and what is to be said of them. */
 export function BentPart({ derived }: { derived: Derived }) {
-  const { recipe, selected, edit, set } = useBench();
+  const { recipe, size, selected, edit, set } = useBench();
   const { pulling, mesh } = useBent();
   const { shape } = recipe;
   if (!shape)
     return (
       <p className="ruled border-b px-3.5 py-2">
         Still bowed, or leaning by itself? Draw a taut line along it, or mark walls as joined faces. Everything else
-        stays as it is.
+        stays as it is.{" "}
+        <button className="link" onClick={() => edit(borderStraight(size))}>
+          Pull the border straight
+        </button>
       </p>
     );
   const names = shapeNames(shape);
@@ -124,6 +127,13 @@ export function BentPart({ derived }: { derived: Derived }) {
           <input type="checkbox" className="checkbox checkbox-xs" checked={mesh} onChange={switchMesh} />
           Mesh
         </label>
+        <button
+          className="btn btn-xs ml-auto"
+          title="The photo's own border becomes straight, as far as everything else allows"
+          onClick={() => edit(borderStraight(size))}
+        >
+          Border straight
+        </button>
       </div>
     </section>
   );

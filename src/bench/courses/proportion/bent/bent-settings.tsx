@@ -1,7 +1,7 @@
 "use client";
 
 import { useBench } from "@/client/bench-store";
-import { type Edit, faceForm, faceRatioTold, pullJoint, shieldSettings, tautSettings } from "@/core/edits";
+import { type Edit, faceForm, faceRatioTold, outputAt, pullJoint, shieldSettings, tautSettings } from "@/core/edits";
 import { distance2 } from "@/core/geometry";
 import {
   type JoinedFace,
@@ -141,7 +141,7 @@ function ratioOf({ joints }: JoinedFace, model: ShapeModel): number {
 }
 
 function FaceFields({ face, name, told }: { face: JoinedFace; name: string; told: number }) {
-  const { edit, endGesture } = useBench();
+  const { edit, endGesture, size } = useBench();
   const edges = face.edges ?? FREE;
   return (
     <>
@@ -168,6 +168,13 @@ function FaceFields({ face, name, told }: { face: JoinedFace; name: string; told
             onChange={(ratio) => edit(faceForm(face.id, { ratio }), `ratio ${face.id}`)}
             onDone={endGesture}
           />
+          <button
+            className="link block"
+            title="What is delivered has as many pixels along its longer side as the photo"
+            onClick={() => edit(outputAt({ kind: "long", px: Math.max(...size) }))}
+          >
+            Keep the photo’s pixel size
+          </button>
           <p className="muted text-[0.9rem]">
             {face.ratio === undefined ? (
               "Its ratio is what the camera tells."
