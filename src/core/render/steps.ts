@@ -1,4 +1,5 @@
 import { type PlaneStep, type RasterStep, chained } from "../course";
+import { toneStep } from "../finish";
 import type { Size } from "../geometry";
 import { lensStep } from "../lens";
 import { attitudeStep } from "../lines";
@@ -47,7 +48,7 @@ function shapeStep(recipe: SettledRecipe, size: Size, moving: boolean): PlaneSte
 }
 
 /** The product's own. To add a course's, add it here. */
-export const STEPS: Steps = { plane: [...BEFORE_SHAPE, shapeStep], raster: [] };
+export const STEPS: Steps = { plane: [...BEFORE_SHAPE, shapeStep], raster: [toneStep] };
 
 /** All plane steps as one: recorded picture ↔ corrected plane. @param moving quicker, while something is dragged. */
 export const chainOf = (recipe: SettledRecipe, size: Size, { plane }: Steps = STEPS, moving = false): PlaneStep =>

@@ -1,0 +1,160 @@
+import { type Raster, type RasterStep, type Samples, colourCount, peak } from "../course";
+import { SEEN, lightOf, numberOf } from "./light";
+import { type FinishSettings, tones } from "./recipe-part";
+import { type Tone, toneOf, toned } from "./tone";
+
+/** As much of a recipe as Finish takes. */
+export interface FinishRecipe {
+  readonly finish?: FinishSettings | undefined;
+}
+
+/** Places of the curve's table, evenly over the root of light: in the shadows it is steep. */
+const TABLE = 4096;
+/** Places in which light is looked up on its way back to numbers, evenly over its root. */
+const BACK = 16384;
+/** Places of the curve on the graphics card. */
+const CARD = 48;
+
+/** What the curve makes of light, as a factor, over the root of light. */
+function factorTable(curve: (light: number) => number): Float64Array {
+  return Float64Array.from({ length: TABLE + 2 }, (_, i) => {
+    // Nothing has no factor: the one just above it stands for it.
+    const light = (Math.max(0.5, i) / TABLE) ** 2;
+    return curve(light) / light;
+  });
+}
+
+/** Numbers of 16 bits by the root of light, 0…1, between which it is straight. */
+const BACK_TABLE = Float64Array.from({ length: BACK + 2 }, (_, i) => numberOf((i / BACK) ** 2));
+
+const lights = new Map<number, Float32Array>();
+/** The light of every number up to a peak. */
+function lightTable(full: number): Float32Array {
+  const known = lights.get(full);
+  if (known) return known;
+  const made = Float32Array.from({ length: full + 1 }, (_, i) => lightOf(i / full));
+  lights.set(full, made);
+  return made;
+}
+
+/**
+ * Tone on pixels: numbers are taken to light, worked on there and taken back, in whole numbers or floats. Greys stay grey of one
+ * channel. The same at every place: it looks at nothing around itself.
+ */
+export function toneStep({ finish }: FinishRecipe): RasterStep | null {
+  if (!finish?.on || !tones(finish)) return null;
+  const tone = toneOf(finish);
+  return {
+    name: `tone ${JSON.stringify([tone.gains, finish.black, finish.white, finish.contrast, finish.mid, finish.curve, tone.saturation])}`,
+    reach: 0,
+    run: (source, target) =>
+      source.data instanceof Float32Array ? runFloats(source, target, tone) : runWhole(source, target, tone),
+    shader: { source: SHADER, numbers: cardNumbers(tone) },
+  };
+}
+
+function runFloats({ data, channels }: Raster, target: Samples, tone: Tone): void {
+  const colours = colourCount(channels);
+  const rgb = new Float64Array(3);
+  for (let i = 0; i < data.length; i += channels) {
+    for (let c = 0; c < 3; c++) rgb[c] = lightOf(data[i + Math.min(c, colours - 1)]!);
+    toned(rgb, tone, false);
+    if (colours === 1) rgb[0] = SEEN[0] * rgb[0]! + SEEN[1] * rgb[1]! + SEEN[2] * rgb[2]!;
+    for (let c = 0; c < colours; c++) target[i + c] = numberOf(rgb[c]!);
+    if (channels > colours) target[i + colours] = data[i + colours]!;
+  }
+}
+
+/** As `toned` does, by tables: this runs for every pixel of a delivery. */
+function runWhole({ data, channels }: Raster, target: Samples, tone: Tone): void {
+  const colours = colourCount(channels);
+  const full = peak(data);
+  const light = lightTable(full);
+  const [gr, gg, gb] = tone.gains;
+  const factors = tone.curve && factorTable(tone.curve);
+  const { curve, saturation } = tone;
+  const [wr, wg, wb] = SEEN;
+  const back = (v: number): number => {
+    if (v <= 0) return 0;
+    if (v >= 1) return full;
+    const at = Math.sqrt(v) * BACK;
+    const i = at | 0;
+    const low = BACK_TABLE[i]!;
+    return (full * (low + (BACK_TABLE[i + 1]! - low) * (at - i)) + 0.5) | 0;
+  };
+  for (let i = 0; i < data.length; i += channels) {
+    let r = light[data[i]!]! * gr;
+    let g = (colours === 1 ? light[data[i]!]! : light[data[i + 1]!]!) * gg;
+    let b = (colours === 1 ? light[data[i]!]! : light[data[i + 2]!]!) * gb;
+    let seen = wr * r + wg * g + wb * b;
+    if (factors && seen > 0) {
+      let by: number;
+      if (seen < 1) {
+        const at = Math.sqrt(seen) * TABLE;
+        const n = at | 0;
+        by = factors[n]! + (factors[n + 1]! - factors[n]!) * (at - n);
+      } else by = curve!(seen) / seen;
+      r *= by;
+      g *= by;
+      b *= by;
+      seen *= by;
+    }
+    let most = r > g ? (r > b ? r : b) : g > b ? g : b;
+    if (saturation !== 0) {
+      const least = r < g ? (r < b ? r : b) : g < b ? g : b;
+      const by = saturation < 0 ? 1 + saturation : 1 + saturation * (most > 0 ? least / most : 1);
+      r = seen + (r - seen) * by;
+      g = seen + (g - seen) * by;
+      b = seen + (b - seen) * by;
+      most = r > g ? (r > b ? r : b) : g > b ? g : b;
+    }
+    if (most > 1) {
+      const by = seen >= 1 ? 0 : (1 - seen) / (most - seen);
+      const held = seen < 1 ? seen : 1;
+      r = held + (r - seen) * by;
+      g = held + (g - seen) * by;
+      b = held + (b - seen) * by;
+    }
+    if (colours === 1) target[i] = back(wr * r + wg * g + wb * b);
+    else {
+      target[i] = back(r);
+      target[i + 1] = back(g);
+      target[i + 2] = back(b);
+    }
+    if (channels > colours) target[i + colours] = data[i + colours]!;
+  }
+}
+
+const cardName = (i: number): string => `f${i}`;
+
+function cardNumbers({ gains, curve, saturation }: Tone): Record<string, number> {
+  const numbers: Record<string, number> = { gainR: gains[0], gainG: gains[1], gainB: gains[2], saturation };
+  for (let i = 0; i <= CARD; i++) {
+    const light = (Math.max(0.25, i) / CARD) ** 2;
+    numbers[cardName(i)] = curve ? curve(light) / light : 1;
+  }
+  return numbers;
+}
+
+const SHADER = `
+vec3 lightOf(vec3 v) { return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v)); }
+vec3 numberOf(vec3 v) { return mix(v * 12.92, 1.055 * pow(max(v, 1e-6), vec3(1.0 / 2.4)) - 0.055, step(0.0031308, v)); }
+vec4 stepped(ivec2 at) {
+  float f[${CARD + 1}] = float[](${Array.from({ length: CARD + 1 }, (_, i) => cardName(i)).join(", ")});
+  vec4 own = texel(at);
+  vec3 rgb = lightOf(own.rgb) * vec3(gainR, gainG, gainB);
+  const vec3 weights = vec3(${SEEN.join(", ")});
+  float seen = dot(rgb, weights);
+  float place = clamp(sqrt(seen), 0.0, 1.0) * ${CARD.toFixed(1)};
+  int n = min(int(place), ${CARD - 1});
+  float by = mix(f[n], f[n + 1], place - float(n));
+  rgb *= by;
+  seen *= by;
+  float most = max(rgb.r, max(rgb.g, rgb.b));
+  float least = min(rgb.r, min(rgb.g, rgb.b));
+  float stronger = saturation < 0.0 ? 1.0 + saturation : 1.0 + saturation * (most > 0.0 ? least / most : 1.0);
+  rgb = vec3(seen) + (rgb - seen) * stronger;
+  most = max(rgb.r, max(rgb.g, rgb.b));
+  if (most > 1.0) rgb = vec3(min(seen, 1.0)) + (rgb - seen) * (seen >= 1.0 ? 0.0 : (1.0 - seen) / (most - seen));
+  return vec4(numberOf(clamp(rgb, 0.0, 1.0)), own.a);
+}`;
