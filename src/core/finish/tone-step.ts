@@ -15,13 +15,18 @@ const BACK = 16384;
 /** Places of the curve on the graphics card. */
 const CARD = 48;
 
-/** What the curve makes of light, as a factor, over the root of light. */
+const rooted = new WeakMap<object, Float64Array>();
+/** What a curve makes of light, as a factor, over the root of light; made once for a curve. */
 function factorTable(curve: (light: number) => number): Float64Array {
-  return Float64Array.from({ length: TABLE + 2 }, (_, i) => {
+  const known = rooted.get(curve);
+  if (known) return known;
+  const made = Float64Array.from({ length: TABLE + 2 }, (_, i) => {
     // Nothing has no factor: the one just above it stands for it.
     const light = (Math.max(0.5, i) / TABLE) ** 2;
     return curve(light) / light;
   });
+  rooted.set(curve, made);
+  return made;
 }
 
 /** Numbers of 16 bits by the root of light, 0…1, between which it is straight. */
@@ -47,8 +52,11 @@ export function toneStep({ finish }: FinishRecipe): RasterStep | null {
   return {
     name: `tone ${JSON.stringify([tone.gains, finish.black, finish.white, finish.contrast, finish.mid, finish.curve, tone.saturation])}`,
     reach: 0,
-    run: (source, target) =>
-      source.data instanceof Float32Array ? runFloats(source, target, tone) : runWhole(source, target, tone),
+    run: (source, target) => {
+      if (source.data instanceof Float32Array) runFloats(source, target, tone);
+      else if (source.data instanceof Uint16Array || source.channels < 3) runWhole(source, target, tone);
+      else runBytes(source, target, tone);
+    },
     shader: { source: SHADER, numbers: cardNumbers(tone) },
   };
 }
@@ -122,6 +130,70 @@ function runWhole({ data, channels }: Raster, target: Samples, tone: Tone): void
       target[i + 2] = back(b);
     }
     if (channels > colours) target[i + colours] = data[i + colours]!;
+  }
+}
+
+/** Places of the tables for bytes, evenly over light: a step is a twentieth of a level where that is steepest. */
+const FINE = 65535;
+const BYTE_OF_LIGHT = Uint8Array.from({ length: FINE + 1 }, (_, i) => Math.round(255 * numberOf(i / FINE)));
+
+const fine = new WeakMap<object, Float32Array>();
+/** What a curve makes of light, as a factor; made once for a curve. */
+function fineFactors(curve: (light: number) => number): Float32Array {
+  const known = fine.get(curve);
+  if (known) return known;
+  const made = Float32Array.from({ length: FINE + 1 }, (_, i) => {
+    const light = Math.max(0.25, i) / FINE;
+    return curve(light) / light;
+  });
+  fine.set(curve, made);
+  return made;
+}
+
+/** As runWhole, for colours in bytes: without a root or a step between places. */
+function runBytes({ data, channels }: Raster, target: Samples, tone: Tone): void {
+  const light = lightTable(255);
+  const [gr, gg, gb] = tone.gains;
+  const { curve, saturation } = tone;
+  const factors = curve && fineFactors(curve);
+  const [wr, wg, wb] = SEEN;
+  const weaker = Math.min(0, saturation);
+  const stronger = Math.max(0, saturation);
+  const end = data.length;
+  for (let i = 0; i < end; i += channels) {
+    let r = light[data[i]!]! * gr;
+    let g = light[data[i + 1]!]! * gg;
+    let b = light[data[i + 2]!]! * gb;
+    let seen = wr * r + wg * g + wb * b;
+    if (factors) {
+      const by = seen < 1 ? factors[(seen * FINE) | 0]! : curve!(seen) / seen;
+      r *= by;
+      g *= by;
+      b *= by;
+      seen *= by;
+    }
+    let most = r > g ? r : g;
+    if (b > most) most = b;
+    if (saturation !== 0) {
+      let least = r < g ? r : g;
+      if (b < least) least = b;
+      const by = 1 + weaker + (most > 0 ? (stronger * least) / most : 0);
+      r = seen + (r - seen) * by;
+      g = seen + (g - seen) * by;
+      b = seen + (b - seen) * by;
+      most = seen + (most - seen) * by;
+    }
+    if (most > 1) {
+      const by = seen >= 1 ? 0 : (1 - seen) / (most - seen);
+      const held = seen < 1 ? seen : 1;
+      r = held + (r - seen) * by;
+      g = held + (g - seen) * by;
+      b = held + (b - seen) * by;
+    }
+    target[i] = BYTE_OF_LIGHT[r > 0 ? (r * FINE + 0.5) | 0 : 0]!;
+    target[i + 1] = BYTE_OF_LIGHT[g > 0 ? (g * FINE + 0.5) | 0 : 0]!;
+    target[i + 2] = BYTE_OF_LIGHT[b > 0 ? (b * FINE + 0.5) | 0 : 0]!;
+    if (channels === 4) target[i + 3] = data[i + 3]!;
   }
 }
 
