@@ -27,7 +27,18 @@ export interface CommandContext {
 /** Which modifiers were held; undefined when the command was chosen otherwise. */
 export type Modifiers = Pick<KeyboardEvent, "shiftKey" | "altKey" | "key">;
 
-export const GROUPS = ["Courses", "Look", "Lines", "Lens", "Shape", "Frame", "Edges", "Steps", "Help"] as const;
+export const GROUPS = [
+  "Courses",
+  "Look",
+  "Lines",
+  "Lens",
+  "Shape",
+  "Frame",
+  "Edges",
+  "Finish",
+  "Steps",
+  "Help",
+] as const;
 
 /** Everything that a person can do by a key, a menu or the search is one of these. */
 export interface Command {

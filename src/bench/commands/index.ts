@@ -5,9 +5,14 @@ import { type Command, GROUPS } from "./command";
 import { GENERAL } from "./general";
 import { writtenKeys } from "./keys";
 
-const GROUP_OF = { lens: "Lens", lines: "Lines", proportion: "Shape", frame: "Frame", edges: "Edges" } as Readonly<
-  Record<string, Command["group"]>
->;
+const GROUP_OF = {
+  lens: "Lens",
+  lines: "Lines",
+  proportion: "Shape",
+  frame: "Frame",
+  edges: "Edges",
+  finish: "Finish",
+} as Readonly<Record<string, Command["group"]>>;
 
 /** The one table of commands: keys, tooltips, the card and the search are drawn from it. */
 export const COMMANDS: readonly Command[] = [

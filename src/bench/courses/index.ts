@@ -1,5 +1,6 @@
 import type { BenchCourse } from "./bench-course";
 import { edgesCourse } from "./edges";
+import { finishCourse } from "./finish";
 import { frameCourse } from "./frame";
 import { lensCourse } from "./lens";
 import { linesCourse } from "./lines";
@@ -8,7 +9,14 @@ import { MOVE } from "../tools/move-tool";
 import type { Tool } from "../tools/tool";
 
 /** The courses as the Bench shows them: rail, strip, panels, keys and search come from here. To add one, add it here. */
-export const BENCH_COURSES: readonly BenchCourse[] = [lensCourse, linesCourse, shapeCourse, frameCourse, edgesCourse];
+export const BENCH_COURSES: readonly BenchCourse[] = [
+  lensCourse,
+  linesCourse,
+  shapeCourse,
+  frameCourse,
+  edgesCourse,
+  finishCourse,
+];
 
 export const benchCourse = (key: string): BenchCourse | undefined => BENCH_COURSES.find((c) => c.key === key);
 

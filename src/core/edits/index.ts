@@ -7,6 +7,7 @@ export * from "./attitude-edits";
 export * from "./course-edits";
 export * from "./edge-edits";
 export * from "./face-edits";
+export * from "./finish-edits";
 export * from "./found-edits";
 export * from "./frame-edits";
 export * from "./keep-edits";

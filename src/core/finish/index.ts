@@ -2,6 +2,7 @@
  * Finish: the tone, and the sharpness that corrections took, as raster steps after the last resampling. It knows pixels and how much
  * they were stretched; how they came about is for `render` to know.
  */
+export * from "./histogram";
 export * from "./light";
 export * from "./recipe-part";
 export * from "./tone";

@@ -1,0 +1,111 @@
+"use client";
+
+import { useBench } from "@/client/bench-store";
+import { finishTo, levelLight, switchFinish } from "@/core/edits";
+import { type FinishSettings, NO_FINISH, isLevel } from "@/core/finish";
+import { NumberField, percent } from "@/ui";
+import type { PanelParts } from "../bench-course";
+import { ToneChart } from "./tone-chart";
+import { useTone } from "./use-tone";
+
+interface Row {
+  readonly key: "exposure" | "warmth" | "tint" | "contrast" | "black" | "white" | "saturation" | "mid";
+  readonly label: string;
+  /** What is shown over what is kept: 100 for shares. */
+  readonly times: number;
+  readonly step: number;
+  readonly digits: number;
+  readonly unit: string;
+  readonly range: readonly [number, number];
+}
+
+const LIGHT: readonly Row[] = [
+  { key: "exposure", label: "Exposure", times: 1, step: 0.1, digits: 2, unit: "st", range: [-6, 6] },
+  { key: "contrast", label: "Contrast", times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
+  { key: "mid", label: "Contrast about", times: 100, step: 1, digits: 0, unit: "%", range: [10, 90] },
+  { key: "black", label: "Black from", times: 100, step: 1, digits: 0, unit: "%", range: [-30, 60] },
+  { key: "white", label: "White from", times: 100, step: 1, digits: 0, unit: "%", range: [40, 130] },
+];
+const COLOUR: readonly Row[] = [
+  { key: "warmth", label: "Warmth", times: 1, step: 0.05, digits: 2, unit: "st", range: [-3, 3] },
+  { key: "tint", label: "Magenta", times: 1, step: 0.05, digits: 2, unit: "st", range: [-3, 3] },
+  { key: "saturation", label: "Colours", times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
+];
+
+/** Course 6: the tone of the picture. */
+export function FinishPanel({ photo, derived }: PanelParts) {
+  const { recipe, edit } = useBench();
+  const settings = recipe.finish ?? NO_FINISH;
+  const tone = useTone(photo, derived);
+  return (
+    <>
+      <div className="flex items-center justify-between px-3.5 pt-2.5 pb-1.5">
+        <h2 className="caps">Finish</h2>
+        <label className="muted flex cursor-pointer items-center gap-2 text-[0.9rem]">
+          applied
+          <input
+            type="checkbox"
+            className="toggle toggle-xs"
+            checked={settings.on}
+            onChange={() => edit(switchFinish(!settings.on))}
+          />
+        </label>
+      </div>
+      {tone && <ToneChart histogram={tone.histogram} />}
+      {tone && (
+        <p className="px-3.5 pb-1.5 text-[0.95rem]" data-testid="clipped">
+          {tone.histogram.clipped.white + tone.histogram.clipped.black < 0.0005
+            ? "Nothing is clipped."
+            : `Clipped: ${percent(tone.histogram.clipped.black)} at black, ${percent(tone.histogram.clipped.white)} at white.`}
+        </p>
+      )}
+      {tone && !isLevel(tone.level) && (
+        <div className="ruled flex items-center justify-between gap-2 border-y bg-info/15 px-3.5 py-2" role="status">
+          <span>
+            Levelled it would be {tone.level.exposure >= 0 ? "brighter" : "darker"} by{" "}
+            {Math.abs(tone.level.exposure).toFixed(2)} st, black from {(100 * tone.level.black).toFixed(0)} %, white
+            from {(100 * tone.level.white).toFixed(0)} %.
+          </span>
+          <button className="btn btn-sm" onClick={() => edit(levelLight(tone.level))}>
+            Level the light
+          </button>
+        </div>
+      )}
+      <section className="px-3.5 py-2" aria-label="Light">
+        {LIGHT.map((row) => (
+          <ToneField key={row.key} row={row} settings={settings} />
+        ))}
+      </section>
+      <section className="ruled border-t px-3.5 py-2" aria-label="Colour">
+        {COLOUR.map((row) => (
+          <ToneField key={row.key} row={row} settings={settings} />
+        ))}
+        <p className="muted text-[0.9rem]">Or press with Neutral (;) on something white or grey.</p>
+      </section>
+    </>
+  );
+}
+
+function ToneField({
+  row: { key, label, times, step, digits, unit, range },
+  settings,
+}: {
+  row: Row;
+  settings: FinishSettings;
+}) {
+  const { edit, endGesture } = useBench();
+  return (
+    <NumberField
+      label={label}
+      value={times * settings[key]}
+      standard={times * NO_FINISH[key]}
+      step={step}
+      digits={digits}
+      unit={unit}
+      min={range[0]}
+      max={range[1]}
+      onChange={(v) => edit(finishTo(label, { [key]: v / times }), `finish ${key}`)}
+      onDone={endGesture}
+    />
+  );
+}

@@ -1,0 +1,18 @@
+import type { BenchCourse } from "../bench-course";
+import { FINISH_COMMANDS } from "./commands";
+import { FinishPanel } from "./finish-panel";
+import { NEUTRAL } from "./neutral-tool";
+
+/** Course 6 on the Bench. */
+export const finishCourse: BenchCourse = {
+  key: "finish",
+  note: ({ finish }, laid) => {
+    if (!laid || !finish) return "";
+    if (!finish.on) return "left out";
+    return finish.even > 0 ? "sharpness, tone" : "tone";
+  },
+  tools: [NEUTRAL],
+  grips: [],
+  commands: FINISH_COMMANDS,
+  Panel: FinishPanel,
+};

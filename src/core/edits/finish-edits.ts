@@ -1,0 +1,60 @@
+import { type FinishSettings, type Level, NO_FINISH, balanceFor, lightOf } from "../finish";
+import { clamp } from "../geometry";
+import type { Recipe } from "../recipe";
+import type { Edit } from "./edit";
+
+const same = (a: FinishSettings, b: FinishSettings): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** The recipe with other settings of Finish; where they say nothing it has no such key. */
+function withFinish(recipe: Recipe, change: (settings: FinishSettings) => FinishSettings): Recipe {
+  const before = recipe.finish ?? NO_FINISH;
+  const after = change(before);
+  if (same(before, after)) return recipe;
+  const { finish, ...rest } = recipe;
+  void finish;
+  return same(after, NO_FINISH) ? rest : { ...rest, finish: after };
+}
+
+/** Sets something of the tone or the sharpness. @param label in a few words. */
+export const finishTo = (label: string, to: Partial<FinishSettings>): Edit => ({
+  label,
+  apply: (recipe) =>
+    withFinish(recipe, (settings) => {
+      const { curve, output, blur, ...rest } = { ...settings, ...to };
+      return {
+        ...rest,
+        ...(curve === undefined ? {} : { curve }),
+        ...(output === undefined ? {} : { output }),
+        ...(blur === undefined ? {} : { blur }),
+      };
+    }),
+});
+
+/** Leaves Finish out, or applies it again; its settings stay. */
+export const switchFinish = (on: boolean): Edit => ({
+  label: on ? "Apply Finish" : "Leave Finish out",
+  apply: (recipe) => withFinish(recipe, (settings) => ({ ...settings, on })),
+});
+
+/** Makes a colour that is shown neutral. @param shown red, green and blue as displayed, 0…255. */
+export const neutralAt = (shown: readonly [number, number, number]): Edit => ({
+  label: "Make a place neutral",
+  apply: (recipe) =>
+    withFinish(recipe, (settings) => {
+      // A number of nothing has no balance; half a level stands for it.
+      const light = shown.map((v) => lightOf(Math.max(0.5, v) / 255)) as [number, number, number];
+      const { warmth, tint } = balanceFor(light);
+      // What is shown has the balance of now already.
+      return {
+        ...settings,
+        warmth: clamp(settings.warmth + warmth, -3, 3),
+        tint: clamp(settings.tint + tint, -3, 3),
+      };
+    }),
+});
+
+/** Takes what the picture proposes for black, white and the middle. */
+export const levelLight = ({ black, white, exposure }: Level): Edit => ({
+  label: "Level the light",
+  apply: (recipe) => withFinish(recipe, (settings) => ({ ...settings, black, white, exposure })),
+});
