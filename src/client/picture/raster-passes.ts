@@ -1,4 +1,4 @@
-import type { Layer, RasterStep, Samples } from "@/core/course";
+import type { Layer, RasterShader, RasterStep, Samples } from "@/core/course";
 import { peak } from "@/core/course";
 import type { Rect } from "@/core/geometry";
 import { type Program, programOf } from "./gl-program";
@@ -12,7 +12,7 @@ const PASS_UNIT = 2;
 /** Textures of this many layers are kept. */
 const KEPT = 256;
 
-const stepFragment = ({ shader }: RasterStep): string => `#version 300 es
+const stepFragment = (shader: RasterShader): string => `#version 300 es
 precision highp float;
 precision highp sampler2D;
 uniform sampler2D picture;
@@ -72,9 +72,10 @@ export class RasterPasses {
    * @param draw draws the resampled picture into the viewport that is set. @param port where it ends up.
    * @param plane what of the plane the port shows, plane pixels.
    */
-  run(draw: () => void, steps: readonly RasterStep[], layers: readonly Layer[], port: Port, plane: Rect): void {
+  run(draw: () => void, all: readonly RasterStep[], layers: readonly Layer[], port: Port, plane: Rect): void {
     const { gl } = this;
     const [x, y, w, h] = port;
+    const steps = all.map((step) => step.shader).filter((shader) => shader !== null);
     if (steps.length === 0) {
       draw();
       this.layOver(layers, port, plane);
@@ -102,12 +103,12 @@ export class RasterPasses {
     gl.scissor(x, y, w, h);
   }
 
-  private step(step: RasterStep, { texture }: Target, [x, y]: readonly [number, number], scale: number): void {
+  private step(shader: RasterShader, { texture }: Target, [x, y]: readonly [number, number], scale: number): void {
     const { gl } = this;
     // What a step is called holds its numbers too; its program is the same for all of them.
-    const key = step.shader.source;
-    const names = ["picture", "origin", "scale", ...Object.keys(step.shader.numbers)];
-    const program = this.steps.get(key) ?? programOf(gl, VERTEX, stepFragment(step), names);
+    const key = shader.source;
+    const names = ["picture", "origin", "scale", ...Object.keys(shader.numbers)];
+    const program = this.steps.get(key) ?? programOf(gl, VERTEX, stepFragment(shader), names);
     this.steps.set(key, program);
     gl.useProgram(program.program);
     gl.activeTexture(gl.TEXTURE0 + PASS_UNIT);
@@ -115,7 +116,7 @@ export class RasterPasses {
     gl.uniform1i(program.place["picture"]!, PASS_UNIT);
     gl.uniform2f(program.place["origin"]!, x, y);
     gl.uniform1f(program.place["scale"]!, scale);
-    for (const [name, value] of Object.entries(step.shader.numbers)) gl.uniform1f(program.place[name]!, value);
+    for (const [name, value] of Object.entries(shader.numbers)) gl.uniform1f(program.place[name]!, value);
     gl.drawArrays(gl.TRIANGLES, 0, 3);
   }
 

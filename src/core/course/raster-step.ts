@@ -34,7 +34,8 @@ export interface RasterStep {
    * reach of a border that is not the picture's own, is cut off by the caller.
    */
   run(source: Raster, target: Samples, place: RasterPlace): void;
-  readonly shader: RasterShader;
+  /** Null: the sheet shows it only where it is made as the delivery is. */
+  readonly shader: RasterShader | null;
 }
 
 /** A picture laid over the resampled one, such as a filled gap: made once of the whole picture, and kept. */

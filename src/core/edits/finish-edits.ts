@@ -20,12 +20,13 @@ export const finishTo = (label: string, to: Partial<FinishSettings>): Edit => ({
   label,
   apply: (recipe) =>
     withFinish(recipe, (settings) => {
-      const { curve, output, blur, ...rest } = { ...settings, ...to };
+      const { curve, output, blur, noise, ...rest } = { ...settings, ...to };
       return {
         ...rest,
         ...(curve === undefined ? {} : { curve }),
         ...(output === undefined ? {} : { output }),
         ...(blur === undefined ? {} : { blur }),
+        ...(noise === undefined ? {} : { noise }),
       };
     }),
 });

@@ -7,3 +7,5 @@ export * from "./light";
 export * from "./recipe-part";
 export * from "./tone";
 export * from "./tone-step";
+export * from "./steepen";
+export * from "./even-step";

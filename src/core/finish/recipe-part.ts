@@ -40,6 +40,12 @@ const finish = z.strictObject({
     .max(3)
     .optional()
     .describe("How softly the photo shows an edge as shot, deviation in its pixels; absent: 0.7"),
+  noise: z
+    .number()
+    .min(0)
+    .max(0.2)
+    .optional()
+    .describe("Deviation of the photo's noise, 0…1 as displayed; absent: 0.004"),
   output: z
     .strictObject({
       amount: z.number().min(0).max(3).default(0.6),

@@ -196,17 +196,19 @@ export function compile(
   const chain = after.length > 0 ? chained([straight, ...after]) : straight;
   const outline = after.reduce((polygon, step) => step.outline(polygon), covered);
   const frame = turn ? turnedRect(rect, turn.forward) : rect;
-  const { on, output } = recipe.frame;
+  const { on, output: asked } = recipe.frame;
+  const output = outputSize([frame[2], frame[3]], on ? asked : undefined, recipe.proportion.perPixel ?? null);
+  const finished = { plane: chain, scale: output[0] / frame[2] };
   return {
     size,
     frame,
     rect,
-    output: outputSize([frame[2], frame[3]], on ? output : undefined, recipe.proportion.perPixel ?? null),
+    output,
     outline,
     lens: lensOf(recipe, size),
     optics: opticsOf(recipe, size),
     breaks: chain.breaks ?? [],
-    raster: [...rasterStepsOf(recipe, size, steps), ...barOf(recipe, frame)],
+    raster: [...rasterStepsOf(recipe, size, finished, steps), ...barOf(recipe, frame)],
     toRecorded: chain.back,
     fromRecorded: chain.forward,
     ...coverage(size, frame, chain.back),

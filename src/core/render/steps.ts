@@ -1,5 +1,5 @@
 import { type PlaneStep, type RasterStep, chained } from "../course";
-import { toneStep } from "../finish";
+import { evenStep, outputStep, toneStep } from "../finish";
 import type { Size } from "../geometry";
 import { lensStep } from "../lens";
 import { attitudeStep } from "../lines";
@@ -13,7 +13,12 @@ import { isByRays, viewStep } from "./view-step";
  * a quick one, while something is dragged.
  */
 export type StepOf = (recipe: SettledRecipe, size: Size, moving: boolean) => PlaneStep | null;
-export type RasterStepOf = (recipe: SettledRecipe, size: Size) => RasterStep | null;
+/** What a step on pixels may know beside the recipe: all plane steps as one, and the pixels made of one of the plane. */
+export interface Finished {
+  readonly plane: PlaneStep;
+  readonly scale: number;
+}
+export type RasterStepOf = (recipe: SettledRecipe, size: Size, finished: Finished) => RasterStep | null;
 
 /** The courses' steps. */
 export interface Steps {
@@ -48,11 +53,22 @@ function shapeStep(recipe: SettledRecipe, size: Size, moving: boolean): PlaneSte
 }
 
 /** The product's own. To add a course's, add it here. */
-export const STEPS: Steps = { plane: [...BEFORE_SHAPE, shapeStep], raster: [toneStep] };
+export const STEPS: Steps = {
+  plane: [...BEFORE_SHAPE, shapeStep],
+  raster: [
+    (recipe, _, { plane }) => evenStep(recipe, plane.back),
+    toneStep,
+    (recipe, _, { scale }) => outputStep(recipe, scale),
+  ],
+};
 
 /** All plane steps as one: recorded picture ↔ corrected plane. @param moving quicker, while something is dragged. */
 export const chainOf = (recipe: SettledRecipe, size: Size, { plane }: Steps = STEPS, moving = false): PlaneStep =>
   chained(plane.map((step) => step(recipe, size, moving)).filter((step) => step !== null));
 
-export const rasterStepsOf = (recipe: SettledRecipe, size: Size, { raster }: Steps = STEPS): RasterStep[] =>
-  raster.map((step) => step(recipe, size)).filter((step) => step !== null);
+export const rasterStepsOf = (
+  recipe: SettledRecipe,
+  size: Size,
+  finished: Finished,
+  { raster }: Steps = STEPS,
+): RasterStep[] => raster.map((step) => step(recipe, size, finished)).filter((step) => step !== null);

@@ -1,0 +1,137 @@
+import { type Raster, type Samples, colourCount, peak } from "../course";
+import { SEEN } from "./light";
+
+/** How edges are steepened in one block of pixels: across columns and across rows by themselves. */
+export interface Steepness {
+  /** Deviation of the blur that is looked past, pixels. */
+  blurX: number;
+  blurY: number;
+  /** What of a pixel's difference from its blurred surroundings is added to it. */
+  gainX: number;
+  gainY: number;
+}
+
+export interface Limits {
+  /** Differences of this size, 0…1 as displayed, are added by a half, smaller ones hardly: they are noise. */
+  readonly noise: number;
+  /** How far beyond the brightest and the darkest around it a pixel may go, as a share of their distance. */
+  readonly overshoot: number;
+}
+
+/** Side of a block, pixels. */
+const BLOCK = 16;
+/** A Gaussian is followed so many deviations far. */
+export const DEVIATIONS = 3;
+/** Changes of less are none, 0…1. */
+const NOTHING = 0.0005;
+
+const kernels = new Map<number, Float32Array>();
+/** Weights of a Gaussian's right half, its middle first. */
+function kernelOf(blur: number): Float32Array {
+  const key = Math.round(32 * blur);
+  const known = kernels.get(key);
+  if (known) return known;
+  const sigma = Math.max(1, key) / 32;
+  const reach = Math.ceil(DEVIATIONS * sigma);
+  const half = Float32Array.from({ length: reach + 1 }, (_, i) => Math.exp((-i * i) / (2 * sigma * sigma)));
+  const sum = half.reduce((s, w, i) => s + (i === 0 ? w : 2 * w), 0);
+  const made = half.map((w) => w / sum);
+  kernels.set(key, made);
+  return made;
+}
+
+/**
+ * Steepens edges without a halo: what a pixel differs from its surroundings blurred, along columns and rows each by as much as asked
+ * for there and as the edge runs, is added to it, and the sum is held between the darkest and the brightest across the edge, or little
+ * beyond. All colours move alike. Pixels beside gaps stay.
+ *
+ * @param at writes how, for a block whose middle lies there, pixels of the raster. @returns false for a block that stays.
+ */
+export function steepened(
+  { data, width, height, channels }: Raster,
+  target: Samples,
+  at: (x: number, y: number, out: Steepness) => boolean,
+  { noise, overshoot }: Limits,
+): void {
+  target.set(data as never);
+  const full = peak(data);
+  const whole = full !== 1;
+  const colours = colourCount(channels);
+  const alpha = channels > colours;
+  const light = new Float32Array(width * height);
+  for (let i = 0, p = 0; i < light.length; i++, p += channels)
+    light[i] =
+      colours === 1 ? data[p]! / full : (SEEN[0] * data[p]! + SEEN[1] * data[p + 1]! + SEEN[2] * data[p + 2]!) / full;
+  const how: Steepness = { blurX: 0, blurY: 0, gainX: 0, gainY: 0 };
+  const quiet = noise ** 4;
+  for (let top = 0; top < height; top += BLOCK)
+    for (let left = 0; left < width; left += BLOCK) {
+      if (!at(left + BLOCK / 2, top + BLOCK / 2, how)) continue;
+      const [kx, ky] = [kernelOf(how.blurX), kernelOf(how.blurY)];
+      const [rx, ry] = [kx.length - 1, ky.length - 1];
+      const { gainX, gainY } = how;
+      const bottom = Math.min(height, top + BLOCK);
+      const right = Math.min(width, left + BLOCK);
+      for (let y = top; y < bottom; y++) {
+        const row = y * width;
+        for (let x = left; x < right; x++) {
+          const here = row + x;
+          const own = light[here]!;
+          const inside = x >= rx && x < width - rx && y >= ry && y < height - ry;
+          let dx = own * (1 - kx[0]!);
+          let dy = own * (1 - ky[0]!);
+          if (inside) {
+            for (let i = 1; i <= rx; i++) dx -= kx[i]! * (light[here - i]! + light[here + i]!);
+            for (let i = 1, step = width; i <= ry; i++, step += width)
+              dy -= ky[i]! * (light[here - step]! + light[here + step]!);
+          } else {
+            for (let i = 1; i <= rx; i++)
+              dx -= kx[i]! * (light[row + (x < i ? 0 : x - i)]! + light[row + (x + i < width ? x + i : width - 1)]!);
+            for (let i = 1; i <= ry; i++)
+              dy -=
+                ky[i]! *
+                (light[(y < i ? 0 : y - i) * width + x]! + light[(y + i < height ? y + i : height - 1) * width + x]!);
+          }
+          // As the edge runs: across it counts.
+          const l = light[row + (x > 0 ? x - 1 : 0)]!;
+          const r = light[row + (x < width - 1 ? x + 1 : x)]!;
+          const u = light[y > 0 ? here - width : here]!;
+          const d = light[y < height - 1 ? here + width : here]!;
+          const sx = (r - l) * (r - l) + 1e-7;
+          const sy = (d - u) * (d - u) + 1e-7;
+          const across = sx / (sx + sy);
+          const raw = across * dx + (1 - across) * dy;
+          let by = (across * gainX * dx + (1 - across) * gainY * dy) * (raw ** 4 / (raw ** 4 + quiet + 1e-20));
+          if (by < NOTHING && by > -NOTHING) continue;
+          const level = across >= 0.5;
+          const reach = level ? rx : ry;
+          const step = level ? 1 : width;
+          const from = level ? (x < reach ? -x : -reach) : y < reach ? -y : -reach;
+          const to = level ? (x + reach < width ? reach : width - 1 - x) : y + reach < height ? reach : height - 1 - y;
+          if (alpha && isBesideGap(data, channels, here, from * step, to * step)) continue;
+          let least = own;
+          let most = own;
+          for (let i = from, n = here + from * step; i <= to; i++, n += step) {
+            const v = light[n]!;
+            if (v < least) least = v;
+            if (v > most) most = v;
+          }
+          const more = overshoot * (most - least);
+          const made = own + by;
+          by = (made > most + more ? most + more : made < least - more ? least - more : made) - own;
+          const p = here * channels;
+          for (let c = 0; c < colours; c++) {
+            const v = data[p + c]! + by * full;
+            target[p + c] = whole ? (v <= 0 ? 0 : v >= full ? full : (v + 0.5) | 0) : v;
+          }
+        }
+      }
+    }
+}
+
+/** Whether a pixel, or either end of the way across its edge, is not wholly covered. */
+function isBesideGap(data: Samples, channels: number, here: number, from: number, to: number): boolean {
+  const full = peak(data);
+  const last = channels - 1;
+  return [here, here + from, here + to].some((n) => data[n * channels + last]! < full);
+}
