@@ -24,6 +24,8 @@ const BLOCK = 16;
 export const DEVIATIONS = 3;
 /** Changes of less are none, 0…1. */
 const NOTHING = 0.0005;
+/** Where nothing around differs by more than this share of the noise there is no edge. */
+const STILL = 0.4;
 
 const kernels = new Map<number, Float32Array>();
 /** Weights of a Gaussian's right half, its middle first. */
@@ -63,7 +65,8 @@ export function steepened(
     light[i] =
       colours === 1 ? data[p]! / full : (SEEN[0] * data[p]! + SEEN[1] * data[p + 1]! + SEEN[2] * data[p + 2]!) / full;
   const how: Steepness = { blurX: 0, blurY: 0, gainX: 0, gainY: 0 };
-  const quiet = noise ** 4;
+  const quiet = noise ** 4 + 1e-20;
+  const still = STILL * noise;
   for (let top = 0; top < height; top += BLOCK)
     for (let left = 0; left < width; left += BLOCK) {
       if (!at(left + BLOCK / 2, top + BLOCK / 2, how)) continue;
@@ -78,6 +81,22 @@ export function steepened(
           const here = row + x;
           const own = light[here]!;
           const inside = x >= rx && x < width - rx && y >= ry && y < height - ry;
+          const l = light[row + (x > 0 ? x - 1 : 0)]!;
+          const r = light[row + (x < width - 1 ? x + 1 : x)]!;
+          const u = light[y > 0 ? here - width : here]!;
+          const d = light[y < height - 1 ? here + width : here]!;
+          if (
+            inside &&
+            isNear(own, l, still) &&
+            isNear(own, r, still) &&
+            isNear(own, u, still) &&
+            isNear(own, d, still) &&
+            isNear(own, light[here - rx]!, still) &&
+            isNear(own, light[here + rx]!, still) &&
+            isNear(own, light[here - ry * width]!, still) &&
+            isNear(own, light[here + ry * width]!, still)
+          )
+            continue;
           let dx = own * (1 - kx[0]!);
           let dy = own * (1 - ky[0]!);
           if (inside) {
@@ -93,15 +112,12 @@ export function steepened(
                 (light[(y < i ? 0 : y - i) * width + x]! + light[(y + i < height ? y + i : height - 1) * width + x]!);
           }
           // As the edge runs: across it counts.
-          const l = light[row + (x > 0 ? x - 1 : 0)]!;
-          const r = light[row + (x < width - 1 ? x + 1 : x)]!;
-          const u = light[y > 0 ? here - width : here]!;
-          const d = light[y < height - 1 ? here + width : here]!;
           const sx = (r - l) * (r - l) + 1e-7;
           const sy = (d - u) * (d - u) + 1e-7;
           const across = sx / (sx + sy);
           const raw = across * dx + (1 - across) * dy;
-          let by = (across * gainX * dx + (1 - across) * gainY * dy) * (raw ** 4 / (raw ** 4 + quiet + 1e-20));
+          const fourth = raw * raw * raw * raw;
+          let by = (across * gainX * dx + (1 - across) * gainY * dy) * (fourth / (fourth + quiet));
           if (by < NOTHING && by > -NOTHING) continue;
           const level = across >= 0.5;
           const reach = level ? rx : ry;
@@ -128,6 +144,8 @@ export function steepened(
       }
     }
 }
+
+const isNear = (a: number, b: number, by: number): boolean => a - b < by && b - a < by;
 
 /** Whether a pixel, or either end of the way across its edge, is not wholly covered. */
 function isBesideGap(data: Samples, channels: number, here: number, from: number, to: number): boolean {
