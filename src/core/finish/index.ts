@@ -9,3 +9,4 @@ export * from "./tone";
 export * from "./tone-step";
 export * from "./steepen";
 export * from "./even-step";
+export * from "./as-shot";

@@ -1,0 +1,101 @@
+import { USUAL_BLUR, USUAL_NOISE } from "./even-step";
+
+/** How a photo shows things as shot. */
+export interface AsShot {
+  /** Deviation of the blur of its sharpest edges, pixels. */
+  readonly blur: number;
+  /** Deviation of its noise, 0…1 as displayed. */
+  readonly noise: number;
+}
+
+/** Part of a photo: one brightness a pixel, 0…255 as displayed. */
+interface Brightness {
+  readonly data: ArrayLike<number>;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Edges of less contrast than this, 0…255, say little. */
+const CONTRAST = 45;
+/** An edge is followed to where it rises by less than this share of its steepest. */
+const TAIL = 0.06;
+/** And no further than so many pixels to either side. */
+const FURTHEST = 7;
+/** Cut off there, a Gaussian seems this much narrower. */
+const CUT = 1.07;
+/** Edges further from upright, or level, than this look softer than they are: slope across over slope along. */
+const SQUARE = 4;
+/** The sharpest edges are those of what was in focus: this share of them counts. */
+const SHARPEST = 0.3;
+/** Fewer edges say nothing. */
+const FEWEST = 40;
+/** Rows, and columns, that are looked through are so far apart. */
+const APART = 3;
+/** The lower half of what is normal, its sign left out, is this on average, in deviations: 4 (φ(0) − φ(0.6745)). */
+const LOWER_HALF = 0.3246;
+/** The noise that rounding to 256 levels is. */
+const ROUNDING = 1 / 255 / Math.sqrt(12);
+
+/** The deviation of an edge along a line of brightness, whose steepest difference begins at i; null where it is no clean edge. */
+function blurAt(at: (i: number) => number, i: number, length: number): number | null {
+  const peak = at(i + 1) - at(i);
+  const rise = (k: number): number => (at(k + 1) - at(k)) / peak;
+  let [from, to] = [i, i];
+  while (from > i - FURTHEST && from > 1 && rise(from - 1) > TAIL) from--;
+  while (to < i + FURTHEST && to < length - 3 && rise(to + 1) > TAIL) to++;
+  if (from === i - FURTHEST || to === i + FURTHEST || Math.abs(at(to + 1) - at(from)) < CONTRAST) return null;
+  let [sum, first, second] = [0, 0, 0];
+  for (let k = from; k <= to; k++) {
+    const r = rise(k);
+    sum += r;
+    first += r * (k - i);
+    second += r * (k - i) ** 2;
+  }
+  // The difference of two pixels is the slope's mean over one.
+  const variance = second / sum - (first / sum) ** 2 - 1 / 12;
+  return variance > 0.02 ? CUT * Math.sqrt(variance) : null;
+}
+
+/**
+ * How softly a photo shows its sharpest edges, and how much noise it has, by itself: the spread of the rise across edges that stand nearly
+ * upright or level; and the half of all places that differ least from their surroundings by Immerkær's mask (1996, "Fast noise variance
+ * estimation"). What it has too little of is taken as usual.
+ */
+export function asShot({ data, width, height }: Brightness): AsShot {
+  const blurs: number[] = [];
+  const look = (lines: number, length: number, along: number, across: number): void => {
+    for (let line = 4; line < lines - 4; line += APART) {
+      const at = (i: number): number => data[line * across + i * along]!;
+      for (let i = 3; i < length - 5; i++) {
+        const rise = at(i + 1) - at(i);
+        const steep = Math.abs(rise);
+        if (steep < CONTRAST / 6 || steep < Math.abs(at(i) - at(i - 1)) || steep <= Math.abs(at(i + 2) - at(i + 1)))
+          continue;
+        const beside = data[(line + 1) * across + i * along]! - data[(line - 1) * across + i * along]!;
+        if (Math.abs(beside) * SQUARE > 2 * steep) continue;
+        const blur = blurAt(at, i, length);
+        if (blur !== null) blurs.push(blur);
+      }
+    }
+  };
+  look(height, width, 1, width);
+  look(width, height, width, 1);
+  const masked: number[] = [];
+  for (let y = 1; y < height - 1; y += APART)
+    for (let x = 1; x < width - 1; x += APART) {
+      const p = y * width + x;
+      const corners = data[p - width - 1]! + data[p - width + 1]! + data[p + width - 1]! + data[p + width + 1]!;
+      const sides = data[p - width]! + data[p + width]! + data[p - 1]! + data[p + 1]!;
+      masked.push(Math.abs(4 * data[p]! - 2 * sides + corners));
+    }
+  const half = masked.sort((a, b) => a - b).slice(0, masked.length >> 1);
+  const still = half.reduce((s, v) => s + v, 0) / half.length;
+  const sharp = blurs.sort((a, b) => a - b);
+  return {
+    blur:
+      sharp.length < FEWEST
+        ? USUAL_BLUR
+        : Math.max(0.3, Math.min(3, sharp[Math.floor((SHARPEST / 2) * sharp.length)]!)),
+    noise: half.length === 0 ? USUAL_NOISE : Math.max(ROUNDING, still / 6 / LOWER_HALF / 255),
+  };
+}
