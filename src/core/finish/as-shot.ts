@@ -26,7 +26,7 @@ const CUT = 1.07;
 /** Edges further from upright, or level, than this look softer than they are: slope across over slope along. */
 const SQUARE = 4;
 /** The sharpest edges are those of what was in focus: this share of them counts. */
-const SHARPEST = 0.3;
+const SHARPEST = 0.5;
 /** Fewer edges say nothing. */
 const FEWEST = 40;
 /** Rows, and columns, that are looked through are so far apart. */
