@@ -7,6 +7,7 @@ import {
   edited,
   faceForm,
   fieldIs,
+  finishTo,
   joinFace,
   outputAt,
   recordedAs,
@@ -275,6 +276,18 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
     // Finished: lines, frame, delivered.
     case "SM-0412.jpg":
       return [{ recipe: framed(withLines(start, truth, "w11-left", "w28-right", "w01-left"), 1.5), deliver: true }];
+    // The tower upright: its top, stretched twice, as sharp as its foot.
+    case "SM-0414.jpg":
+      return [
+        {
+          recipe: edited(
+            withLines(start, truth, "south-00-left", "south-12-right", "south-02-left"),
+            finishTo("Even sharpness", { even: 1, blur: 0.4, noise: 0.004 }),
+            truth.size,
+          ),
+          weighs: true,
+        },
+      ];
     // Its door is known to be 1.8 m wide and 3.4 m tall.
     case "SM-0413.jpg": {
       const lined = withLines(withLens(start, truth), truth, "w11-left", "w28-right", "w11-sill", "w27-lintel");
@@ -307,9 +320,19 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
         { recipe: fourCorners(withLens(start, truth), truth), weighs: true },
       ];
     }
-    // Lens only; then in a frame that goes on below, with tiles grafted.
+    // Lens only; then in a frame that goes on below, with tiles grafted; then its light levelled.
     case "SM-0415.jpg":
-      return [{ recipe: withLens(start, truth) }, { recipe: withTilesGrafted(withLens(start, truth), truth) }];
+      return [
+        { recipe: withLens(start, truth) },
+        { recipe: withTilesGrafted(withLens(start, truth), truth) },
+        {
+          recipe: edited(
+            withLens(start, truth),
+            finishTo("Light", { exposure: 0.25, contrast: 0.12, black: 0.03, warmth: -0.12, saturation: 0.1 }),
+            truth.size,
+          ),
+        },
+      ];
     // Lens and lines of a view into a corner.
     case "SM-0419.jpg":
       return [

@@ -1,4 +1,5 @@
 import { expose } from "comlink";
+import { asShot } from "@/core/finish";
 import { measureFringes, solveField, solveTraces } from "@/core/lens";
 import { contrastPlaces, detailOf, traceEdge } from "@/core/lines";
 import { ownFieldOf } from "@/core/own-edges";
@@ -6,6 +7,7 @@ import { clingTo, findLines, lengthened, settledMarks } from "./line-work";
 
 /** Work that would hold up the picture, done in a thread of its own. */
 const work = {
+  asShot,
   clingTo,
   contrastPlaces,
   detailOf,

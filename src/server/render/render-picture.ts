@@ -22,6 +22,7 @@ import { LIMITS } from "../config";
 import { Problem } from "../problem";
 import type { BandRunner, Pixels } from "./bands";
 import { makeEdges, planEdges } from "./edge-work";
+import { withAsShot } from "./as-shot";
 import { BAND_ROWS } from "./picture-job";
 import { writeMask } from "./write-mask";
 
@@ -123,7 +124,8 @@ export async function renderPicture(
   onProgress(PIXEL_SHARE.from);
   const size = [raster.width, raster.height] as const;
   if (!made || made.map.size[0] !== size[0] || made.map.size[1] !== size[1]) made = mapOf(order, size);
-  const { recipe, map } = made;
+  const { map } = made;
+  const recipe = withAsShot(made.recipe, raster);
   refuseTooLarge(order.options.format, map.output);
   const [width, height] = map.output;
   const kernel = order.kernel ?? ("lanczos3" as const);

@@ -5,6 +5,7 @@ import { finishTo, levelLight, switchFinish } from "@/core/edits";
 import { type FinishSettings, NO_FINISH, isLevel } from "@/core/finish";
 import { NumberField, percent } from "@/ui";
 import type { PanelParts } from "../bench-course";
+import { SharpnessPart } from "./sharpness-part";
 import { ToneChart } from "./tone-chart";
 import { useTone } from "./use-tone";
 
@@ -82,6 +83,7 @@ export function FinishPanel({ photo, derived }: PanelParts) {
         ))}
         <p className="muted text-[0.9rem]">Or press with Neutral (;) on something white or grey.</p>
       </section>
+      <SharpnessPart photo={photo} derived={derived} settings={settings} />
     </>
   );
 }

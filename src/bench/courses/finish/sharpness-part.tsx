@@ -1,0 +1,144 @@
+"use client";
+
+import { useMemo } from "react";
+import type { Photo } from "@/client";
+import { asShotOf } from "@/client/as-shot";
+import { useBench } from "@/client/bench-store";
+import { finishTo } from "@/core/edits";
+import { type FinishSettings, MOST_STRETCH } from "@/core/finish";
+import { worstStretch } from "@/core/render";
+import { NumberField, notify } from "@/ui";
+import type { Derived } from "../../derived";
+
+/** What pictures are sharpened for: how strongly, how widely, and what is left as it is. */
+const OUTPUTS = {
+  none: undefined,
+  screen: { amount: 0.6, radius: 0.7, threshold: 0.01 },
+  print: { amount: 1, radius: 1.2, threshold: 0.012 },
+} as const;
+type Output = keyof typeof OUTPUTS;
+const WORDS: Record<Output, string> = { none: "nothing more", screen: "a screen", print: "print" };
+
+const outputOf = ({ output }: FinishSettings): Output =>
+  output === undefined ? "none" : output.radius >= 1 ? "print" : "screen";
+
+/** The sharpness that stretching took, given back; and sharpening for what the picture is delivered for. */
+export function SharpnessPart({
+  photo,
+  derived,
+  settings,
+}: {
+  photo: Photo;
+  derived: Derived;
+  settings: FinishSettings;
+}) {
+  const { edit, endGesture } = useBench();
+  const worst = useMemo(() => worstStretch(derived.map).factor, [derived.map]);
+  /** Gives so much back; measures what "as shot" is where nobody has. */
+  const give = async (even: number): Promise<void> => {
+    edit(finishTo("Even sharpness", { even }), "finish even");
+    if (even === 0 || settings.blur !== undefined) return;
+    const { versionId } = useBench.getState();
+    try {
+      const seen = await asShotOf(photo);
+      const now = useBench.getState();
+      if (now.versionId === versionId && now.recipe.finish && now.recipe.finish.even > 0)
+        edit(finishTo("Even sharpness", seen), "finish even");
+    } catch (error) {
+      notify(
+        `How sharp the photo is could not be looked at; a usual lens is assumed. ${(error as Error).message}`,
+        "error",
+      );
+    }
+  };
+  return (
+    <section className="ruled border-t px-3.5 py-2" aria-label="Sharpness">
+      <NumberField
+        label="Even sharpness"
+        value={100 * settings.even}
+        standard={0}
+        step={5}
+        digits={0}
+        unit="%"
+        min={0}
+        max={150}
+        onChange={(v) => void give(v / 100)}
+        onDone={endGesture}
+      />
+      <p className="muted pb-1 text-[0.9rem]" data-testid="even-words">
+        {worst < 1.05
+          ? "Nothing in the frame is stretched: it is as sharp as shot."
+          : settings.even === 0
+            ? `The frame is stretched up to ${worst.toFixed(1)} times; 100 % gives back the sharpness that this takes.`
+            : worst > MOST_STRETCH
+              ? `Given back up to ${MOST_STRETCH} times; where it is stretched more, up to ${worst.toFixed(1)} times, not wholly.`
+              : `Given back all over the frame, which is stretched up to ${worst.toFixed(1)} times.`}
+        {settings.even > 0 &&
+          settings.blur !== undefined &&
+          settings.noise !== undefined &&
+          ` As shot: edges ${settings.blur.toFixed(2)} px soft, noise ${(100 * settings.noise).toFixed(1)} %. Look at it at 100 %.`}
+      </p>
+      <label className="flex items-center justify-between gap-2 py-0.5">
+        <span>Sharpened for</span>
+        <select
+          className="select select-sm w-40"
+          aria-label="Sharpened for"
+          value={outputOf(settings)}
+          onChange={(e) => edit(finishTo("Sharpened for", { output: OUTPUTS[e.target.value as Output] }))}
+        >
+          {(Object.keys(OUTPUTS) as Output[]).map((kind) => (
+            <option key={kind} value={kind}>
+              {WORDS[kind]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {settings.output && (
+        <>
+          <NumberField
+            label="Amount"
+            value={100 * settings.output.amount}
+            standard={100 * (OUTPUTS[outputOf(settings)]?.amount ?? 0.6)}
+            step={5}
+            digits={0}
+            unit="%"
+            min={0}
+            max={300}
+            onChange={(v) =>
+              edit(finishTo("Sharpening", { output: { ...settings.output!, amount: v / 100 } }), "finish output")
+            }
+            onDone={endGesture}
+          />
+          <NumberField
+            label="Reach"
+            value={settings.output.radius}
+            standard={OUTPUTS[outputOf(settings)]?.radius ?? 0.8}
+            step={0.1}
+            digits={1}
+            unit="px"
+            min={0.3}
+            max={6}
+            onChange={(radius) =>
+              edit(finishTo("Sharpening", { output: { ...settings.output!, radius } }), "finish output")
+            }
+            onDone={endGesture}
+          />
+          <NumberField
+            label="Leaves differences below"
+            value={100 * settings.output.threshold}
+            standard={100 * (OUTPUTS[outputOf(settings)]?.threshold ?? 0.01)}
+            step={0.1}
+            digits={1}
+            unit="%"
+            min={0}
+            max={20}
+            onChange={(v) =>
+              edit(finishTo("Sharpening", { output: { ...settings.output!, threshold: v / 100 } }), "finish output")
+            }
+            onDone={endGesture}
+          />
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,26 @@
+import { asShot } from "@/core/finish";
+import { type Raster, colourCount, peak } from "@/core/course";
+import type { SettledRecipe } from "@/core/render";
+
+/** Pixels to a side of the middle of a photo that is looked at, at most. */
+const LOOKED = [2400, 1800] as const;
+
+/** The recipe with what the photo says of its own sharpness and noise, where even sharpness needs it and nobody has measured it. */
+export function withAsShot(recipe: SettledRecipe, raster: Raster): SettledRecipe {
+  const { finish } = recipe;
+  if (!finish?.on || finish.even === 0 || (finish.blur !== undefined && finish.noise !== undefined)) return recipe;
+  const seen = asShot(middleOf(raster));
+  return { ...recipe, finish: { ...finish, blur: finish.blur ?? seen.blur, noise: finish.noise ?? seen.noise } };
+}
+
+/** Green, or grey, in the middle of a photo, 0…255 as displayed. */
+function middleOf({ data, width, height, channels }: Raster): { data: Float32Array; width: number; height: number } {
+  const [w, h] = [Math.min(width, LOOKED[0]), Math.min(height, LOOKED[1])];
+  const [left, top] = [(width - w) >> 1, (height - h) >> 1];
+  const green = colourCount(channels) === 1 ? 0 : 1;
+  const by = 255 / peak(data);
+  const part = new Float32Array(w * h);
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) part[y * w + x] = by * data[((top + y) * width + left + x) * channels + green]!;
+  return { data: part, width: w, height: h };
+}
