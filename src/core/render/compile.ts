@@ -15,6 +15,7 @@ import { type Break, type PlaneStep, type RasterStep, chained } from "../course"
 import { type Rect, type Size, type Vec2, bounds, contains, rectOutline, withoutCollinear } from "../geometry";
 import type { Lens } from "../lens";
 import { RecipeError } from "../recipe";
+import { bendOf, movesAnything } from "../shape";
 import { bendStep } from "./gaps/bend-step";
 import { trimmed } from "./gaps/trimmed";
 import { type Optics, opticsOf } from "./optics";
@@ -186,7 +187,7 @@ export function compile(
   steps: Steps = STEPS,
 ): CompiledMap {
   const straight = chainFor(recipe, size, steps, meanwhile !== null);
-  const isBent = recipe.shape?.on === true && meanwhile === null;
+  const isBent = meanwhile === null && (movesAnything(recipe.shape) || bendOf(recipe.shape) > 0);
   const covered = coveredOutline(size, straight, isBent ? BENT_OUTLINE_PARTS : OUTLINE_PARTS);
   const chosen = chooseFrame(recipe, size, covered, meanwhile, straight.forward);
   const rect = recipe.frame.on ? trimmed(chosen, recipe.edges, size, straight.back) : chosen;

@@ -33,6 +33,10 @@ const COLOUR: readonly Row[] = [
   { key: "saturation", label: "Colours", times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
 ];
 
+/** Whether somebody has set light, black or white already: then nothing is proposed. */
+const isLit = ({ exposure, black, white }: FinishSettings): boolean =>
+  exposure !== NO_FINISH.exposure || black !== NO_FINISH.black || white !== NO_FINISH.white;
+
 /** Course 6: the tone of the picture. */
 export function FinishPanel({ photo, derived }: PanelParts) {
   const { recipe, edit } = useBench();
@@ -60,7 +64,7 @@ export function FinishPanel({ photo, derived }: PanelParts) {
             : `Clipped: ${percent(tone.histogram.clipped.black)} at black, ${percent(tone.histogram.clipped.white)} at white.`}
         </p>
       )}
-      {tone && !isLevel(tone.level) && (
+      {tone && !isLevel(tone.level) && !isLit(settings) && (
         <div className="ruled flex items-center justify-between gap-2 border-y bg-info/15 px-3.5 py-2" role="status">
           <span>
             Levelled it would be {tone.level.exposure >= 0 ? "brighter" : "darker"} by{" "}

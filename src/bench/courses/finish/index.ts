@@ -1,3 +1,4 @@
+import { tones } from "@/core/finish";
 import type { BenchCourse } from "../bench-course";
 import { FINISH_COMMANDS } from "./commands";
 import { FinishPanel } from "./finish-panel";
@@ -9,7 +10,8 @@ export const finishCourse: BenchCourse = {
   note: ({ finish }, laid) => {
     if (!laid || !finish) return "";
     if (!finish.on) return "left out";
-    return finish.even > 0 ? "sharpness, tone" : "tone";
+    const sharpens = finish.even > 0 || finish.output !== undefined;
+    return [tones(finish) && "tone", sharpens && "sharpness"].filter(Boolean).join(", ");
   },
   tools: [NEUTRAL],
   grips: [],
