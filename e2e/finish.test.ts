@@ -78,7 +78,10 @@ test("a place pressed on becomes neutral; the light is levelled as proposed; cli
   await page.getByRole("button", { name: "Level the light" }).waitFor({ state: "hidden" });
   expect(await field(page, "Black from, %").inputValue()).not.toBe("0");
   await put(page, "Exposure, st", "2");
-  await page.getByTestId("clipped").getByText(/\d+ % at white/).waitFor();
+  await page
+    .getByTestId("clipped")
+    .getByText(/\d+ % at white/)
+    .waitFor();
   await page.waitForTimeout(2500);
   const exposure = await field(page, "Exposure, st").inputValue();
   await page.reload();
