@@ -8,6 +8,8 @@ export interface RasterPlace {
   readonly y: number;
   /** Pixels of the raster to one of the plane. */
   readonly scale: number;
+  /** The first row that is kept, and the one after the last: others need not be made. Absent: all. */
+  readonly rows?: readonly [number, number];
 }
 
 /** The same step on the graphics card, for the sheet. */

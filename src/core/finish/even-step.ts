@@ -62,7 +62,7 @@ export function evenStep({ finish }: FinishRecipe, toRecorded: ToRecorded): Rast
   return {
     name: `even ${even} ${blur} ${noise}`,
     reach: Math.ceil(DEVIATIONS * blur * MOST_STRETCH) + 1,
-    run: (source, target, { x, y, scale }) => {
+    run: (source, target, { x, y, scale, rows }) => {
       const per = { x: 0, y: 0 };
       // How many times softer than as shot.
       const softer = (recorded: number): number =>
@@ -81,6 +81,7 @@ export function evenStep({ finish }: FinishRecipe, toRecorded: ToRecorded): Rast
           return true;
         },
         limits,
+        rows,
       );
     },
     // Smaller than the picture itself nothing has been stretched, and closer the sheet is made as the delivery is.
@@ -96,7 +97,7 @@ export function outputStep({ finish }: FinishRecipe, scale: number): RasterStep 
   return {
     name: `output ${amount} ${radius} ${threshold}`,
     reach: (Math.ceil(DEVIATIONS * radius) + 1) / scale,
-    run: (source, target) =>
+    run: (source, target, { rows }) =>
       steepened(
         source,
         target,
@@ -106,6 +107,7 @@ export function outputStep({ finish }: FinishRecipe, scale: number): RasterStep 
           return true;
         },
         { noise: threshold, overshoot: OVERSHOOT },
+        rows,
       ),
     shader: null,
   };

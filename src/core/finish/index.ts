@@ -10,3 +10,5 @@ export * from "./tone-step";
 export * from "./steepen";
 export * from "./even-step";
 export * from "./as-shot";
+export * from "./guided-base";
+export * from "./local-light-step";

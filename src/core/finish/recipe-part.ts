@@ -27,6 +27,8 @@ const finish = z.strictObject({
     )
     .optional()
     .describe("Points of a tone curve, from and to, 0…1 as displayed; smooth between them; absent: straight"),
+  bright: share.describe("Bright parts lifted (above 0) or held back, what is within them kept"),
+  dark: share.describe("Dark parts lifted (above 0) or held back"),
   saturation: share.describe("Colours stronger (above 0) or weaker; what is strong already least"),
   even: z
     .number()
@@ -77,5 +79,6 @@ export const finishPart = coursePart({
   name: "Finish",
   ready: true,
   shape: { finish: finish.optional().describe("Tone and sharpness, last of all; absent: nothing") },
-  laid: ({ finish: f }) => f !== undefined && (tones(f) || f.even > 0 || f.output !== undefined),
+  laid: ({ finish: f }) =>
+    f !== undefined && (tones(f) || f.bright !== 0 || f.dark !== 0 || f.even > 0 || f.output !== undefined),
 });

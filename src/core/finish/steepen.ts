@@ -48,12 +48,14 @@ function kernelOf(blur: number): Float32Array {
  * beyond. All colours move alike. Pixels beside gaps stay.
  *
  * @param at writes how, for a block whose middle lies there, pixels of the raster. @returns false for a block that stays.
+ * @param rows of which the result is kept.
  */
 export function steepened(
   { data, width, height, channels }: Raster,
   target: Samples,
   at: (x: number, y: number, out: Steepness) => boolean,
   { noise, overshoot }: Limits,
+  [firstRow, lastRow]: readonly [number, number] = [0, height],
 ): void {
   target.set(data as never);
   const full = peak(data);
@@ -67,7 +69,7 @@ export function steepened(
   const how: Steepness = { blurX: 0, blurY: 0, gainX: 0, gainY: 0 };
   const quiet = noise ** 4 + 1e-20;
   const still = STILL * noise;
-  for (let top = 0; top < height; top += BLOCK)
+  for (let top = firstRow - (firstRow % BLOCK); top < lastRow; top += BLOCK)
     for (let left = 0; left < width; left += BLOCK) {
       if (!at(left + BLOCK / 2, top + BLOCK / 2, how)) continue;
       const [kx, ky] = [kernelOf(how.blurX), kernelOf(how.blurY)];

@@ -1,5 +1,6 @@
 import { type Raster, type RasterStep, type Samples, colourCount, peak } from "../course";
 import { SEEN, lightOf, numberOf } from "./light";
+import { BYTE_OF_LIGHT, FINE, lightTable, wholeOf } from "./light-tables";
 import { type FinishSettings, tones } from "./recipe-part";
 import { type Tone, toneOf, toned } from "./tone";
 
@@ -10,8 +11,6 @@ export interface FinishRecipe {
 
 /** Places of the curve's table, evenly over the root of light: in the shadows it is steep. */
 const TABLE = 4096;
-/** Places in which light is looked up on its way back to numbers, evenly over its root. */
-const BACK = 16384;
 /** Places of the curve on the graphics card. */
 const CARD = 48;
 
@@ -29,19 +28,6 @@ function factorTable(curve: (light: number) => number): Float64Array {
   return made;
 }
 
-/** Numbers of 16 bits by the root of light, 0…1, between which it is straight. */
-const BACK_TABLE = Float64Array.from({ length: BACK + 2 }, (_, i) => numberOf((i / BACK) ** 2));
-
-const lights = new Map<number, Float32Array>();
-/** The light of every number up to a peak. */
-function lightTable(full: number): Float32Array {
-  const known = lights.get(full);
-  if (known) return known;
-  const made = Float32Array.from({ length: full + 1 }, (_, i) => lightOf(i / full));
-  lights.set(full, made);
-  return made;
-}
-
 /**
  * Tone on pixels: numbers are taken to light, worked on there and taken back, in whole numbers or floats. Greys stay grey of one
  * channel. The same at every place: it looks at nothing around itself.
@@ -52,10 +38,13 @@ export function toneStep({ finish }: FinishRecipe): RasterStep | null {
   return {
     name: `tone ${JSON.stringify([tone.gains, finish.black, finish.white, finish.contrast, finish.mid, finish.curve, tone.saturation])}`,
     reach: 0,
-    run: (source, target) => {
-      if (source.data instanceof Float32Array) runFloats(source, target, tone);
-      else if (source.data instanceof Uint16Array || source.channels < 3) runWhole(source, target, tone);
-      else runBytes(source, target, tone);
+    run: (all, target, { rows = [0, all.height] }) => {
+      const row = all.width * all.channels;
+      const source = { ...all, data: all.data.subarray(rows[0] * row, rows[1] * row) };
+      const into = target.subarray(rows[0] * row, rows[1] * row);
+      if (source.data instanceof Float32Array) runFloats(source, into, tone);
+      else if (source.data instanceof Uint16Array || source.channels < 3) runWhole(source, into, tone);
+      else runBytes(source, into, tone);
     },
     shader: { source: SHADER, numbers: cardNumbers(tone) },
   };
@@ -82,14 +71,7 @@ function runWhole({ data, channels }: Raster, target: Samples, tone: Tone): void
   const factors = tone.curve && factorTable(tone.curve);
   const { curve, saturation } = tone;
   const [wr, wg, wb] = SEEN;
-  const back = (v: number): number => {
-    if (v <= 0) return 0;
-    if (v >= 1) return full;
-    const at = Math.sqrt(v) * BACK;
-    const i = at | 0;
-    const low = BACK_TABLE[i]!;
-    return (full * (low + (BACK_TABLE[i + 1]! - low) * (at - i)) + 0.5) | 0;
-  };
+  const back = wholeOf(full);
   for (let i = 0; i < data.length; i += channels) {
     let r = light[data[i]!]! * gr;
     let g = (colours === 1 ? light[data[i]!]! : light[data[i + 1]!]!) * gg;
@@ -132,10 +114,6 @@ function runWhole({ data, channels }: Raster, target: Samples, tone: Tone): void
     if (channels > colours) target[i + colours] = data[i + colours]!;
   }
 }
-
-/** Places of the tables for bytes, evenly over light: a step is a twentieth of a level where that is steepest. */
-const FINE = 65535;
-const BYTE_OF_LIGHT = Uint8Array.from({ length: FINE + 1 }, (_, i) => Math.round(255 * numberOf(i / FINE)));
 
 const fine = new WeakMap<object, Float32Array>();
 /** What a curve makes of light, as a factor; made once for a curve. */

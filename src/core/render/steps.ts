@@ -1,5 +1,5 @@
 import { type PlaneStep, type RasterStep, chained } from "../course";
-import { evenStep, outputStep, toneStep } from "../finish";
+import { evenStep, localLightStep, outputStep, toneStep } from "../finish";
 import type { Size } from "../geometry";
 import { lensStep } from "../lens";
 import { attitudeStep } from "../lines";
@@ -56,6 +56,8 @@ function shapeStep(recipe: SettledRecipe, size: Size, moving: boolean): PlaneSte
 export const STEPS: Steps = {
   plane: [...BEFORE_SHAPE, shapeStep],
   raster: [
+    // What looks furthest comes first: then little of what the others make is made twice.
+    localLightStep,
     (recipe, _, { plane }) => evenStep(recipe, plane.back),
     toneStep,
     (recipe, _, { scale }) => outputStep(recipe, scale),

@@ -43,11 +43,15 @@ export function worked(
 ): Raster {
   for (const layer of layers) layOver(raster, layer, place);
   let from = raster;
-  for (const step of steps) {
+  steps.forEach((step, i) => {
     const data = empty(from.data, from.data.length);
-    step.run(from, data, place);
+    // What the steps after this one look at is kept as well.
+    const more = marginOf(steps.slice(i + 1), place.scale);
+    const { rows } = place;
+    const kept = rows && ([Math.max(0, rows[0] - more), Math.min(raster.height, rows[1] + more)] as const);
+    step.run(from, data, kept ? { ...place, rows: kept } : place);
     from = { ...from, data };
-  }
+  });
   return from;
 }
 

@@ -91,7 +91,8 @@ export function bandMaker({ job, way, lane }: Omit<LaneTask, "control" | "port">
     resample.into(map, wide.y, wide.rows, scratch);
     const [width, channels] = [map.output[0], resample.channels];
     const scale = scaleOf(map);
-    const place = { x: map.frame[0], y: map.frame[1] + wide.y / scale, scale };
+    const kept = [wide.above, wide.above + rows] as const;
+    const place = { x: map.frame[0], y: map.frame[1] + wide.y / scale, scale, rows: kept };
     const raster = { data: scratch, width, height: wide.rows, channels };
     const { data } = worked(raster, map.raster, job.layers ?? [], place);
     const row = width * channels;

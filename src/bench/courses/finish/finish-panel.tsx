@@ -10,7 +10,8 @@ import { ToneChart } from "./tone-chart";
 import { useTone } from "./use-tone";
 
 interface Row {
-  readonly key: "exposure" | "warmth" | "tint" | "contrast" | "black" | "white" | "saturation" | "mid";
+  readonly key:
+    "exposure" | "warmth" | "tint" | "contrast" | "black" | "white" | "saturation" | "mid" | "bright" | "dark";
   readonly label: string;
   /** What is shown over what is kept: 100 for shares. */
   readonly times: number;
@@ -24,6 +25,8 @@ const LIGHT: readonly Row[] = [
   { key: "exposure", label: "Exposure", times: 1, step: 0.1, digits: 2, unit: "st", range: [-6, 6] },
   { key: "contrast", label: "Contrast", times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
   { key: "mid", label: "Contrast about", times: 100, step: 1, digits: 0, unit: "%", range: [10, 90] },
+  { key: "bright", label: "Bright parts", times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
+  { key: "dark", label: "Dark parts", times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
   { key: "black", label: "Black from", times: 100, step: 1, digits: 0, unit: "%", range: [-30, 60] },
   { key: "white", label: "White from", times: 100, step: 1, digits: 0, unit: "%", range: [40, 130] },
 ];

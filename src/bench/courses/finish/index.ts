@@ -11,7 +11,8 @@ export const finishCourse: BenchCourse = {
     if (!laid || !finish) return "";
     if (!finish.on) return "left out";
     const sharpens = finish.even > 0 || finish.output !== undefined;
-    return [tones(finish) && "tone", sharpens && "sharpness"].filter(Boolean).join(", ");
+    const lit = tones(finish) || finish.bright !== 0 || finish.dark !== 0;
+    return [lit && "tone", sharpens && "sharpness"].filter(Boolean).join(", ");
   },
   tools: [NEUTRAL],
   grips: [],
