@@ -82,6 +82,7 @@ export function evenStep({ finish }: FinishRecipe, toRecorded: ToRecorded): Rast
         },
         limits,
         rows,
+        [x * scale, y * scale],
       );
     },
     // Smaller than the picture itself nothing has been stretched, and closer the sheet is made as the delivery is.

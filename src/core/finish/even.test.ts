@@ -150,3 +150,34 @@ test("colours move alike, alpha stays, and what is beside a gap is left", () => 
   }
   expect(moved).toBeGreaterThan(100);
 });
+
+test("a part of a picture is made as the whole is, wherever the part begins", () => {
+  // Stretched from once to twice and a half across, so that every block has its own way.
+  const toRecorded = (px: number, py: number, out: Float64Array): void => {
+    out[0] = px / (1 + px / 240);
+    out[1] = py / (1 + py / 300);
+    out[2] = 1e9;
+  };
+  const random = randomFrom(8);
+  const source = edge(1.3, true, 0.03, 4);
+  const data = source.data.map((v) => v * (0.6 + 0.4 * random()));
+  const step = evenStep({ finish: { ...NO_FINISH, even: 1 } }, toRecorded)!;
+  const whole = data.slice();
+  step.run({ ...source, data }, whole, { x: 100, y: 50, scale: 1 });
+  for (const [left, top] of [
+    [7, 5],
+    [9, 13],
+    [16, 0],
+    [3, 31],
+  ] as const) {
+    // prettier-ignore
+    const [w, h] = [W - left, H - top];
+    const part = new Uint16Array(w * h);
+    for (let j = 0; j < h; j++) part.set(data.subarray((j + top) * W + left, (j + top) * W + W), j * w);
+    const made = part.slice();
+    const rows = [2, h - 2] as const;
+    step.run({ data: part, width: w, height: h, channels: 1 }, made, { x: 100 + left, y: 50 + top, scale: 1, rows });
+    for (let j = step.reach; j < h - step.reach; j++)
+      for (let i = step.reach; i < w; i++) expect(made[j * w + i]).toBe(whole[(j + top) * W + i + left]);
+  }
+});

@@ -48,7 +48,7 @@ function kernelOf(blur: number): Float32Array {
  * beyond. All colours move alike. Pixels beside gaps stay.
  *
  * @param at writes how, for a block whose middle lies there, pixels of the raster. @returns false for a block that stays.
- * @param rows of which the result is kept.
+ * @param rows of which the result is kept. @param origin where the raster lies in the whole picture, pixels: parts of it have the same blocks.
  */
 export function steepened(
   { data, width, height, channels }: Raster,
@@ -56,7 +56,9 @@ export function steepened(
   at: (x: number, y: number, out: Steepness) => boolean,
   { noise, overshoot }: Limits,
   [firstRow, lastRow]: readonly [number, number] = [0, height],
+  [originX, originY]: readonly [number, number] = [0, 0],
 ): void {
+  const [offX, offY] = [blockBefore(originX), blockBefore(originY)];
   target.set(data as never);
   const full = peak(data);
   const whole = full !== 1;
@@ -69,17 +71,18 @@ export function steepened(
   const how: Steepness = { blurX: 0, blurY: 0, gainX: 0, gainY: 0 };
   const quiet = noise ** 4 + 1e-20;
   const still = STILL * noise;
-  for (let top = firstRow - (firstRow % BLOCK); top < lastRow; top += BLOCK)
-    for (let left = 0; left < width; left += BLOCK) {
+  for (let top = offY; top < lastRow; top += BLOCK) {
+    if (top + BLOCK <= firstRow) continue;
+    for (let left = offX; left < width; left += BLOCK) {
       if (!at(left + BLOCK / 2, top + BLOCK / 2, how)) continue;
       const [kx, ky] = [kernelOf(how.blurX), kernelOf(how.blurY)];
       const [rx, ry] = [kx.length - 1, ky.length - 1];
       const { gainX, gainY } = how;
       const bottom = Math.min(height, top + BLOCK);
       const right = Math.min(width, left + BLOCK);
-      for (let y = top; y < bottom; y++) {
+      for (let y = Math.max(0, top); y < bottom; y++) {
         const row = y * width;
-        for (let x = left; x < right; x++) {
+        for (let x = Math.max(0, left); x < right; x++) {
           const here = row + x;
           const own = light[here]!;
           const inside = x >= rx && x < width - rx && y >= ry && y < height - ry;
@@ -145,7 +148,11 @@ export function steepened(
         }
       }
     }
+  }
 }
+
+/** How far before the first pixel the block begins that it lies in, 0 or less. */
+const blockBefore = (origin: number): number => -(((Math.round(origin) % BLOCK) + BLOCK) % BLOCK);
 
 const isNear = (a: number, b: number, by: number): boolean => a - b < by && b - a < by;
 
