@@ -196,7 +196,7 @@ const YARD = {
 /** The stitched yard laid out on a cylinder, and its walls as five faces side by side, each a rectangle as the camera tells. */
 function fiveWalls(recipe: Recipe, truth: Truth): Recipe {
   const { west, east, north, near, bays, foot, head } = YARD;
-  const uprights: readonly (readonly [x: number, z: number])[] = [
+  const verticals: readonly (readonly [x: number, z: number])[] = [
     [west, near.west],
     [west, north],
     [bays[0], north],
@@ -207,13 +207,13 @@ function fiveWalls(recipe: Recipe, truth: Truth): Recipe {
   const [tops, feet] = [head, foot].map((y) =>
     onScene(
       yard,
-      uprights.map(([x, z]): P3 => [x, y, z]),
+      verticals.map(([x, z]): P3 => [x, y, z]),
     ),
   );
   // Each wall begins where the one to its left ends.
   const corner = (kind: "top" | "foot", i: number, known: boolean) =>
     known ? { joint: `${kind}${i}` } : { id: `${kind}${i}`, at: (kind === "top" ? tops : feet)![i]! };
-  const walls = uprights
+  const walls = verticals
     .slice(1)
     .flatMap((_, i) => [
       joinFace(`wall${i}`, [
@@ -276,7 +276,7 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
     // Finished: lines, frame, delivered.
     case "SM-0412.jpg":
       return [{ recipe: framed(withLines(start, truth, "w11-left", "w28-right", "w01-left"), 1.5), deliver: true }];
-    // The tower upright: its top, stretched twice, as sharp as its foot.
+    // The tower made plumb: its top, stretched twice, as sharp as its foot.
     case "SM-0414.jpg":
       return [
         {

@@ -36,7 +36,7 @@ test("bend 0 is a flat picture, bend 1 a cylinder that goes right round", () => 
   expect(round[1]).toBeCloseTo(700 + 900 * Math.tan((20 * Math.PI) / 180), 9);
 });
 
-test("uprights stay upright, the horizon level, and what is small on the horizon keeps its form", () => {
+test("verticals stay vertical, the horizon level, and what is small on the horizon keeps its form", () => {
   fc.assert(
     fc.property(bend, angle(75), angle(50), (by, across, down) => {
       const surface = surfaceOf(camera, by);

@@ -1,7 +1,7 @@
 import type { Vec2, Vec3 } from "../geometry";
 import type { Intrinsics } from "./intrinsics";
 
-/** What a level camera sees, laid out on a surface that stands upright around it; places in pixels. */
+/** What a level camera sees, laid out on a surface that stands around it; places in pixels. */
 export interface Surface {
   /** How far from the axis it goes to the right and to the left, and up and down, pixels. */
   readonly reach: Vec2;
@@ -18,9 +18,9 @@ export const FURTHEST = 15;
 const NO_FLATNESS = 1e-6;
 
 /**
- * A surface between a flat one and an upright cylinder. Seen from above the angle θ from the axis is shown as if it were a = 1 − bend
+ * A surface between a flat one and a standing cylinder. Seen from above the angle θ from the axis is shown as if it were a = 1 − bend
  * times as large, and all is enlarged by as much: x = f · tan(aθ) / a, y = f · tan φ / cos(aθ), φ being the angle below the horizon.
- * Bend 0 is the flat picture, bend 1 the cylinder. On all of them uprights are upright, the horizon is straight, and about the
+ * Bend 0 is the flat picture, bend 1 the cylinder. On all of them verticals are vertical, the horizon is straight, and about the
  * horizon's middle nothing changes its form. (Both ends are textbook: Snyder (1987), "Map projections: a working manual", gnomonic
  * and central cylindrical; in between we know of no source.)
  *

@@ -88,7 +88,7 @@ export const takeLayout = ({ model, focalPx, centre, pitch, roll }: StatedLayout
     ),
 });
 
-/** What the picture is shown on: 0 flat, 1 an upright cylinder. */
+/** What the picture is shown on: 0 flat, 1 a standing cylinder. */
 export const showOn = (surface: number): Edit => ({
   label: "What it is shown on",
   apply: (recipe) => {

@@ -23,7 +23,7 @@ const TAIL = 0.06;
 const FURTHEST = 7;
 /** Cut off there, a Gaussian seems this much narrower. */
 const CUT = 1.07;
-/** Edges further from upright, or level, than this look softer than they are: slope across over slope along. */
+/** Edges further from standing, or level, than this look softer than they are: slope across over slope along. */
 const SQUARE = 4;
 /** The sharpest edges are those of what was in focus: this share of them counts. */
 const SHARPEST = 0.5;
@@ -58,7 +58,7 @@ function blurAt(at: (i: number) => number, i: number, length: number): number | 
 
 /**
  * How softly a photo shows its sharpest edges, and how much noise it has, by itself: the spread of the rise across edges that stand nearly
- * upright or level; and the half of all places that differ least from their surroundings by Immerkær's mask (1996, "Fast noise variance
+ * standing or level; and the half of all places that differ least from their surroundings by Immerkær's mask (1996, "Fast noise variance
  * estimation"). What it has too little of is taken as usual.
  */
 export function asShot({ data, width, height }: Brightness): AsShot {

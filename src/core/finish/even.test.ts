@@ -16,13 +16,13 @@ function normal(x: number): number {
   return x >= 0 ? 1 - tail / 2 : tail / 2;
 }
 
-/** A slanted edge as a photo of so soft a lens shows it, stretched: 16 bits of grey. @param upright or level. */
-function edge(blur: number, upright = true, noise = 0, seed = 1): Raster<Uint16Array> {
+/** A slanted edge as a photo of so soft a lens shows it, stretched: 16 bits of grey. @param standing or level. */
+function edge(blur: number, standing = true, noise = 0, seed = 1): Raster<Uint16Array> {
   const random = normalFrom(randomFrom(seed));
   const data = new Uint16Array(W * H);
   for (let y = 0; y < H; y++)
     for (let x = 0; x < W; x++) {
-      const across = upright ? x - W / 2 - 0.09 * (y - H / 2) : y - H / 2 - 0.09 * (x - W / 2);
+      const across = standing ? x - W / 2 - 0.09 * (y - H / 2) : y - H / 2 - 0.09 * (x - W / 2);
       const v = 0.25 + 0.45 * normal(across / blur) + noise * random();
       data[y * W + x] = Math.round(65535 * Math.min(1, Math.max(0, v)));
     }
@@ -51,10 +51,10 @@ describe.each([0.6, 0.7, 0.9])("an edge shot with a blur of %f px", (blur) => {
   test.each([1.25, 1.6, 2, 2.45])(
     "stretched %f times is as sharp as shot within 10 %, with no more than 6 % overshoot",
     (times) => {
-      for (const upright of [true, false]) {
-        const soft = edge(softened(blur, times), upright);
-        expect(sharpnessOf(soft, upright).half / asShot).toBeLessThan(1.05 / times);
-        const { half, overshoot } = sharpnessOf(made(soft, times, times, { blur }), upright);
+      for (const standing of [true, false]) {
+        const soft = edge(softened(blur, times), standing);
+        expect(sharpnessOf(soft, standing).half / asShot).toBeLessThan(1.05 / times);
+        const { half, overshoot } = sharpnessOf(made(soft, times, times, { blur }), standing);
         expect(Math.abs(half / asShot - 1)).toBeLessThan(0.1);
         expect(overshoot).toBeLessThan(0.06);
       }
@@ -63,9 +63,9 @@ describe.each([0.6, 0.7, 0.9])("an edge shot with a blur of %f px", (blur) => {
 });
 
 test("what is stretched one way only is given back that way only", () => {
-  const upright = edge(softened(0.7, 2));
+  const standing = edge(softened(0.7, 2));
   const level = edge(0.7, false);
-  expect(Math.abs(sharpnessOf(made(upright, 2, 1)).half / sharpnessOf(edge(0.7)).half - 1)).toBeLessThan(0.1);
+  expect(Math.abs(sharpnessOf(made(standing, 2, 1)).half / sharpnessOf(edge(0.7)).half - 1)).toBeLessThan(0.1);
   expect(sharpnessOf(made(level, 2, 1), false).half / sharpnessOf(level, false).half).toBeCloseTo(1, 1);
 });
 

@@ -16,11 +16,11 @@ const ASIDE = 24;
 /**
  * The edge response of one slanted edge that crosses a grey picture, after ISO 12233 (2017), annex D: rows' own edges by their centroid,
  * a line through them, the profile gathered in quarter pixels, its derivative under a Hamming window, and that one's spectrum. Numbers are
- * taken as they are displayed. @param upright or level.
+ * taken as they are displayed. @param standing or level.
  */
-export function sharpnessOf({ data, width, height }: Raster, upright = true): EdgeSharpness {
-  const [across, along] = upright ? [width, height] : [height, width];
-  const at = (i: number, j: number): number => data[upright ? j * width + i : i * width + j]!;
+export function sharpnessOf({ data, width, height }: Raster, standing = true): EdgeSharpness {
+  const [across, along] = standing ? [width, height] : [height, width];
+  const at = (i: number, j: number): number => data[standing ? j * width + i : i * width + j]!;
   // Each row's edge: the centroid of its differences; then a line through all of them.
   let [sj, sx, sjj, sjx, n] = [0, 0, 0, 0, 0];
   for (let j = 4; j < along - 4; j++) {

@@ -1,8 +1,8 @@
 import type { Vec2 } from "../geometry";
 import type { OutputMap } from "./compile";
 
-/** By what a part of a band is crossed: nothing, breaks that are rather upright, rather level ones, or both. */
-export const CROSSED = { not: 0, upright: 1, level: 2, both: 3 } as const;
+/** By what a part of a band is crossed: nothing, breaks that are rather standing, rather level ones, or both. */
+export const CROSSED = { not: 0, standing: 1, level: 2, both: 3 } as const;
 
 /** By which breaks a part of a band is crossed (CROSSED): first pixel and size, pixels counted from the band's first row. */
 export type CrossedBy = (x: number, y: number, w: number, h: number) => number;
@@ -22,7 +22,7 @@ export function breaksAcross({ breaks, frame, output }: OutputMap, y: number, ro
     .filter(([from, to]) => crosses(from, to, 0, 0, output[0], rows));
   if (lines.length === 0) return null;
   const ways = lines.map(([[x0, y0], [x1, y1]]) =>
-    Math.abs(y1 - y0) > Math.abs(x1 - x0) ? CROSSED.upright : CROSSED.level,
+    Math.abs(y1 - y0) > Math.abs(x1 - x0) ? CROSSED.standing : CROSSED.level,
   );
   return (x, top, w, h) => {
     let by: number = CROSSED.not;

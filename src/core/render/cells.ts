@@ -125,7 +125,7 @@ export function eachCell(map: OutputMap, y: number, rows: number, visit: (cell: 
     }
     // Across a break, so that what is left along it are slim cells.
     const w0 = by === CROSSED.level && h > 1 ? w : Math.ceil(w / 2);
-    const h0 = by === CROSSED.upright && w > 1 ? h : Math.ceil(h / 2);
+    const h0 = by === CROSSED.standing && w > 1 ? h : Math.ceil(h / 2);
     for (const [left, wide] of [
       [0, w0],
       [w0, w - w0],

@@ -87,7 +87,7 @@ test.each(["cylindrical", "equirectangular"] as const)(
 );
 
 test.each(["cylindrical", "equirectangular"] as const)(
-  "a %s picture shown on a cylinder: uprights are upright, the horizon level",
+  "a %s picture shown on a cylinder: verticals are vertical, the horizon level",
   (model) => {
     const truth = withCamera(stitched(model, 186), size);
     const map = compile(truth, size);

@@ -78,7 +78,7 @@ export const shapeSettings = z
       .max(1)
       .optional()
       .describe(
-        "What the picture is shown on: 0, as absent, a flat surface; 1 an upright cylinder; between them a blend",
+        "What the picture is shown on: 0, as absent, a flat surface; 1 a standing cylinder; between them a blend",
       ),
   })
   .refine(({ joints, faces }) => {
@@ -98,7 +98,7 @@ export const NO_SHAPE: ShapeSettings = { on: true, taut: [], joints: [], faces: 
 /** How strongly a shield is kept over one that is kept wholly: a million times less at nothing. */
 export const firmness = ({ amount = 1 }: Pick<Shield, "amount">): number => 10 ** (-6 * (1 - amount));
 
-/** How far the surface that a picture is shown on is bent: 0 flat, 1 an upright cylinder. */
+/** How far the surface that a picture is shown on is bent: 0 flat, 1 a standing cylinder. */
 export const bendOf = (shape: ShapeSettings | undefined): number => (shape?.on ? (shape.surface ?? 0) : 0);
 
 /** Whether marks could move anything. */

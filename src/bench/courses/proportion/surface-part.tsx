@@ -67,7 +67,7 @@ export function SurfacePart({ derived }: { derived: Derived }) {
           {worst !== null && (
             <p className={isWide ? "" : "muted"} data-testid="drawn-out">
               {isWide
-                ? `At the border things are drawn out to ${worst.toFixed(1)} times their size in the middle.${bend < 1 ? " On a cylinder uprights and the horizon stay straight, and it is less." : ""}`
+                ? `At the border things are drawn out to ${worst.toFixed(1)} times their size in the middle.${bend < 1 ? " On a cylinder verticals and the horizon stay straight, and it is less." : ""}`
                 : `At the border things are drawn out by no more than ${worst.toFixed(1)} ×.`}
             </p>
           )}

@@ -25,7 +25,7 @@ function inPicture(angle: number, { width, centre, focalPx }: WidePicture): numb
   return angle - TAU * Math.round((angle - middle) / TAU);
 }
 
-/** An upright cylinder around the camera: x = f θ, y = f tan φ (central cylindrical: Snyder (1987), "Map projections", chapter 14). */
+/** A standing cylinder around the camera: x = f θ, y = f tan φ (central cylindrical: Snyder (1987), "Map projections", chapter 14). */
 export function cylinder(picture: WidePicture): WideProjection {
   const { centre, focalPx } = picture;
   return {

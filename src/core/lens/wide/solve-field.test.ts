@@ -64,10 +64,10 @@ test("its deviation is honest", () => {
   expect(Math.sqrt(sum / runs)).toBeLessThan(1.5);
 });
 
-test("nothing is told by nothing, by uprights on a cylinder, or by a trace along the horizon", () => {
+test("nothing is told by nothing, by verticals on a cylinder, or by a trace along the horizon", () => {
   expect(solveField([], "cylindrical", size, centre)).toBeNull();
-  const uprights = [400, 3000, 5100].map((x) => Array.from({ length: 9 }, (_, i): Vec2 => [x, 300 + i * 150]));
-  expect(solveField(uprights, "cylindrical", size, centre)).toBeNull();
+  const verticals = [400, 3000, 5100].map((x) => Array.from({ length: 9 }, (_, i): Vec2 => [x, 300 + i * 150]));
+  expect(solveField(verticals, "cylindrical", size, centre)).toBeNull();
   const horizon = [Array.from({ length: 30 }, (_, i): Vec2 => [500 + 160 * i, 900])];
   expect(solveField(horizon, "cylindrical", size, centre)).toBeNull();
 });

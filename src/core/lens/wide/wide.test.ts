@@ -20,7 +20,7 @@ test("recorded → ray → recorded, all around", () => {
   );
 });
 
-test("a cylinder's uprights are upright, and the angle goes as the pixels do", () => {
+test("a cylinder's verticals are vertical, and the angle goes as the pixels do", () => {
   const { wide } = stitched("cylindrical");
   const [x, y, z] = wide!.ray([2900 + 1700 * 0.7, 950 + 1700 * 0.3]);
   expect(Math.atan2(x, z)).toBeCloseTo(0.7, 12);
@@ -50,7 +50,7 @@ test("what is straight in space lies on one ideal line, also beside and behind t
   );
 });
 
-test("the lens towards a place holds what is there upright, at its size, and comes back", () => {
+test("the lens towards a place holds what is there plumb, at its size, and comes back", () => {
   fc.assert(
     fc.property(model, place, place, (which, towards, p) => {
       const turned = lensTowards(stitched(which), towards);
