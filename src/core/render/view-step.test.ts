@@ -1,48 +1,14 @@
-import { rotationOf } from "../camera";
-import { type Size, type Vec2, type Vec3, apply3, lerp2, transpose3 } from "../geometry";
-import { focalOfField, lensFor } from "../lens";
-import { type Line, type Recipe, emptyRecipe } from "../recipe";
+import type { Size, Vec2 } from "../geometry";
+import type { Line, Recipe } from "../recipe";
 import { NO_SHAPE } from "../shape";
 import { between, normalFrom, randomFrom } from "../testing";
 import { type Cell, eachCell } from "./cells";
 import { compile } from "./compile";
 import { settle, solveRecipe } from "./settle";
 import { type SettledRecipe, withCamera } from "./settled";
+import { WALLS, seenAt, size, stitched } from "./stitched.testing";
 
-const size: Size = [6000, 1800];
 const out = new Float64Array(3);
-
-/** A picture stitched onto a cylinder or a sphere that sees `field` degrees, by a camera that was not quite level. */
-function stitched(
-  model: "cylindrical" | "equirectangular",
-  field: number,
-  { pitch, yaw, roll } = { pitch: 4, yaw: 3, roll: -2.5 },
-  surface = 1,
-): Recipe {
-  const recipe = emptyRecipe();
-  recipe.camera = { focalPx: focalOfField(model, field, size[0]), focalFrom: "stated", principal: null };
-  recipe.lens.model = model;
-  Object.assign(recipe.attitude, { from: "by-hand", pitch, yaw, roll });
-  recipe.shape = { ...NO_SHAPE, surface };
-  return recipe;
-}
-
-/** Where a point of the level world is recorded, pixels. */
-function seenAt(recipe: SettledRecipe, world: Vec3): Vec2 {
-  const lens = lensFor(recipe, size);
-  lens.wide!.recorded(apply3(transpose3(rotationOf(recipe.attitude)), world), out);
-  return [out[0]!, out[1]!];
-}
-
-const WALLS: readonly {
-  readonly at: (along: number, y: number) => Vec3;
-  readonly from: number;
-  readonly to: number;
-}[] = [
-  { at: (s, y) => [s, y, 10.8], from: -10, to: 10.6 },
-  { at: (s, y) => [-10.4, y, s], from: -0.5, to: 10 },
-  { at: (s, y) => [10.6, y, s], from: -1, to: 10.4 },
-];
 
 /** Plumbs and sills on three walls, those at the side reaching behind the camera, as a hand marks them. */
 function lines(recipe: SettledRecipe, noise: () => number, kinds: readonly Line["kind"][]): Line[] {
@@ -185,86 +151,6 @@ test("on a flat surface what is beside and behind the camera is left out, not wr
   map.toRecorded(3000 + focalPx * 20, 900, out);
   expect(out[2]).toBeLessThanOrEqual(0);
   expect(map.outline.length).toBeGreaterThan(50);
-});
-
-describe("three walls around the camera as joined faces on the cylinder", () => {
-  const truth = withCamera(stitched("cylindrical", 186), size);
-  const corners: Record<string, Vec3> = {
-    a: [-10.4, -4, 0], b: [-10.4, -4, 10.8], c: [10.6, -4, 10.8], d: [10.6, -4, 0.5],
-    e: [-10.4, 1, 0], f: [-10.4, 1, 10.8], g: [10.6, 1, 10.8], h: [10.6, 1, 0.5],
-  }; // prettier-ignore
-  const faces = [
-    ["a", "b", "f", "e", 10.8 / 5],
-    ["b", "c", "g", "f", 21 / 5],
-    ["c", "d", "h", "g", 10.3 / 5],
-  ] as const;
-  const recipe: SettledRecipe = {
-    ...truth,
-    shape: {
-      ...NO_SHAPE,
-      surface: 1,
-      joints: Object.entries(corners).map(([id, at]) => ({ id, at: [...seenAt(truth, at)] as [number, number] })),
-      faces: faces.map(([w, x, y, z], i) => ({ id: `F${i}`, joints: [w, x, y, z], form: "rectangle", on: true })),
-    },
-  };
-  const map = compile(recipe, size);
-  const placed = (world: Vec3): Vec2 => map.fromRecorded(seenAt(truth, world))!;
-
-  test("each is a rectangle of its true ratio, told by the camera", () => {
-    for (const [w, x, , z, ratio] of faces) {
-      const [a, b, d] = [placed(corners[w]!), placed(corners[x]!), placed(corners[z]!)];
-      expect(Math.abs((b[0] - a[0]) / (d[1] - a[1]) / ratio - 1)).toBeLessThan(0.003);
-      expect(Math.abs(b[1] - a[1])).toBeLessThan(0.2);
-      expect(Math.abs(d[0] - a[0])).toBeLessThan(0.2);
-    }
-  });
-
-  test("what is straight on a wall is straight, across its whole length", () => {
-    const random = randomFrom(5);
-    for (const wall of WALLS)
-      for (let n = 0; n < 20; n++) {
-        const [s, t] = [between(random, 0.6, wall.to - 0.2), between(random, 0.6, wall.to - 0.2)];
-        const [u, v] = [between(random, -3.9, 0.9), between(random, -3.9, 0.9)];
-        const way = [0, 0.3, 0.6, 1].map((k) => placed(wall.at(s + k * (t - s), u + k * (v - u))));
-        const [p, q] = [way[0]!, way[3]!];
-        const long = Math.hypot(q[0] - p[0], q[1] - p[1]);
-        for (const m of way.slice(1, 3))
-          expect(
-            Math.abs((m[0] - p[0]) * (q[1] - p[1]) - (m[1] - p[1]) * (q[0] - p[0])) / Math.max(50, long),
-          ).toBeLessThan(0.2);
-      }
-  });
-
-  test("they meet, and so does what is around them; there and back", () => {
-    for (const [one, two] of [
-      ["b", "f"],
-      ["c", "g"],
-      ["a", "b"],
-      ["g", "f"],
-      ["d", "h"],
-    ] as const)
-      for (let k = 1; k < 12; k++) {
-        const world = [0, 1, 2].map(
-          (i) => corners[one]![i]! + ((corners[two]![i]! - corners[one]![i]!) * k) / 12,
-        ) as unknown as Vec3;
-        const p = seenAt(truth, world);
-        const all = [
-          [-0.02, 0],
-          [0.02, 0],
-          [0, -0.02],
-          [0, 0.02],
-        ].map(([x, y]) => map.fromRecorded([p[0] + x!, p[1] + y!])!);
-        for (const q of all) expect(Math.hypot(q[0] - all[0]![0], q[1] - all[0]![1])).toBeLessThan(0.2);
-      }
-    const random = randomFrom(9);
-    for (let n = 0; n < 300; n++) {
-      const p: Vec2 = [between(random, 20, 5980), between(random, 20, 1780)];
-      const plane = map.fromRecorded(p)!;
-      map.toRecorded(plane[0], plane[1], out);
-      expect(Math.hypot(out[0]! - p[0], out[1]! - p[1])).toBeLessThan(0.01);
-    }
-    expect(lerp2([0, 0], [2, 2], 0.5)).toEqual([1, 1]);
-  });
 });
 
 test("a stitched picture without its field of view is assumed to have been seen through a usual lens; nothing falls over", () => {

@@ -8,6 +8,7 @@ export * from "./shape-model";
 export * from "./shape-step";
 export * from "./sight";
 export * from "./shape-marks";
+export * from "./shared-edges";
 export * from "./drawn-out";
 export * from "./explain-shape";
 export * from "./similarity";

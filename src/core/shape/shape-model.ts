@@ -1,7 +1,8 @@
 import type { PlaneStep } from "../course";
 import { type Size, type Vec2, bounds, clipToRect, contains, rectOutline } from "../geometry";
 import type { Manner } from "./field-energy";
-import { type Edge, type FacePatch, joined, sharedEdges } from "./face-patch";
+import { type FacePatch, joined } from "./face-patch";
+import { type Edge, sharedEdges } from "./shared-edges";
 import { type PlacedShield, type PlacedTaut, placeShield, placeTaut } from "./placed-marks";
 import { type Quad, quadFault } from "./quad";
 import { type JoinedFace, firmness, movesAnything } from "./shape-settings";

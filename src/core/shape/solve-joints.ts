@@ -1,6 +1,6 @@
 import type { Vec2 } from "../geometry";
 import { type Here, type NormalEquations, dampedLeastSquares } from "../numerics";
-import { sharedEdges } from "./face-patch";
+import { sharedEdges } from "./shared-edges";
 import { type Quad, depthOf, quadFault, quadToQuad } from "./quad";
 import { rectangleRatio } from "./rectangle-ratio";
 import type { JoinedFace, Lock } from "./shape-settings";

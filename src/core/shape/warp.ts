@@ -1,5 +1,6 @@
 import { type Rect, type Vec2, distance2 } from "../geometry";
-import { type Edge, type FacePatch, boxAround, sharedEdges } from "./face-patch";
+import { type FacePatch, boxAround } from "./face-patch";
+import { type Edge, sharedEdges } from "./shared-edges";
 import { inQuad } from "./quad";
 import type { SplineField } from "./spline-field";
 
