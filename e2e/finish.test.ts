@@ -104,6 +104,12 @@ test("even sharpness is measured as shot and given back; sharpened for a screen;
     .getByTestId("even-words")
     .getByText(/As shot: edges 0\.\d\d px soft, noise 0\.\d %/)
     .waitFor();
+  // From the field itself: Escape leaves it, and keys are the Bench's again.
+  await field(page, "Even sharpness, %").focus();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("d");
+  expect(await field(page, "Even sharpness, %").inputValue()).toBe("100");
+  expect((await shown(page)).scale).toBeCloseTo(1, 2);
   await page.getByLabel("Sharpened for").selectOption("screen");
   await expectValue("Amount, %", "60");
   await page.keyboard.press("Escape");

@@ -63,7 +63,9 @@ export function NumberField({
         onBlur={commit}
         onKeyDown={(e) => {
           if (e.key === "Enter") commit();
-          if (e.key === "Escape") setText(null);
+          // Once it takes back what is typed; with nothing typed it leaves the field, so that keys are the Bench's again.
+          if (e.key === "Escape" && text === null) e.currentTarget.blur();
+          else if (e.key === "Escape") setText(null);
           if (e.key !== "ArrowUp" && e.key !== "ArrowDown") return;
           e.preventDefault();
           setText(null);
