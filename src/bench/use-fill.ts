@@ -5,7 +5,7 @@ import { api } from "@/client/api";
 import { type ShownFill, fetchFill } from "@/client/fill";
 import { makesGaps, onlyPlacing, strokesOn } from "@/core/edges";
 import { fillDependsOn, gapsDependOn } from "@/core/render";
-import { brushInHand } from "./courses/edges/brush/brush-state";
+import { brushInHand } from "./brush/brush-state";
 import type { Derived } from "./derived";
 import { useFillState } from "./fill-state";
 

@@ -21,8 +21,9 @@ import { GridMark } from "./grid-mark";
 import { fieldOf, firstSeen } from "./layout";
 import { ClickedMark, LineMark } from "./line-mark";
 import { MagnifierHole } from "./magnifier";
+import { MaskMarks } from "./mask-marks";
 import { type Bubble, Margins } from "./margins";
-import { brushInHand } from "../courses/edges/brush/brush-state";
+import { brushInHand } from "../brush/brush-state";
 import { useFrameAxis } from "../courses/frame/frame-axis";
 import { type Projection, onScreen, pathOf, pathOfLine } from "./projection";
 import { Overview } from "./overview";
@@ -123,6 +124,13 @@ export const SheetStage = memo(function SheetStage(props: Props) {
               {...{ selected, projection, colours }}
             />
           </>
+        )}
+        {shown && course === "finish" && !asShot && recipe.finish?.masks && (
+          <MaskMarks
+            masks={recipe.finish.masks}
+            quiet={brushInHand({ course, tool })}
+            {...{ selected, projection, sheet, colours }}
+          />
         )}
         {shown && course === "proportion" && (
           <ShapeMarks derived={derived} projection={projection} asShot={asShot} colours={colours} />

@@ -1,4 +1,4 @@
-import type { Layer, RasterShader, RasterStep, Samples } from "@/core/course";
+import type { Layer, RasterShader, RasterStep, Samples, ShaderField } from "@/core/course";
 import { peak } from "@/core/course";
 import type { Rect } from "@/core/geometry";
 import { type Program, programOf } from "./gl-program";
@@ -9,6 +9,7 @@ export type Port = readonly [number, number, number, number];
 
 /** The texture units that passes use; the picture and its map have the first two. */
 const PASS_UNIT = 2;
+const FIELD_UNIT = 3;
 /** Textures of this many layers are kept. */
 const KEPT = 256;
 
@@ -21,6 +22,7 @@ uniform float scale;
 ${Object.keys(shader.numbers)
   .map((name) => `uniform float ${name};`)
   .join("\n")}
+${shader.field ? FIELD : ""}
 out vec4 colour;
 vec4 texel(ivec2 p) {
   ivec2 size = textureSize(picture, 0);
@@ -33,6 +35,16 @@ void main() {
   ivec2 at = ivec2(gl_FragCoord.xy - origin);
   vec4 made = stepped(ivec2(at.x, textureSize(picture, 0).y - 1 - at.y));
   colour = vec4(clamp(made.rgb, 0.0, 1.0) * made.a, made.a);
+}`;
+
+/** A field's numbers where a pixel lies on the plane. */
+const FIELD = `uniform sampler2D numbersOver;
+// Pixels of the plane that the picture shows, and those that the field covers.
+uniform vec4 shownPlane;
+uniform vec4 fieldRect;
+vec4 field(ivec2 p) {
+  vec2 at = shownPlane.xy + (vec2(p) + 0.5) / vec2(textureSize(picture, 0)) * shownPlane.zw;
+  return texture(numbersOver, (at - fieldRect.xy) / fieldRect.zw);
 }`;
 
 const LAYER_FRAGMENT = `#version 300 es
@@ -63,6 +75,7 @@ export class RasterPasses {
   private readonly layers = new Map<string, WebGLTexture>();
   private layerProgram: Program<"layer" | "shown" | "covered"> | null = null;
   private targets: readonly Target[] | null = null;
+  private field: { readonly texture: WebGLTexture; name: string } | null = null;
 
   constructor(private readonly gl: WebGL2RenderingContext) {}
 
@@ -91,7 +104,7 @@ export class RasterPasses {
     steps.forEach((step, i) => {
       const last = i === steps.length - 1;
       this.into(last ? null : to, last ? port : own);
-      this.step(step, from, last ? [x, y] : [0, 0], w / plane[2]);
+      this.step(step, from, last ? [x, y] : [0, 0], w / plane[2], plane);
       [from, to] = [to, from];
     });
   }
@@ -103,11 +116,18 @@ export class RasterPasses {
     gl.scissor(x, y, w, h);
   }
 
-  private step(shader: RasterShader, { texture }: Target, [x, y]: readonly [number, number], scale: number): void {
+  private step(
+    shader: RasterShader,
+    { texture }: Target,
+    [x, y]: readonly [number, number],
+    scale: number,
+    plane: Rect,
+  ): void {
     const { gl } = this;
     // What a step is called holds its numbers too; its program is the same for all of them.
     const key = shader.source;
-    const names = ["picture", "origin", "scale", ...Object.keys(shader.numbers)];
+    const fieldNames = shader.field ? ["numbersOver", "shownPlane", "fieldRect"] : [];
+    const names = ["picture", "origin", "scale", ...fieldNames, ...Object.keys(shader.numbers)];
     const program = this.steps.get(key) ?? programOf(gl, VERTEX, stepFragment(shader), names);
     this.steps.set(key, program);
     gl.useProgram(program.program);
@@ -117,7 +137,27 @@ export class RasterPasses {
     gl.uniform2f(program.place["origin"]!, x, y);
     gl.uniform1f(program.place["scale"]!, scale);
     for (const [name, value] of Object.entries(shader.numbers)) gl.uniform1f(program.place[name]!, value);
+    if (shader.field) {
+      gl.activeTexture(gl.TEXTURE0 + FIELD_UNIT);
+      this.useField(shader.field);
+      gl.uniform1i(program.place["numbersOver"]!, FIELD_UNIT);
+      gl.uniform4f(program.place["shownPlane"]!, ...plane);
+      gl.uniform4f(program.place["fieldRect"]!, ...shader.field.rect);
+    }
     gl.drawArrays(gl.TRIANGLES, 0, 3);
+  }
+
+  /** Binds a field's texture; only the last one is kept: it changes while a mask is drawn. */
+  private useField({ name, width, height, data }: ShaderField): void {
+    const { gl } = this;
+    this.field ??= { texture: gl.createTexture(), name: "" };
+    gl.bindTexture(gl.TEXTURE_2D, this.field.texture);
+    if (this.field.name === name) return;
+    this.field.name = name;
+    gl.pixelStorei(gl.UNPACK_ALIGNMENT, 1);
+    gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA16F, width, height, 0, gl.RGBA, gl.FLOAT, data);
+    for (const side of [gl.TEXTURE_MIN_FILTER, gl.TEXTURE_MAG_FILTER]) gl.texParameteri(gl.TEXTURE_2D, side, gl.LINEAR);
+    for (const side of [gl.TEXTURE_WRAP_S, gl.TEXTURE_WRAP_T]) gl.texParameteri(gl.TEXTURE_2D, side, gl.CLAMP_TO_EDGE);
   }
 
   private layOver(layers: readonly Layer[], port: Port, plane: Rect): void {

@@ -12,6 +12,17 @@ export interface RasterPlace {
   readonly rows?: readonly [number, number];
 }
 
+/** Numbers given all over a part of the plane, four to a place, for a step on the graphics card. */
+export interface ShaderField {
+  /** What it was made from: two fields of one name are the same. */
+  readonly name: string;
+  /** The part of the plane that it covers, pixels; beyond it the border repeats. */
+  readonly rect: Rect;
+  readonly width: number;
+  readonly height: number;
+  readonly data: Float32Array;
+}
+
 /** The same step on the graphics card, for the sheet. */
 export interface RasterShader {
   /**
@@ -20,6 +31,8 @@ export interface RasterShader {
    */
   readonly source: string;
   readonly numbers: Readonly<Record<string, number>>;
+  /** Absent: there is none. Otherwise the source may ask for `field(ivec2)`: its numbers there, smooth between places. */
+  readonly field?: ShaderField;
 }
 
 /**

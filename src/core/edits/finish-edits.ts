@@ -1,33 +1,15 @@
-import { type FinishSettings, type Level, NO_FINISH, balanceFor, lightOf } from "../finish";
+import { type FinishSettings, type Level, balanceFor, lightOf } from "../finish";
 import { clamp } from "../geometry";
-import type { Recipe } from "../recipe";
 import type { Edit } from "./edit";
-
-const same = (a: FinishSettings, b: FinishSettings): boolean => JSON.stringify(a) === JSON.stringify(b);
-
-/** The recipe with other settings of Finish; where they say nothing it has no such key. */
-function withFinish(recipe: Recipe, change: (settings: FinishSettings) => FinishSettings): Recipe {
-  const before = recipe.finish ?? NO_FINISH;
-  const after = change(before);
-  if (same(before, after)) return recipe;
-  const { finish, ...rest } = recipe;
-  void finish;
-  return same(after, NO_FINISH) ? rest : { ...rest, finish: after };
-}
+import { withFinish } from "./with-finish";
 
 /** Sets something of the tone or the sharpness. @param label in a few words. */
 export const finishTo = (label: string, to: Partial<FinishSettings>): Edit => ({
   label,
   apply: (recipe) =>
     withFinish(recipe, (settings) => {
-      const { curve, output, blur, noise, ...rest } = { ...settings, ...to };
-      return {
-        ...rest,
-        ...(curve === undefined ? {} : { curve }),
-        ...(output === undefined ? {} : { output }),
-        ...(blur === undefined ? {} : { blur }),
-        ...(noise === undefined ? {} : { noise }),
-      };
+      const asked = Object.entries({ ...settings, ...to });
+      return Object.fromEntries(asked.filter(([, v]) => v !== undefined)) as FinishSettings;
     }),
 });
 

@@ -13,6 +13,7 @@ export * from "./frame-edits";
 export * from "./keep-edits";
 export * from "./lens-edits";
 export * from "./line-edits";
+export * from "./mask-edits";
 export * from "./own-edges-edits";
 export * from "./measure-edits";
 export * from "./profile-edits";

@@ -1,6 +1,8 @@
-import type { RasterStep } from "../course";
+import type { PlaneStep, RasterStep } from "../course";
+import { effectField } from "./mask-field";
+import { masksPlaced } from "./mask-step";
 import type { FinishRecipe } from "./tone-step";
-import { DEVIATIONS, type Steepness, steepened } from "./steepen";
+import { BLOCK, DEVIATIONS, type Steepness, blockBefore, steepened } from "./steepen";
 
 /** How softly photos show edges as shot where nobody has measured it: deviation, pixels of the original. */
 export const USUAL_BLUR = 0.7;
@@ -48,41 +50,60 @@ export function recordedPerPixel(
 }
 const scratch = new Float64Array(3);
 
+/** What is added where a mask asks for all of it, and taken where it asks for none: of a pixel's difference from its surroundings. */
+const SHARPER = 1;
+const SOFTER = 0.9;
+
 /**
- * Gives back, place by place and along columns and rows each, the steepness of edges that stretching took. @param toRecorded of the
- * finished map.
+ * Gives back, place by place and along columns and rows each, the steepness of edges that stretching took; and makes edges steeper or softer
+ * where masks ask for it. @param plane all plane steps as one.
  */
-export function evenStep({ finish }: FinishRecipe, toRecorded: ToRecorded): RasterStep | null {
-  if (!finish?.on || finish.even === 0) return null;
+export function evenStep(recipe: FinishRecipe, plane: Pick<PlaneStep, "back" | "forward">): RasterStep | null {
+  const { finish } = recipe;
+  if (!finish?.on) return null;
+  const masks = masksPlaced(recipe, plane.forward).filter(({ mask }) => (mask.sharpness ?? 0) !== 0);
+  const { even } = finish;
+  if (even === 0 && masks.length === 0) return null;
   const blur = finish.blur ?? USUAL_BLUR;
   const noise = finish.noise ?? USUAL_NOISE;
-  const { even } = finish;
   const resampled = Math.hypot(blur, KERNEL_BLUR) / blur;
   const limits = { noise: BELIEVED * noise, overshoot: OVERSHOOT };
   return {
-    name: `even ${even} ${blur} ${noise}`,
+    name: `even ${even} ${blur} ${noise} ${JSON.stringify(masks.map(({ mask }) => mask))}`,
     reach: Math.ceil(DEVIATIONS * blur * MOST_STRETCH) + 1,
     run: (source, target, { x, y, scale, rows }) => {
       const per = { x: 0, y: 0 };
       // How many times softer than as shot.
       const softer = (recorded: number): number =>
         recorded < 1 - LEAST ? Math.min(MOST_STRETCH, resampled / recorded) : 1;
+      const origin = [x * scale, y * scale] as const;
+      const [offX, offY] = [blockBefore(origin[0]), blockBefore(origin[1])];
+      const wide = Math.ceil((source.width - offX) / BLOCK);
+      const local = effectField(masks, "sharpness", {
+        x: x + (offX + BLOCK / 2) / scale,
+        y: y + (offY + BLOCK / 2) / scale,
+        apart: BLOCK / scale,
+        width: wide,
+        height: Math.ceil((source.height - offY) / BLOCK),
+      });
       steepened(
         source,
         target,
         (px, py, out: Steepness) => {
-          if (!recordedPerPixel(toRecorded, x + px / scale, y + py / scale, 0.5 / scale, per)) return false;
+          if (!recordedPerPixel(plane.back, x + px / scale, y + py / scale, 0.5 / scale, per)) return false;
           const [mx, my] = [softer(per.x), softer(per.y)];
-          if (mx === 1 && my === 1) return false;
+          const own = local?.[Math.floor((py - offY) / BLOCK) * wide + Math.floor((px - offX) / BLOCK)] ?? 0;
+          const more = own > 0 ? SHARPER * own : SOFTER * Math.max(-1, own);
+          if (mx === 1 && my === 1 && more === 0) return false;
           out.blurX = blur * mx;
           out.blurY = blur * my;
-          out.gainX = even * gainFor(mx);
-          out.gainY = even * gainFor(my);
+          out.gainX = even * gainFor(mx) + more;
+          out.gainY = even * gainFor(my) + more;
           return true;
         },
         limits,
         rows,
-        [x * scale, y * scale],
+        origin,
       );
     },
     // Smaller than the picture itself nothing has been stretched, and closer the sheet is made as the delivery is.

@@ -1,4 +1,5 @@
 import type { Raster } from "../course";
+import type { Vec2 } from "../geometry";
 import { NO_FINISH, evenStep, outputStep, steepened } from ".";
 import { normalFrom, randomFrom } from "../testing";
 import { sharpnessOf } from "./slanted-edge.testing";
@@ -40,9 +41,11 @@ const stretched =
     out[1] = py / y;
     out[2] = 1e9;
   };
+/** What even sharpness asks of a plane: the way back. */
+const planeOf = (back: ReturnType<typeof stretched>) => ({ back, forward: (p: Vec2) => p });
 const made = (source: Raster<Uint16Array>, x: number, y = x, change = {}): Raster<Uint16Array> => {
   const target = source.data.slice();
-  evenStep({ finish: { ...NO_FINISH, even: 1, ...change } }, stretched(x, y))!.run(source, target, place);
+  evenStep({ finish: { ...NO_FINISH, even: 1, ...change } }, planeOf(stretched(x, y)))!.run(source, target, place);
   return { ...source, data: target };
 };
 
@@ -76,7 +79,7 @@ test("half of it is half, none is none, and what was not stretched stays to the 
   ) as [number, number, number];
   expect(half).toBeGreaterThan(1.2 * none);
   expect(half).toBeLessThan(0.9 * whole);
-  expect(evenStep({ finish: NO_FINISH }, stretched(2))).toBeNull();
+  expect(evenStep({ finish: NO_FINISH }, planeOf(stretched(2)))).toBeNull();
   expect(made(soft, 1).data).toEqual(soft.data);
   expect(made(soft, 0.6).data).toEqual(soft.data);
 });
@@ -161,7 +164,7 @@ test("a part of a picture is made as the whole is, wherever the part begins", ()
   const random = randomFrom(8);
   const source = edge(1.3, true, 0.03, 4);
   const data = source.data.map((v) => v * (0.6 + 0.4 * random()));
-  const step = evenStep({ finish: { ...NO_FINISH, even: 1 } }, toRecorded)!;
+  const step = evenStep({ finish: { ...NO_FINISH, even: 1 } }, planeOf(toRecorded))!;
   const whole = data.slice();
   step.run({ ...source, data }, whole, { x: 100, y: 50, scale: 1 });
   for (const [left, top] of [

@@ -1,9 +1,36 @@
+import { type Raster, colourCount, peak } from "../course";
+import { SEEN } from "./light";
+
 /** A picture of one number a pixel, rows after each other. */
 export interface Plane {
   readonly data: Float32Array;
   readonly width: number;
   readonly height: number;
 }
+
+/** How bright every pixel is, 0…1 as displayed. */
+export function brightnessOf({ data, width, height, channels }: Raster): Float32Array {
+  const full = peak(data);
+  const out = new Float32Array(width * height);
+  if (colourCount(channels) === 1) {
+    for (let i = 0, p = 0; i < out.length; i++, p += channels) out[i] = data[p]! / full;
+    return out;
+  }
+  const [r, g, b] = [SEEN[0] / full, SEEN[1] / full, SEEN[2] / full];
+  for (let i = 0, p = 0; i < out.length; i++, p += channels)
+    out[i] = r * data[p]! + g * data[p + 1]! + b * data[p + 2]!;
+  return out;
+}
+
+/** Side of a block, pixels of the plane; and half a window, blocks: some 50 pixels. */
+const BLOCK = 8;
+export const HALF = 6;
+
+/** Side of a block, pixels of what is made: so that a base spans the same of the picture at any size. @param scale as in RasterPlace. */
+export const blockSide = (scale: number): number => Math.max(1, Math.round(BLOCK * scale));
+
+/** How far a base looks, pixels of the plane: twice a window and a block, means of means. */
+export const baseReach = (scale: number): number => ((2 * HALF + 2) * blockSide(scale)) / scale;
 
 /** The mean over each block of a plane, blocks counted so that whole ones lie as in the whole picture. */
 export interface Shrunk extends Plane {
@@ -14,7 +41,7 @@ export interface Shrunk extends Plane {
   readonly top: number;
 }
 
-/** @param x, y where the plane lies in the whole picture, pixels: bands of it are shrunk by the very same blocks. */
+/** @param x, y where the plane lies in the whole picture, pixels of it: bands of it are shrunk by the very same blocks. */
 export function shrunkPlane({ data, width, height }: Plane, by: number, x: number, y: number): Shrunk {
   const [left, top] = [-(((x % by) + by) % by), -(((y % by) + by) % by)];
   const [w, h] = [Math.ceil((width - left) / by), Math.ceil((height - top) / by)];
@@ -83,4 +110,33 @@ export function guidedBase(shrunk: Shrunk, r: number, eps: number): GuidedBase {
   });
   const b = a.map((v, i) => mean[i]! * (1 - v));
   return { shrunk, a: boxMean(plane(a), r), b: boxMean(plane(b), r) };
+}
+
+/** How bright a raster's blocks are. @param x, y, scale as in RasterPlace. */
+export const shrunkBrightness = (
+  raster: Pick<Raster, "width" | "height">,
+  shown: Float32Array,
+  { x, y, scale }: { x: number; y: number; scale: number },
+): Shrunk =>
+  shrunkPlane(
+    { data: shown, width: raster.width, height: raster.height },
+    blockSide(scale),
+    Math.round(x * scale),
+    Math.round(y * scale),
+  );
+
+/**
+ * Lays something given in blocks along the edges of a picture: the guided filter of `field` by the picture (He, Sun and Tang (2013)), as a line
+ * in the picture's own numbers for each block: laid = a · own + b.
+ */
+export function guidedBy(shrunk: Shrunk, field: Float32Array, r: number, eps: number): Pick<GuidedBase, "a" | "b"> {
+  const { data, width, height } = shrunk;
+  const mean = (numbers: Float32Array): Float32Array => boxMean({ data: numbers, width, height }, r);
+  const own = mean(data);
+  const square = mean(data.map((v) => v * v));
+  const laid = mean(field);
+  const both = mean(data.map((v, i) => v * field[i]!));
+  const a = both.map((v, i) => (v - own[i]! * laid[i]!) / (Math.max(0, square[i]! - own[i]! ** 2) + eps));
+  const b = a.map((v, i) => laid[i]! - v * own[i]!);
+  return { a: mean(a), b: mean(b) };
 }

@@ -12,3 +12,6 @@ export * from "./even-step";
 export * from "./as-shot";
 export * from "./guided-base";
 export * from "./local-light-step";
+export * from "./masks";
+export * from "./mask-field";
+export * from "./mask-step";

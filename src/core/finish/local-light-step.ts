@@ -1,12 +1,9 @@
 import { type RasterStep, colourCount, peak } from "../course";
-import { guidedBase, shrunkPlane } from "./guided-base";
+import { HALF, baseReach, blockSide, brightnessOf, guidedBase, shrunkBrightness } from "./guided-base";
 import { SEEN, lightOf, numberOf } from "./light";
 import { lightTable, wholeOf } from "./light-tables";
 import type { FinishRecipe } from "./tone-step";
 
-/** Pixels of what is made to a block; and half a window, blocks: some 50 pixels. */
-const BLOCK = 8;
-const HALF = 6;
 /** Differences smaller than this, as displayed, are smoothed out of the base. */
 const EPS = 0.06 ** 2;
 /** Wholly lifted or held back, what is at the very end changes by so many stops. */
@@ -28,39 +25,34 @@ export function localFactor(base: number, bright: number, dark: number): number 
 
 /**
  * Bright parts held back or lifted, and dark ones, by a base that keeps edges: what is within a part keeps its own contrast, and beside an
- * edge nothing glows. Light is multiplied, all colours alike.
+ * edge nothing glows. Light is multiplied, all colours alike. @param made pixels of what is made to one of the plane.
  */
-export function localLightStep({ finish }: FinishRecipe): RasterStep | null {
+export function localLightStep({ finish }: FinishRecipe, made: number): RasterStep | null {
   if (!finish?.on) return null;
   const { bright, dark } = finish;
   if (bright === 0 && dark === 0) return null;
   const factors = Float32Array.from({ length: TABLE + 1 }, (_, i) => localFactor(i / TABLE, bright, dark));
   return {
     name: `local ${bright} ${dark}`,
-    // Twice a window and a block: means of means.
-    reach: (2 * HALF + 2) * BLOCK,
-    run: ({ data, width, height, channels }, target, { x, y, scale, rows = [0, height] }) => {
+    reach: baseReach(made),
+    run: (source, target, { x, y, scale, rows = [0, source.height] }) => {
+      const { data, width, channels } = source;
       const full = peak(data);
       const whole = full !== 1;
       const colours = colourCount(channels);
-      const shown = new Float32Array(width * height);
-      for (let i = 0, p = 0; i < shown.length; i++, p += channels)
-        shown[i] =
-          colours === 1
-            ? data[p]! / full
-            : (SEEN[0] * data[p]! + SEEN[1] * data[p + 1]! + SEEN[2] * data[p + 2]!) / full;
-      const at = { x: Math.round(x * scale), y: Math.round(y * scale) };
-      const { shrunk, a, b } = guidedBase(shrunkPlane({ data: shown, width, height }, BLOCK, at.x, at.y), HALF, EPS);
+      const side = blockSide(scale);
+      const shown = brightnessOf(source);
+      const { shrunk, a, b } = guidedBase(shrunkBrightness(source, shown, { x, y, scale }), HALF, EPS);
       const { width: w, height: h, left, top } = shrunk;
       const light = whole ? lightTable(full) : null;
       const back = wholeOf(full);
       for (let j = rows[0]; j < rows[1]; j++) {
-        const v = Math.max(0, Math.min(h - 1, (j + 0.5 - top) / BLOCK - 0.5));
+        const v = Math.max(0, Math.min(h - 1, (j + 0.5 - top) / side - 0.5));
         const v0 = Math.min(h - 1, Math.floor(v));
         const v1 = Math.min(h - 1, v0 + 1);
         const fv = v - v0;
         for (let i = 0; i < width; i++) {
-          const u = Math.max(0, Math.min(w - 1, (i + 0.5 - left) / BLOCK - 0.5));
+          const u = Math.max(0, Math.min(w - 1, (i + 0.5 - left) / side - 0.5));
           const u0 = u | 0;
           const u1 = u0 + 1 < w ? u0 + 1 : u0;
           const fu = u - u0;
@@ -91,7 +83,7 @@ vec3 numberOf(vec3 v) { return mix(v * 12.92, 1.055 * pow(max(v, 1e-6), vec3(1.0
 vec4 stepped(ivec2 at) {
   vec4 own = texel(at);
   float here = dot(own.rgb, vec3(${SEEN.join(", ")}));
-  float apart = max(1.0, ${(HALF * BLOCK).toFixed(1)} * scale / ${CARD_TAPS.toFixed(1)});
+  float apart = max(1.0, ${(HALF * blockSide(1)).toFixed(1)} * scale / ${CARD_TAPS.toFixed(1)});
   float sum = 0.0, weights = 0.0;
   for (int j = -${CARD_TAPS}; j <= ${CARD_TAPS}; j++)
     for (int i = -${CARD_TAPS}; i <= ${CARD_TAPS}; i++) {

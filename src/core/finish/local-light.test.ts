@@ -18,7 +18,7 @@ function room(stripes = 0): Raster<Uint8Array> {
 }
 function run(source: Raster<Uint8Array>, change: { bright?: number; dark?: number }, at = place): Uint8Array {
   const target = source.data.slice();
-  localLightStep({ finish: { ...NO_FINISH, ...change } })!.run(source, target, at);
+  localLightStep({ finish: { ...NO_FINISH, ...change } }, at.scale)!.run(source, target, at);
   return target;
 }
 const at = (data: Uint8Array, x: number, y: number): number => data[3 * (y * W + x)]!;
@@ -47,13 +47,32 @@ test("what is within a part keeps its contrast", () => {
 test("made in bands it is the same as made at once", () => {
   const source = room(10);
   const whole = run(source, { dark: 0.5, bright: -0.5 });
-  const reach = localLightStep({ finish: { ...NO_FINISH, dark: 0.5 } })!.reach;
+  const reach = localLightStep({ finish: { ...NO_FINISH, dark: 0.5 } }, 1)!.reach;
   for (const y of [0, 96, 160]) {
     const first = Math.max(0, Math.floor((y - reach) / 16) * 16);
     const last = Math.min(H, y + 64 + reach);
     const part = { ...source, data: source.data.slice(3 * W * first, 3 * W * last), height: last - first };
     const made = run(part, { dark: 0.5, bright: -0.5 }, { x: 0, y: first, scale: 1 });
     for (let j = y; j < Math.min(H, y + 64); j += 5)
+      for (let x = 0; x < W; x += 7) expect(Math.abs(at(made, x, j - first) - at(whole, x, j))).toBeLessThanOrEqual(1);
+  }
+});
+
+test("of a delivery at another size bands are the very same too, made with the margin that is asked for", () => {
+  const source = room(10);
+  // A bright part just further away than eight pixels of the plane to a block would have asked for.
+  source.data.fill(250, 0, 3 * W * 88);
+  for (const scale of [0.3, 0.5, 2]) {
+    const step = localLightStep({ finish: { ...NO_FINISH, dark: 0.7 } }, scale)!;
+    const whole = source.data.slice();
+    step.run(source, whole, { x: 0, y: 0, scale });
+    const [from, to] = [130, 150];
+    const margin = Math.ceil(step.reach * scale);
+    const [first, last] = [Math.max(0, from - margin), Math.min(H, to + margin)];
+    const part = { ...source, data: source.data.slice(3 * W * first, 3 * W * last), height: last - first };
+    const made = part.data.slice();
+    step.run(part, made, { x: 0, y: first / scale, scale });
+    for (let j = from; j < to; j++)
       for (let x = 0; x < W; x += 7) expect(Math.abs(at(made, x, j - first) - at(whole, x, j))).toBeLessThanOrEqual(1);
   }
 });
@@ -77,5 +96,5 @@ test("the base keeps edges, smooths what is faint, and of a plain picture is it"
   for (const [x, y] of [[0, 0], [1, 40], [30, 30], [63, 63], [62, 2]] as const) expect(mean[y * 64 + x]).toBeCloseTo(direct(x, y), 5); // prettier-ignore
   expect(localFactor(0.5, 1, 1)).toBe(1);
   expect(localFactor(1, -0.5, 1)).toBeLessThan(1);
-  expect(localLightStep({ finish: NO_FINISH })).toBeNull();
+  expect(localLightStep({ finish: NO_FINISH }, 1)).toBeNull();
 });

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { coursePart } from "../course";
+import { masks, masksOn } from "./masks";
 
 const share = z.number().min(-1).max(1).default(0);
 
@@ -30,6 +31,7 @@ const finish = z.strictObject({
   bright: share.describe("Bright parts lifted (above 0) or held back, what is within them kept"),
   dark: share.describe("Dark parts lifted (above 0) or held back"),
   saturation: share.describe("Colours stronger (above 0) or weaker; what is strong already least"),
+  masks: masks.optional().describe("Parts that are lighter, warmer or sharper than the rest"),
   even: z
     .number()
     .min(0)
@@ -80,5 +82,6 @@ export const finishPart = coursePart({
   ready: true,
   shape: { finish: finish.optional().describe("Tone and sharpness, last of all; absent: nothing") },
   laid: ({ finish: f }) =>
-    f !== undefined && (tones(f) || f.bright !== 0 || f.dark !== 0 || f.even > 0 || f.output !== undefined),
+    f !== undefined &&
+    (tones(f) || f.bright !== 0 || f.dark !== 0 || f.even > 0 || f.output !== undefined || masksOn(f.masks).length > 0),
 });

@@ -1,5 +1,5 @@
 import { type Raster, type Samples, colourCount, peak } from "../course";
-import { SEEN } from "./light";
+import { brightnessOf } from "./guided-base";
 
 /** How edges are steepened in one block of pixels: across columns and across rows by themselves. */
 export interface Steepness {
@@ -19,7 +19,7 @@ export interface Limits {
 }
 
 /** Side of a block, pixels. */
-const BLOCK = 16;
+export const BLOCK = 16;
 /** A Gaussian is followed so many deviations far. */
 export const DEVIATIONS = 3;
 /** Changes of less are none, 0…1. */
@@ -64,10 +64,7 @@ export function steepened(
   const whole = full !== 1;
   const colours = colourCount(channels);
   const alpha = channels > colours;
-  const light = new Float32Array(width * height);
-  for (let i = 0, p = 0; i < light.length; i++, p += channels)
-    light[i] =
-      colours === 1 ? data[p]! / full : (SEEN[0] * data[p]! + SEEN[1] * data[p + 1]! + SEEN[2] * data[p + 2]!) / full;
+  const light = brightnessOf({ data, width, height, channels });
   const how: Steepness = { blurX: 0, blurY: 0, gainX: 0, gainY: 0 };
   const quiet = noise ** 4 + 1e-20;
   const still = STILL * noise;
@@ -152,7 +149,7 @@ export function steepened(
 }
 
 /** How far before the first pixel the block begins that it lies in, 0 or less. */
-const blockBefore = (origin: number): number => -(((Math.round(origin) % BLOCK) + BLOCK) % BLOCK);
+export const blockBefore = (origin: number): number => -(((Math.round(origin) % BLOCK) + BLOCK) % BLOCK);
 
 const isNear = (a: number, b: number, by: number): boolean => a - b < by && b - a < by;
 

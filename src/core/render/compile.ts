@@ -199,7 +199,7 @@ export function compile(
   const frame = turn ? turnedRect(rect, turn.forward) : rect;
   const { on, output: asked } = recipe.frame;
   const output = outputSize([frame[2], frame[3]], on ? asked : undefined, recipe.proportion.perPixel ?? null);
-  const finished = { plane: chain, scale: output[0] / frame[2] };
+  const finished = { plane: chain, scale: output[0] / frame[2], frame };
   return {
     size,
     frame,

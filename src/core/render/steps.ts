@@ -1,6 +1,6 @@
 import { type PlaneStep, type RasterStep, chained } from "../course";
-import { evenStep, localLightStep, outputStep, toneStep } from "../finish";
-import type { Size } from "../geometry";
+import { evenStep, localLightStep, maskStep, outputStep, toneStep } from "../finish";
+import type { Rect, Size } from "../geometry";
 import { lensStep } from "../lens";
 import { attitudeStep } from "../lines";
 import { proportionStep } from "../proportion";
@@ -13,10 +13,11 @@ import { isByRays, viewStep } from "./view-step";
  * a quick one, while something is dragged.
  */
 export type StepOf = (recipe: SettledRecipe, size: Size, moving: boolean) => PlaneStep | null;
-/** What a step on pixels may know beside the recipe: all plane steps as one, and the pixels made of one of the plane. */
+/** What a step on pixels may know beside the recipe: all plane steps as one, the pixels made of one of the plane, and the frame on it. */
 export interface Finished {
   readonly plane: PlaneStep;
   readonly scale: number;
+  readonly frame: Rect;
 }
 export type RasterStepOf = (recipe: SettledRecipe, size: Size, finished: Finished) => RasterStep | null;
 
@@ -57,8 +58,9 @@ export const STEPS: Steps = {
   plane: [...BEFORE_SHAPE, shapeStep],
   raster: [
     // What looks furthest comes first: then little of what the others make is made twice.
-    localLightStep,
-    (recipe, _, { plane }) => evenStep(recipe, plane.back),
+    (recipe, _, { scale }) => localLightStep(recipe, scale),
+    (recipe, _, { plane, scale, frame }) => maskStep(recipe, { forward: plane.forward, made: scale, frame }),
+    (recipe, _, { plane }) => evenStep(recipe, plane),
     toneStep,
     (recipe, _, { scale }) => outputStep(recipe, scale),
   ],

@@ -4,8 +4,8 @@ import { useBench } from "@/client/bench-store";
 import { HARDNESS, type Stroke } from "@/core/edges";
 import { deleteStroke, strokeAnswer, strokeSettings, switchStroke } from "@/core/edits";
 import { RowButtons } from "../row-buttons";
-import { LEAST_STRENGTH } from "./brush/brush-state";
-import { ShareField } from "./share-field";
+import { LEAST_STRENGTH } from "../../brush/brush-state";
+import { ShareField } from "../share-field";
 import { strokeNames } from "./stroke-names";
 
 const KINDS = { mend: "mended", graft: "grafted" } as const;

@@ -5,6 +5,7 @@ import { finishTo, levelLight, switchFinish } from "@/core/edits";
 import { type FinishSettings, NO_FINISH, isLevel } from "@/core/finish";
 import { NumberField, percent } from "@/ui";
 import type { PanelParts } from "../bench-course";
+import { MasksPart } from "./masks/masks-part";
 import { SharpnessPart } from "./sharpness-part";
 import { ToneChart } from "./tone-chart";
 import { useTone } from "./use-tone";
@@ -90,6 +91,7 @@ export function FinishPanel({ photo, derived }: PanelParts) {
         ))}
         <p className="muted text-[0.9rem]">Or press with Neutral (;) on something white or grey.</p>
       </section>
+      <MasksPart />
       <SharpnessPart photo={photo} derived={derived} settings={settings} />
     </>
   );

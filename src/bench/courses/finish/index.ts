@@ -1,7 +1,11 @@
-import { tones } from "@/core/finish";
+import { masksOn, tones } from "@/core/finish";
 import type { BenchCourse } from "../bench-course";
 import { FINISH_COMMANDS } from "./commands";
 import { FinishPanel } from "./finish-panel";
+import { DAB } from "./masks/dab-tool";
+import { holdMask } from "./masks/hold-mask";
+import { MASK_COMMANDS } from "./masks/mask-commands";
+import { WASH } from "./masks/wash-tool";
 import { NEUTRAL } from "./neutral-tool";
 
 /** Course 6 on the Bench. */
@@ -12,10 +16,13 @@ export const finishCourse: BenchCourse = {
     if (!finish.on) return "left out";
     const sharpens = finish.even > 0 || finish.output !== undefined;
     const lit = tones(finish) || finish.bright !== 0 || finish.dark !== 0;
-    return [lit && "tone", sharpens && "sharpness"].filter(Boolean).join(", ");
+    const parts = masksOn(finish.masks).length;
+    const some = parts > 0 && `${parts} ${parts === 1 ? "part" : "parts"}`;
+    return [lit && "tone", sharpens && "sharpness", some].filter(Boolean).join(", ");
   },
-  tools: [NEUTRAL],
-  grips: [],
-  commands: FINISH_COMMANDS,
+  tools: [NEUTRAL, WASH, DAB],
+  grips: [holdMask],
+  // What is selected is moved by the arrows; without it they set the exposure.
+  commands: [...MASK_COMMANDS, ...FINISH_COMMANDS],
   Panel: FinishPanel,
 };

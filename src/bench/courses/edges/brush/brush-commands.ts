@@ -3,28 +3,36 @@ import { deleteStroke, moveStroke, switchStroke } from "@/core/edits";
 import { compile, withCamera } from "@/core/render";
 import { ARROW_KEYS, arrowOf, burstOf } from "../../../commands/arrows";
 import type { Command, CommandContext } from "../../../commands/command";
-import { movedOnPlane } from "../tools/hold-stroke";
-import { brushInHand, hardened, resized, sourceAt, useBrush, weakened } from "./brush-state";
+import { movedOnPlane } from "../../../tools/moved-on-plane";
+import { brushInHand, hardened, resized, sourceAt, useBrush, weakened } from "../../../brush/brush-state";
 
 const group = "Edges";
 const inHand = ({ get }: CommandContext): boolean => brushInHand(get());
 const isSelected = ({ get }: CommandContext): boolean =>
   get().course === "edges" && (get().recipe.edges.strokes ?? []).some((s) => s.id === get().selected);
 
-/** A change of the brush by a key. */
-const brush = (id: string, words: string, key: string, run: Command["run"]): Command => ({
+const strokes = (context: CommandContext): boolean => inHand(context) && context.get().course === "edges";
+
+/** A change of the brush by a key. @param can any brush, or those of this course. */
+const brush = (id: string, words: string, key: string, run: Command["run"], can = strokes): Command => ({
   id,
   words,
   group,
   keys: [key],
-  can: inHand,
+  can,
   run,
 });
 
 /** What the keys do to the brushes and their strokes. */
 export const BRUSH_COMMANDS: readonly Command[] = [
-  brush("brush-smaller", "Smaller brush (also Alt and the wheel)", "7", ({ get }) => resized(1 / 1.15, get().size)),
-  brush("brush-larger", "Larger brush", "8", ({ get }) => resized(1.15, get().size)),
+  brush(
+    "brush-smaller",
+    "Smaller brush (also Alt and the wheel)",
+    "7",
+    ({ get }) => resized(1 / 1.15, get().size),
+    inHand,
+  ),
+  brush("brush-larger", "Larger brush", "8", ({ get }) => resized(1.15, get().size), inHand),
   brush("brush-softer", "Softer brush", ";", () => hardened(-0.1)),
   brush("brush-harder", "Harder brush", "'", () => hardened(0.1)),
   brush("brush-weaker", "Weaker brush; after the weakest the strongest", "9", weakened),
@@ -33,7 +41,7 @@ export const BRUSH_COMMANDS: readonly Command[] = [
     words: "Graft from the place under the pointer",
     group,
     keys: ["Shift+b"],
-    can: (context) => inHand(context) && useBrush.getState().at !== null,
+    can: (context) => strokes(context) && useBrush.getState().at !== null,
     run: ({ get }) => {
       sourceAt(useBrush.getState().at!);
       get().set({ tool: "graft" });

@@ -3,8 +3,8 @@
 import { useBench } from "@/client/bench-store";
 import { HARDNESS, type StrokeLock, type StrokePlane } from "@/core/edges";
 import { NumberField } from "@/ui";
-import { ShareField } from "../share-field";
-import { LEAST_STRENGTH, radiusFor, useBrush } from "./brush-state";
+import { ShareField } from "../../share-field";
+import { LEAST_STRENGTH, radiusFor, useBrush } from "../../../brush/brush-state";
 
 const PLANES: Record<StrokePlane, string> = {
   picture: "the picture",

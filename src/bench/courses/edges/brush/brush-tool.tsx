@@ -1,76 +1,54 @@
 import { type StrokeKind, MOST_STROKES } from "@/core/edges";
 import { addStroke, thinned } from "@/core/edits";
-import { type Vec2, distance2 } from "@/core/geometry";
+import type { Vec2 } from "@/core/geometry";
 import { newId } from "../../../new-id";
 import { MOVE } from "../../../tools/move-tool";
-import { type At, type Gesture, type Hand, type Tool, edit, pan } from "../../../tools/tool";
+import { type Gesture, type Hand, type Tool, edit, pan } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";
-import { BrushOverlay } from "./brush-overlay";
-import { radiusFor, sourceAt, useBrush } from "./brush-state";
+import { radiusFor, sourceAt, useBrush } from "../../../brush/brush-state";
+import { inHundredths, painting } from "../../../brush/painting";
+import { brushOverlay } from "../../../brush/brush-overlay";
+import { graftPreview } from "./graft-preview";
 import { graftingFrom } from "./graft-source";
 
-/** Points of a stroke are at least so far apart, in radii of its brush. */
-const APART = 0.15;
-
-const round = ([x, y]: Vec2): [number, number] => [Math.round(x * 100) / 100, Math.round(y * 100) / 100];
-
-/** A brush drawn over the picture; with Shift it runs straight. What it has covered becomes a stroke when it is let go of. */
-function painting(kind: StrokeKind, start: Vec2, hand: Hand, pressure: number): Gesture {
+/** A brush drawn over the picture becomes a stroke. */
+function stroking(kind: StrokeKind, start: Vec2, hand: Hand, pressure: number): Gesture {
   const { size, recipe } = hand.bench;
   const set = useBrush.getState();
   const radius = radiusFor(set.radius, size);
   const from = kind === "graft" ? (graftingFrom(recipe, size, hand.projection.map, set, start)?.(start) ?? null) : null;
-  let points: Vec2[] = [start];
-  let press: number[] = [pressure];
-  const show = (): void => useBrush.setState({ running: { kind, points: [...points], press: [...press] } });
-  const hide = (): void => useBrush.setState({ running: null });
-  show();
-  return {
-    keeps: "map",
-    move: ({ recorded, shift, pressure: now }: At) => {
-      if (!recorded) return [];
-      if (shift) {
-        points = [start, recorded];
-        press = [press[0]!, now];
-      } else if (distance2(recorded, points.at(-1)!) >= APART * radius) {
-        points.push(recorded);
-        press.push(now);
-      }
-      show();
-      return [];
-    },
-    up: () => {
-      hide();
-      if (kind === "graft" && !from) return [];
-      if (kind === "graft" && set.aligned && !set.first) useBrush.setState({ first: start });
-      const light = press.some((p) => p < 0.995);
-      return [
-        edit(
-          addStroke({
-            id: newId(),
-            kind,
-            points: thinned(points).map(round),
-            ...(light && { press: thinned(press).map((p) => Math.round(p * 1000) / 1000) }),
-            radius: Math.round(radius * 100) / 100,
-            hardness: set.hardness,
-            ...(set.strength < 1 && { strength: set.strength }),
-            on: true,
-            ...(from && { from: round(from) }),
-            ...(from && set.along !== "picture" && { along: set.along }),
-            ...(from && set.lock && { lock: set.lock }),
-            ...(from && !set.matched && { light: "as-is" as const }),
-          }),
-        ),
-      ];
-    },
-    dropped: hide,
-  };
+  return painting({ kind, start, radius, pressure }, (points, press) => {
+    if (kind === "graft" && !from) return [];
+    if (kind === "graft" && set.aligned && !set.first) useBrush.setState({ first: start });
+    const light = press.some((p) => p < 0.995);
+    return [
+      edit(
+        addStroke({
+          id: newId(),
+          kind,
+          points: thinned(points).map(inHundredths),
+          ...(light && { press: thinned(press).map((p) => Math.round(p * 1000) / 1000) }),
+          radius: Math.round(radius * 100) / 100,
+          hardness: set.hardness,
+          ...(set.strength < 1 && { strength: set.strength }),
+          on: true,
+          ...(from && { from: inHundredths(from) }),
+          ...(from && set.along !== "picture" && { along: set.along }),
+          ...(from && set.lock && { lock: set.lock }),
+          ...(from && !set.matched && { light: "as-is" as const }),
+        }),
+      ),
+    ];
+  });
 }
+
+const GRAFT_OVERLAY = brushOverlay(graftPreview);
+const MEND_OVERLAY = brushOverlay();
 
 const brush = (kind: StrokeKind, button: Pick<Tool, "name" | "label" | "words" | "key" | "icon" | "hint">): Tool => ({
   ...button,
   cursor: "none",
-  Overlay: BrushOverlay,
+  Overlay: kind === "graft" ? GRAFT_OVERLAY : MEND_OVERLAY,
   corrected: true,
   down: (at, hand) => {
     if (hand.bench.view !== "corrected") return MOVE.down(at, hand);
@@ -79,7 +57,7 @@ const brush = (kind: StrokeKind, button: Pick<Tool, "name" | "label" | "words" |
       sourceAt(at.recorded);
       return { move: () => [], up: () => [] };
     }
-    return painting(kind, at.recorded, hand, at.pressure);
+    return stroking(kind, at.recorded, hand, at.pressure);
   },
 });
 

@@ -1,6 +1,6 @@
 import { opened } from "../../../testing";
 import { at, onSheet, play } from "../../playing.testing";
-import { hardened, resized, sourceAt, useBrush, weakened } from "./brush-state";
+import { hardened, resized, sourceAt, useBrush, weakened } from "../../../brush/brush-state";
 
 const SIZE = [4000, 3000] as const;
 const START = useBrush.getState();

@@ -10,7 +10,7 @@ import {
   shiftAlong,
   withCamera,
 } from "@/core/render";
-import type { useBrush } from "./brush-state";
+import type { useBrush } from "../../../brush/brush-state";
 
 type Set = Pick<ReturnType<typeof useBrush.getState>, "source" | "first" | "aligned" | "along" | "lock">;
 

@@ -5,7 +5,7 @@ import type { Size, Vec2 } from "@/core/geometry";
 
 /** A stroke under the pointer; its points are pixels of the original. */
 export interface RunningStroke {
-  readonly kind: StrokeKind;
+  readonly kind: StrokeKind | "dab";
   readonly points: readonly Vec2[];
   readonly press: readonly number[];
 }
@@ -32,7 +32,7 @@ interface BrushState {
 
 /** Whether one of the brushes is in hand. */
 export const brushInHand = ({ course, tool }: Pick<BenchState, "course" | "tool">): boolean =>
-  course === "edges" && (tool === "mend" || tool === "graft");
+  course === "edges" ? tool === "mend" || tool === "graft" : course === "finish" && tool === "dab";
 
 export const useBrush = create<BrushState>()(() => ({
   radius: null,

@@ -1,0 +1,167 @@
+"use client";
+
+import { useBench } from "@/client/bench-store";
+import { DAB_HARDNESS, type Mask, type MaskEffect, NO_FINISH } from "@/core/finish";
+import { deleteMask, maskEdge, maskEffect, switchMask } from "@/core/edits";
+import { NumberField } from "@/ui";
+import { radiusFor, useBrush } from "../../../brush/brush-state";
+import { RowButtons } from "../../row-buttons";
+import { ShareField } from "../../share-field";
+import { maskNames } from "./mask-names";
+import { useMasks } from "./mask-state";
+
+const KINDS = { wash: "wash", dab: "dab" } as const;
+
+const signed = (v: number, unit: string, digits: number): string =>
+  `${v > 0 ? "+" : "−"}${Math.abs(v).toFixed(digits)} ${unit}`;
+
+/** What a mask does, in a few words. */
+const effectWords = ({ exposure = 0, warmth = 0, sharpness = 0 }: MaskEffect): string =>
+  [
+    exposure !== 0 && signed(exposure, "st", 2),
+    warmth !== 0 && `${warmth > 0 ? "warmer" : "cooler"} ${Math.abs(warmth).toFixed(2)}`,
+    sharpness !== 0 && `${sharpness > 0 ? "sharper" : "softer"} ${Math.abs(100 * sharpness).toFixed(0)} %`,
+  ]
+    .filter(Boolean)
+    .join(", ") || "nothing yet";
+
+/** Parts of the picture with a light, warmth or sharpness of their own; the selected one with its settings. */
+export function MasksPart() {
+  const { recipe, selected, tool, edit, set } = useBench();
+  const masks = (recipe.finish ?? NO_FINISH).masks ?? [];
+  const names = maskNames(masks);
+  return (
+    <section className="ruled border-t py-2" aria-label="Parts by themselves">
+      <h3 className="px-3.5 pb-1 font-semibold">Parts by themselves</h3>
+      {masks.length === 0 ? (
+        <p className="muted px-3.5 pb-1">
+          A window too bright, a ceiling too dark: draw a wash (Shift W) over it, or brush it with a dab (Shift B).
+        </p>
+      ) : (
+        <table className="schedule w-full" aria-label="Masks">
+          <tbody>
+            {masks.map((mask) => {
+              const { id, kind, on } = mask;
+              const name = names.get(id)!;
+              return (
+                <tr
+                  key={id}
+                  className={`cursor-pointer ${on ? "" : "opacity-60"}`}
+                  aria-selected={selected === id}
+                  onClick={() => set({ selected: selected === id ? null : id, selectedEnd: null })}
+                >
+                  <th scope="row" className="w-24 pl-3.5 text-left">
+                    <button
+                      className="font-semibold"
+                      aria-pressed={selected === id}
+                      onClick={(e) => {
+                        e.stopPropagation();
+                        set({ selected: selected === id ? null : id, selectedEnd: null });
+                      }}
+                    >
+                      {name} <span className="muted font-normal">{KINDS[kind]}</span>
+                    </button>
+                  </th>
+                  <td className="tabular-nums">{effectWords(mask)}</td>
+                  <td className="pr-3 text-right whitespace-nowrap">
+                    <RowButtons
+                      name={name}
+                      on={on}
+                      onSwitch={() => edit(switchMask(id, !on))}
+                      onDelete={() => edit(deleteMask(id))}
+                    />
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {masks.map((mask) =>
+        mask.id === selected ? <Settings key={mask.id} mask={mask} name={names.get(mask.id)!} /> : null,
+      )}
+      {tool === "dab" && <Brush />}
+    </section>
+  );
+}
+
+/** The brush in hand. */
+function Brush() {
+  const { size } = useBench();
+  const { radius } = useBrush();
+  return (
+    <div className="px-3.5 pt-1" role="group" aria-label="Brush">
+      <NumberField
+        label="Brush"
+        value={2 * radiusFor(radius, size)}
+        standard={2 * radiusFor(null, size)}
+        step={2}
+        digits={0}
+        unit="px"
+        min={3}
+        max={Math.round(0.5 * Math.max(...size))}
+        onChange={(v) => useBrush.setState({ radius: v / 2 })}
+      />
+    </div>
+  );
+}
+
+const EFFECTS = [
+  { key: "exposure", label: "Exposure", times: 1, step: 0.1, digits: 2, unit: "st", most: 4 },
+  { key: "warmth", label: "Warmth", times: 1, step: 0.05, digits: 2, unit: "st", most: 3 },
+  { key: "sharpness", label: "Sharpness", times: 100, step: 5, digits: 0, unit: "%", most: 100 },
+] as const;
+
+function Settings({ mask, name }: { mask: Mask; name: string }) {
+  const { edit, endGesture } = useBench();
+  const { covered } = useMasks();
+  const { id } = mask;
+  return (
+    <div className="px-3.5 pt-1 pb-1" role="group" aria-label={`Settings of ${name}`}>
+      {EFFECTS.map(({ key, label, times, step, digits, unit, most }) => (
+        <NumberField
+          key={key}
+          label={`${label} of ${name}`}
+          value={times * (mask[key] ?? 0)}
+          standard={0}
+          step={step}
+          digits={digits}
+          unit={unit}
+          min={-most}
+          max={most}
+          onChange={(v) => {
+            edit(maskEffect(id, { [key]: v / times }), `mask ${id} ${key}`);
+            useMasks.setState({ effect: { [key]: v / times } });
+          }}
+          onDone={endGesture}
+        />
+      ))}
+      {mask.kind === "dab" && (
+        <ShareField
+          label={`Hardness of ${name}`}
+          value={mask.hardness ?? DAB_HARDNESS}
+          standard={DAB_HARDNESS}
+          onChange={(hardness) => edit(maskEdge(id, { hardness }), `mask ${id} hardness`)}
+          onDone={endGesture}
+        />
+      )}
+      {[
+        {
+          words: "Its edge clings to the edges in the picture",
+          on: mask.clings ?? false,
+          turn: (on: boolean) => edit(maskEdge(id, { clings: on })),
+        },
+        {
+          words: "Show what it covers (')",
+          on: covered,
+          turn: (on: boolean) => useMasks.setState({ covered: on }),
+        },
+      ].map(({ words, on, turn }) => (
+        <label key={words} className="flex cursor-pointer items-center gap-2 pt-1.5">
+          <input type="checkbox" className="checkbox checkbox-xs" checked={on} onChange={() => turn(!on)} />
+          {words}
+        </label>
+      ))}
+    </div>
+  );
+}
