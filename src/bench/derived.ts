@@ -169,7 +169,9 @@ function rowsOf(
 
 /** What the core says of the Bench's recipe. */
 export function useDerived(): Derived {
-  const recipe = useBench((s) => s.recipe);
+  const worked = useBench((s) => s.recipe);
+  const peek = useBench((s) => s.peek);
+  const recipe = useMemo(() => (peek ? peek.of(worked) : worked), [peek, worked]);
   const size = useBench((s) => s.size);
   const moving = useBench((s) => s.gesture !== null);
   const own = useBench((s) => (s.own.state === "found" ? s.own.proposal : null));

@@ -21,6 +21,13 @@ interface Step {
   readonly label: string;
 }
 
+/** Another recipe to be looked at for a while, made from the one that is worked on. */
+export interface Peek {
+  /** What it is without, or as: "without the light". */
+  readonly words: string;
+  readonly of: (recipe: Recipe) => Recipe;
+}
+
 /** What the Bench works on. The recipe is replaced, never changed in place; every step can be taken back. */
 export interface BenchState {
   versionId: string;
@@ -56,6 +63,8 @@ export interface BenchState {
   alone: boolean;
   /** While held, the original alone is shown. */
   holding: boolean;
+  /** While set, the sheet shows another recipe than the one that is worked on; nothing is edited by it. */
+  peek: Peek | null;
   save: SaveState;
 
   open(versionId: string, size: Size, recipe: Recipe): void;
@@ -89,6 +98,7 @@ export interface BenchState {
         | "places"
         | "alone"
         | "holding"
+        | "peek"
         | "save"
       >
     >,
@@ -120,6 +130,7 @@ export const createBenchStore = () =>
     detail: null,
     alone: false,
     holding: false,
+    peek: null,
     save: "saved",
 
     open: (versionId, size, recipe) =>
@@ -135,6 +146,7 @@ export const createBenchStore = () =>
         places: [],
         own: UNLOOKED,
         detail: null,
+        peek: null,
         save: "saved",
       }),
     edit: (edit, gesture) =>

@@ -2,10 +2,11 @@
 
 import { useEffect, useRef } from "react";
 import { useBench } from "@/client/bench-store";
+import { DAB_HARDNESS } from "@/core/finish";
 import type { Vec2 } from "@/core/geometry";
 import { type Projection, onScreen, recordedAt } from "../sheet/projection";
 import type { OverlayParts } from "../tools/tool";
-import { radiusFor, resized, useBrush } from "./brush-state";
+import { kindInHand, radiusOf, resized, useBrush } from "./brush-state";
 
 /** Corners of the brush's outline. */
 const CORNERS = 28;
@@ -82,13 +83,15 @@ function BrushOverlay({
       const { projection: by, colours: ink } = latest.current;
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
       context.clearRect(0, 0, sheet[0], sheet[1]);
-      const { size, view } = useBench.getState();
+      const { size, view, course } = useBench.getState();
+      const kind = kindInHand({ course });
       const set = useBrush.getState();
       const recorded = pointer && recordedAt(by, pointer);
       // Cleared, Chromium has been seen to show what it drew some frames before: where nothing is to be seen, nothing is there.
       target.hidden = view !== "corrected" || (!recorded && !set.running);
       if (target.hidden) return;
-      const radius = radiusFor(set.radius, size);
+      const radius = radiusOf(set, size, kind);
+      const hardness = kind === "dab" ? DAB_HARDNESS : set.hardness;
       const { running } = set;
       if (recorded && pointer)
         under?.({ context, by, pointer, recorded, radius, ratio, sheet, pictures, colours: ink });
@@ -106,7 +109,7 @@ function BrushOverlay({
       }
       if (!recorded) return;
       outlined(context, ring(by, recorded, radius), ink.ink, ink.halo, []);
-      if (set.hardness < 0.95) outlined(context, ring(by, recorded, radius * set.hardness), ink.ink, ink.halo, [2, 4]);
+      if (hardness < 0.95) outlined(context, ring(by, recorded, radius * hardness), ink.ink, ink.halo, [2, 4]);
     };
 
     const ask = (): void => {
@@ -128,7 +131,8 @@ function BrushOverlay({
       if (!event.altKey) return;
       event.preventDefault();
       event.stopImmediatePropagation();
-      resized(Math.exp(-event.deltaY * PER_DELTA), useBench.getState().size);
+      const bench = useBench.getState();
+      resized(Math.exp(-event.deltaY * PER_DELTA), bench.size, kindInHand(bench));
     };
     element.addEventListener("pointermove", onMove);
     element.addEventListener("pointerleave", onLeave);

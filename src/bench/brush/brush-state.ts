@@ -14,6 +14,7 @@ export interface RunningStroke {
 interface BrushState {
   /** Pixels of the original; null: what suits the photo. */
   readonly radius: number | null;
+  readonly dabRadius: number | null;
   readonly hardness: number;
   readonly strength: number;
   /** Where a graft copies from, pixels of the original; null before it is chosen. */
@@ -36,6 +37,7 @@ export const brushInHand = ({ course, tool }: Pick<BenchState, "course" | "tool"
 
 export const useBrush = create<BrushState>()(() => ({
   radius: null,
+  dabRadius: null,
   hardness: HARDNESS,
   strength: 1,
   source: null,
@@ -49,17 +51,33 @@ export const useBrush = create<BrushState>()(() => ({
 }));
 
 /** A brush's radius before anyone has set it, as a share of the photo's longer side; and the smallest and largest there are. */
-const STANDARD = 0.012;
+const STANDARD = { stroke: 0.012, dab: 0.06 } as const;
 const LEAST_PX = 1.5;
 const MOST = 0.25;
 
-export const radiusFor = (radius: number | null, size: Size): number => radius ?? STANDARD * Math.max(...size);
+/** A brush of one kind: strokes that mend or graft, or dabs of light. */
+export type BrushKind = keyof typeof STANDARD;
+
+export const radiusFor = (radius: number | null, size: Size, kind: BrushKind = "stroke"): number =>
+  radius ?? STANDARD[kind] * Math.max(...size);
+
+/** The radius of the brush of a kind as it is set, pixels of the original. */
+export const radiusOf = (
+  { radius, dabRadius }: Pick<BrushState, "radius" | "dabRadius">,
+  size: Size,
+  kind: BrushKind,
+) => radiusFor(kind === "dab" ? dabRadius : radius, size, kind);
+
+/** The kind of the brush in hand. */
+export const kindInHand = ({ course }: Pick<BenchState, "course">): BrushKind =>
+  course === "finish" ? "dab" : "stroke";
 
 /** A brush made larger or smaller. */
-export function resized(factor: number, size: Size): void {
-  useBrush.setState(({ radius }) => ({
-    radius: Math.min(MOST * Math.max(...size), Math.max(LEAST_PX, radiusFor(radius, size) * factor)),
-  }));
+export function resized(factor: number, size: Size, kind: BrushKind = "stroke"): void {
+  useBrush.setState((set) => {
+    const radius = Math.min(MOST * Math.max(...size), Math.max(LEAST_PX, radiusOf(set, size, kind) * factor));
+    return kind === "dab" ? { dabRadius: radius } : { radius };
+  });
 }
 
 /** A brush or stroke that does less than this does nothing that is seen. */

@@ -14,7 +14,7 @@ import { type Projection, onScreen } from "./projection";
 /** Half the length of the bars at a wash's ends, CSS pixels. */
 const BAR = 26;
 /** Side of the cells in which what a mask covers is shown, CSS pixels. */
-const CELL = 9;
+const CELL = 6;
 
 /** The masks of Finish: a wash by its two ends, a dab by its strokes' ways; and over the picture what the selected one covers. */
 export function MaskMarks({
@@ -144,33 +144,38 @@ function Covered({
   colours: SheetColours;
 }) {
   const { map, view } = projection;
-  const cells = useMemo(() => shaded(mask, map.fromRecorded, view, sheet), [mask, map, view, sheet]);
+  const shade = useMemo(
+    () => shaded(mask, map.fromRecorded, view, sheet, colours.sill),
+    [mask, map, view, sheet, colours],
+  );
   return (
     <Shape
       listening={false}
       perfectDrawEnabled={false}
-      sceneFunc={(context) => {
-        context.setAttr("fillStyle", colours.sill);
-        for (const { x, y, share } of cells) {
-          context.setAttr("globalAlpha", 0.55 * share);
-          context.fillRect(x, y, CELL, CELL);
-        }
-        context.setAttr("globalAlpha", 1);
-      }}
+      sceneFunc={(context) => context.drawImage(shade, 0, 0, shade.width * CELL, shade.height * CELL)}
     />
   );
 }
 
+/** One pixel a cell, of the colour, as opaque as the mask covers it; drawn larger it is smooth. */
 function shaded(
   mask: Mask,
   forward: (p: Vec2) => Vec2 | null,
   view: View,
   sheet: Size,
-): { x: number; y: number; share: number }[] {
+  colour: string,
+): HTMLCanvasElement {
   const [x, y] = toPlane(view, [CELL / 2, CELL / 2]);
   const [width, height] = [Math.ceil(sheet[0] / CELL), Math.ceil(sheet[1] / CELL)];
   const field = maskField(placedMasks([mask], forward)[0]!, { x, y, apart: CELL / view.scale, width, height });
-  return [...field].flatMap((share, n) =>
-    share > 0.02 ? [{ x: CELL * (n % width), y: CELL * Math.floor(n / width), share }] : [],
-  );
+  const canvas = document.createElement("canvas");
+  canvas.width = width;
+  canvas.height = height;
+  const context = canvas.getContext("2d")!;
+  context.fillStyle = colour;
+  context.fillRect(0, 0, width, height);
+  const image = context.getImageData(0, 0, width, height);
+  field.forEach((share, n) => (image.data[4 * n + 3] = 140 * share));
+  context.putImageData(image, 0, 0);
+  return canvas;
 }

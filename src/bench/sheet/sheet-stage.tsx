@@ -23,6 +23,7 @@ import { ClickedMark, LineMark } from "./line-mark";
 import { MagnifierHole } from "./magnifier";
 import { MaskMarks } from "./mask-marks";
 import { type Bubble, Margins } from "./margins";
+import { MOST_STRETCH } from "@/core/finish";
 import { brushInHand } from "../brush/brush-state";
 import { useFrameAxis } from "../courses/frame/frame-axis";
 import { type Projection, onScreen, pathOf, pathOfLine } from "./projection";
@@ -93,7 +94,13 @@ export const SheetStage = memo(function SheetStage(props: Props) {
         {!asShot && recipe.frame.on && recipe.frame.bar && recipe.proportion.perPixel !== undefined && (
           <ScaleBarMark frame={derived.map.frame} perPixel={recipe.proportion.perPixel} view={view} />
         )}
-        {stretch && !asShot && <StretchMap map={derived.map} view={view} sheet={sheet} colours={colours} />}
+        {stretch && !asShot && (
+          <StretchMap
+            map={derived.map}
+            beyond={recipe.finish?.on && recipe.finish.even > 0 ? MOST_STRETCH : null}
+            {...{ view, sheet, colours }}
+          />
+        )}
         {shown && course !== "proportion" && course !== "edges" && (
           <OwnMarks projection={projection} colours={colours} />
         )}

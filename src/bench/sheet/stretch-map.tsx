@@ -19,22 +19,25 @@ export function StretchMap({
   view,
   sheet,
   colours,
+  beyond,
 }: {
   map: CompiledMap;
   view: View;
   sheet: Size;
   colours: SheetColours;
+  /** Where it is stretched more than this its sharpness is not wholly given back: those cells are crossed out. Null: nothing is said of that. */
+  beyond: number | null;
 }) {
   const cells = useMemo(() => {
-    const found: { x: number; y: number; step: number }[] = [];
+    const found: { x: number; y: number; step: number; lost: boolean }[] = [];
     for (let y = 0; y < sheet[1]; y += CELL)
       for (let x = 0; x < sheet[0]; x += CELL) {
         const factor = stretchAt(map, toPlane(view, [x + CELL / 2, y + CELL / 2]), map.size);
         const step = factor === null ? -1 : STEPS.filter((s) => factor >= s).length - 1;
-        if (step >= 0) found.push({ x, y, step });
+        if (factor !== null && step >= 0) found.push({ x, y, step, lost: beyond !== null && factor > beyond });
       }
     return found;
-  }, [map, view, sheet]);
+  }, [map, view, sheet, beyond]);
   const worst = useMemo(() => worstStretch(map), [map]);
   return (
     <Shape
@@ -46,6 +49,18 @@ export function StretchMap({
           context.setAttr("fillStyle", colours.plumb);
           context.fillRect(x, y, CELL - 1, CELL - 1);
         }
+        context.setAttr("globalAlpha", 0.85);
+        context.setAttr("strokeStyle", colours.ink);
+        context.setAttr("lineWidth", 1.2);
+        context.beginPath();
+        for (const { x, y, lost } of cells) {
+          if (!lost) continue;
+          context.moveTo(x + 3, y + 3);
+          context.lineTo(x + CELL - 4, y + CELL - 4);
+          context.moveTo(x + CELL - 4, y + 3);
+          context.lineTo(x + 3, y + CELL - 4);
+        }
+        context.stroke();
         context.setAttr("globalAlpha", 1);
         if (worst.factor < STEPS[0]!) return;
         const [x, y] = [worst.at[0] * view.scale + view.shift[0], worst.at[1] * view.scale + view.shift[1]];

@@ -1,4 +1,4 @@
-import { type FinishSettings, type Level, balanceFor, lightOf } from "../finish";
+import { type FinishPart, type FinishSettings, type Level, balanceFor, lightOf, withoutPart } from "../finish";
 import { clamp } from "../geometry";
 import type { Edit } from "./edit";
 import { withFinish } from "./with-finish";
@@ -40,4 +40,17 @@ export const neutralAt = (shown: readonly [number, number, number]): Edit => ({
 export const levelLight = ({ black, white, exposure }: Level): Edit => ({
   label: "Level the light",
   apply: (recipe) => withFinish(recipe, (settings) => ({ ...settings, black, white, exposure })),
+});
+
+const PART_WORDS: Record<FinishPart, string> = {
+  light: "light",
+  colour: "colour",
+  masks: "parts",
+  sharpness: "sharpness",
+};
+
+/** Puts one part of Finish back to where nothing is set. */
+export const resetFinish = (part: FinishPart): Edit => ({
+  label: `Reset the ${PART_WORDS[part]}`,
+  apply: (recipe) => withFinish(recipe, (settings) => withoutPart(settings, part)),
 });

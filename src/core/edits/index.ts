@@ -5,6 +5,7 @@
 export * from "./edit";
 export * from "./attitude-edits";
 export * from "./course-edits";
+export * from "./curve-edits";
 export * from "./edge-edits";
 export * from "./face-edits";
 export * from "./finish-edits";

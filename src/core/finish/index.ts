@@ -13,5 +13,6 @@ export * from "./as-shot";
 export * from "./guided-base";
 export * from "./local-light-step";
 export * from "./masks";
+export * from "./parts";
 export * from "./mask-field";
 export * from "./mask-step";

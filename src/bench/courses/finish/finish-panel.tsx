@@ -6,8 +6,10 @@ import { type FinishSettings, NO_FINISH, isLevel } from "@/core/finish";
 import { NumberField, percent } from "@/ui";
 import type { PanelParts } from "../bench-course";
 import { MasksPart } from "./masks/masks-part";
+import { PartHeader } from "./part-header";
 import { SharpnessPart } from "./sharpness-part";
 import { ToneChart } from "./tone-chart";
+import { ToneCurve } from "./tone-curve";
 import { useTone } from "./use-tone";
 
 interface Row {
@@ -81,11 +83,14 @@ export function FinishPanel({ photo, derived }: PanelParts) {
         </div>
       )}
       <section className="px-3.5 py-2" aria-label="Light">
+        <PartHeader part="light" title="Light" settings={settings} />
         {LIGHT.map((row) => (
           <ToneField key={row.key} row={row} settings={settings} />
         ))}
       </section>
+      <ToneCurve settings={settings} />
       <section className="ruled border-t px-3.5 py-2" aria-label="Colour">
+        <PartHeader part="colour" title="Colour" settings={settings} />
         {COLOUR.map((row) => (
           <ToneField key={row.key} row={row} settings={settings} />
         ))}

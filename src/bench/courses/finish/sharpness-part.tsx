@@ -9,6 +9,7 @@ import { type FinishSettings, MOST_STRETCH } from "@/core/finish";
 import { worstStretch } from "@/core/render";
 import { NumberField, notify } from "@/ui";
 import type { Derived } from "../../derived";
+import { PartHeader } from "./part-header";
 
 /** What pictures are sharpened for: how strongly, how widely, and what is left as it is. */
 const OUTPUTS = {
@@ -32,7 +33,7 @@ export function SharpnessPart({
   derived: Derived;
   settings: FinishSettings;
 }) {
-  const { edit, endGesture } = useBench();
+  const { edit, endGesture, stretch, set } = useBench();
   const worst = useMemo(() => worstStretch(derived.map).factor, [derived.map]);
   /** Gives so much back; measures what "as shot" is where nobody has. */
   const give = async (even: number): Promise<void> => {
@@ -53,6 +54,7 @@ export function SharpnessPart({
   };
   return (
     <section className="ruled border-t px-3.5 py-2" aria-label="Sharpness">
+      <PartHeader part="sharpness" title="Sharpness" settings={settings} />
       <NumberField
         label="Even sharpness"
         value={100 * settings.even}
@@ -78,6 +80,20 @@ export function SharpnessPart({
           settings.noise !== undefined &&
           ` As shot: edges ${settings.blur.toFixed(2)} px soft, noise ${(100 * settings.noise).toFixed(1)} %. Look at it at 100 %.`}
       </p>
+      {worst >= 1.05 && (
+        <label className="flex cursor-pointer items-center gap-2 pb-1">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            checked={stretch}
+            onChange={() => set({ stretch: !stretch })}
+          />
+          <span>
+            Map of the stretch (U)
+            {settings.even > 0 && <span className="muted">; crossed out: what cannot be given back wholly</span>}
+          </span>
+        </label>
+      )}
       <label className="flex items-center justify-between gap-2 py-0.5">
         <span>Sharpened for</span>
         <select

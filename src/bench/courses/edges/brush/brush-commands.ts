@@ -4,7 +4,7 @@ import { compile, withCamera } from "@/core/render";
 import { ARROW_KEYS, arrowOf, burstOf } from "../../../commands/arrows";
 import type { Command, CommandContext } from "../../../commands/command";
 import { movedOnPlane } from "../../../tools/moved-on-plane";
-import { brushInHand, hardened, resized, sourceAt, useBrush, weakened } from "../../../brush/brush-state";
+import { brushInHand, hardened, kindInHand, resized, sourceAt, useBrush, weakened } from "../../../brush/brush-state";
 
 const group = "Edges";
 const inHand = ({ get }: CommandContext): boolean => brushInHand(get());
@@ -29,10 +29,10 @@ export const BRUSH_COMMANDS: readonly Command[] = [
     "brush-smaller",
     "Smaller brush (also Alt and the wheel)",
     "7",
-    ({ get }) => resized(1 / 1.15, get().size),
+    ({ get }) => resized(1 / 1.15, get().size, kindInHand(get())),
     inHand,
   ),
-  brush("brush-larger", "Larger brush", "8", ({ get }) => resized(1.15, get().size), inHand),
+  brush("brush-larger", "Larger brush", "8", ({ get }) => resized(1.15, get().size, kindInHand(get())), inHand),
   brush("brush-softer", "Softer brush", ";", () => hardened(-0.1)),
   brush("brush-harder", "Harder brush", "'", () => hardened(0.1)),
   brush("brush-weaker", "Weaker brush; after the weakest the strongest", "9", weakened),

@@ -1,7 +1,7 @@
 import { MOST_DAB_POINTS } from "@/core/finish";
 import { addDab, addMask, thinned } from "@/core/edits";
 import { brushOverlay } from "../../../brush/brush-overlay";
-import { radiusFor, useBrush } from "../../../brush/brush-state";
+import { radiusOf, useBrush } from "../../../brush/brush-state";
 import { inHundredths, painting } from "../../../brush/painting";
 import { newId } from "../../../new-id";
 import { MOVE } from "../../../tools/move-tool";
@@ -33,7 +33,7 @@ export const DAB: Tool = {
     const { bench } = hand;
     if (bench.view !== "corrected") return MOVE.down(at, hand);
     if (!at.recorded) return letGo(hand);
-    const radius = radiusFor(useBrush.getState().radius, bench.size);
+    const radius = radiusOf(useBrush.getState(), bench.size, "dab");
     return painting({ kind: "dab", start: at.recorded, radius, pressure: 1 }, (points, _, { alt }) => {
       const into = bench.recipe.finish?.masks?.find((m) => m.id === bench.selected && m.kind === "dab");
       const dab = {
@@ -43,10 +43,9 @@ export const DAB: Tool = {
       if (into) return [edit(addDab(into.id, alt ? { ...dab, off: true } : dab))];
       if (alt) return [];
       const { effect } = useMasks.getState();
-      const { hardness } = useBrush.getState();
       const id = newId();
       return [
-        edit(addMask({ id, kind: "dab", on: true, dabs: [dab], hardness, ...effect })),
+        edit(addMask({ id, kind: "dab", on: true, dabs: [dab], ...effect })),
         { do: "set", state: { selected: id, selectedEnd: null, marks: true } },
       ];
     });

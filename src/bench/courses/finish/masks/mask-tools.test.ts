@@ -7,7 +7,7 @@ import { useMasks } from "./mask-state";
 const BRUSH = useBrush.getState();
 const MASKS = useMasks.getState();
 beforeEach(() => {
-  useBrush.setState({ ...BRUSH, radius: 60 }, true);
+  useBrush.setState({ ...BRUSH, dabRadius: 60 }, true);
   useMasks.setState(MASKS, true);
 });
 

@@ -7,6 +7,7 @@ import { NumberField } from "@/ui";
 import { radiusFor, useBrush } from "../../../brush/brush-state";
 import { RowButtons } from "../../row-buttons";
 import { ShareField } from "../../share-field";
+import { PartHeader } from "../part-header";
 import { maskNames } from "./mask-names";
 import { useMasks } from "./mask-state";
 
@@ -28,11 +29,14 @@ const effectWords = ({ exposure = 0, warmth = 0, sharpness = 0 }: MaskEffect): s
 /** Parts of the picture with a light, warmth or sharpness of their own; the selected one with its settings. */
 export function MasksPart() {
   const { recipe, selected, tool, edit, set } = useBench();
-  const masks = (recipe.finish ?? NO_FINISH).masks ?? [];
+  const settings = recipe.finish ?? NO_FINISH;
+  const { masks = [] } = settings;
   const names = maskNames(masks);
   return (
     <section className="ruled border-t py-2" aria-label="Parts by themselves">
-      <h3 className="px-3.5 pb-1 font-semibold">Parts by themselves</h3>
+      <div className="px-3.5">
+        <PartHeader part="masks" title="Parts by themselves" settings={settings} />
+      </div>
       {masks.length === 0 ? (
         <p className="muted px-3.5 pb-1">
           A window too bright, a ceiling too dark: draw a wash (Shift W) over it, or brush it with a dab (Shift B).
@@ -88,19 +92,19 @@ export function MasksPart() {
 /** The brush in hand. */
 function Brush() {
   const { size } = useBench();
-  const { radius } = useBrush();
+  const { dabRadius } = useBrush();
   return (
     <div className="px-3.5 pt-1" role="group" aria-label="Brush">
       <NumberField
         label="Brush"
-        value={2 * radiusFor(radius, size)}
-        standard={2 * radiusFor(null, size)}
+        value={2 * radiusFor(dabRadius, size, "dab")}
+        standard={2 * radiusFor(null, size, "dab")}
         step={2}
         digits={0}
         unit="px"
         min={3}
         max={Math.round(0.5 * Math.max(...size))}
-        onChange={(v) => useBrush.setState({ radius: v / 2 })}
+        onChange={(v) => useBrush.setState({ dabRadius: v / 2 })}
       />
     </div>
   );

@@ -1,0 +1,56 @@
+"use client";
+
+import { RotateCcw } from "lucide-react";
+import { useBench } from "@/client/bench-store";
+import { resetFinish } from "@/core/edits";
+import { type FinishPart, type FinishSettings, isPartSet, withoutPart } from "@/core/finish";
+import type { Recipe } from "@/core/recipe";
+
+const without =
+  (part: FinishPart) =>
+  (recipe: Recipe): Recipe =>
+    recipe.finish ? { ...recipe, finish: withoutPart(recipe.finish, part) } : recipe;
+
+/** The name of a part of Finish; while "before" is held the picture is shown without it, and it resets alone. */
+export function PartHeader({ part, title, settings }: { part: FinishPart; title: string; settings: FinishSettings }) {
+  const { edit, set, peek } = useBench();
+  const isSet = isPartSet(settings, part);
+  const words = `without the ${title.toLowerCase()}`;
+  const look = (on: boolean) => (): void => set({ peek: on ? { words, of: without(part) } : null });
+  const key = (on: boolean) => (e: React.KeyboardEvent) => {
+    if (e.key !== " " && e.key !== "Enter") return;
+    e.preventDefault();
+    if (!e.repeat) look(on)();
+  };
+  return (
+    <div className="flex min-h-7 items-center gap-1">
+      <h3 className="grow font-semibold">{title}</h3>
+      {isSet && (
+        <>
+          <button
+            className="btn btn-ghost btn-xs font-normal"
+            aria-pressed={peek?.words === words}
+            aria-label={`Before: the picture without its ${title.toLowerCase()}, while held`}
+            onPointerDown={look(true)}
+            onPointerUp={look(false)}
+            onPointerLeave={look(false)}
+            onPointerCancel={look(false)}
+            onKeyDown={key(true)}
+            onKeyUp={key(false)}
+            onBlur={look(false)}
+          >
+            before
+          </button>
+          <button
+            className="btn btn-ghost btn-xs btn-square"
+            aria-label={`Reset the ${title.toLowerCase()}`}
+            title={`Reset the ${title.toLowerCase()}`}
+            onClick={() => edit(resetFinish(part))}
+          >
+            <RotateCcw size={13} />
+          </button>
+        </>
+      )}
+    </div>
+  );
+}

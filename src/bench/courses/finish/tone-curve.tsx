@@ -1,0 +1,156 @@
+"use client";
+
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
+import { useBench } from "@/client/bench-store";
+import { STRAIGHT, addCurvePoint, moveCurvePoint, removeCurvePoint, straightCurve } from "@/core/edits";
+import { type FinishSettings, NO_FINISH, greyAfter } from "@/core/finish";
+import { Fold } from "@/ui";
+
+const WIDE = 280;
+const HIGH = 150;
+const ROOM = 8;
+/** A press so near a point takes hold of it, units of the drawing. */
+const REACH = 12;
+/** Steps of the drawn curve. */
+const STEPS = 70;
+
+const placeOf = ([x, y]: readonly [number, number]): [number, number] => [
+  ROOM + x * (WIDE - 2 * ROOM),
+  HIGH - ROOM - y * (HIGH - 2 * ROOM),
+];
+const valueAt = (px: number, py: number): [number, number] => [
+  (px - ROOM) / (WIDE - 2 * ROOM),
+  (HIGH - ROOM - py) / (HIGH - 2 * ROOM),
+];
+
+/** The tone curve by its points: pressed on it gets one, which is dragged, or moved by the arrows; Delete takes it off. */
+export function ToneCurve({ settings }: { settings: FinishSettings }) {
+  const { edit, endGesture } = useBench();
+  const drawing = useRef<SVGSVGElement>(null);
+  const [held, setHeld] = useState<number | null>(null);
+  const curve = settings.curve ?? STRAIGHT;
+  const shape = { ...NO_FINISH, curve: [...curve] };
+  const path = Array.from({ length: STEPS + 1 }, (_, i) =>
+    placeOf([i / STEPS, Math.max(0, Math.min(1, greyAfter(i / STEPS, shape)))]),
+  );
+  const at = (e: PointerEvent): [number, number] => {
+    const box = drawing.current!.getBoundingClientRect();
+    return [((e.clientX - box.left) * WIDE) / box.width, ((e.clientY - box.top) * HIGH) / box.height];
+  };
+  const down = (e: PointerEvent<SVGSVGElement>): void => {
+    e.currentTarget.setPointerCapture(e.pointerId);
+    const [px, py] = at(e);
+    const near = curve.findIndex((p) => {
+      const [x, y] = placeOf(p);
+      return Math.hypot(x - px, y - py) < REACH;
+    });
+    if (near >= 0) return setHeld(near);
+    const [x, y] = valueAt(px, py);
+    edit(addCurvePoint(x, y), "finish curve");
+    setHeld(curve.filter((p) => p[0] < x).length);
+  };
+  const move = (e: PointerEvent): void => {
+    if (held === null) return;
+    edit(moveCurvePoint(held, ...valueAt(...at(e))), "finish curve");
+  };
+  const up = (): void => {
+    setHeld(null);
+    endGesture();
+  };
+  const onKey = (i: number) => (e: KeyboardEvent) => {
+    const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key];
+    const [x, y] = curve[i]!;
+    const step = e.shiftKey ? 0.05 : 0.01;
+    if (by) edit(moveCurvePoint(i, x + by[0]! * step, y + by[1]! * step), "finish curve keys");
+    else if (e.key === "Delete" || e.key === "Backspace") edit(removeCurvePoint(i));
+    else return;
+    e.preventDefault();
+    e.stopPropagation();
+  };
+  const addInMiddle = (): void => {
+    // The widest way between two points has room for one more.
+    const widest = curve
+      .slice(1)
+      .reduce((w, p, i) => (p[0] - curve[i]![0] > curve[w + 1]![0] - curve[w]![0] ? i : w), 0);
+    const x = (curve[widest]![0] + curve[widest + 1]![0]) / 2;
+    edit(addCurvePoint(x, greyAfter(x, shape)));
+  };
+  return (
+    <Fold id="tone-curve" title="Curve" open={settings.curve !== undefined}>
+      <div className="px-3.5 pb-2">
+        <svg
+          ref={drawing}
+          viewBox={`0 0 ${WIDE} ${HIGH}`}
+          className="ruled w-full cursor-crosshair touch-none border bg-base-200"
+          role="group"
+          aria-label="Tone curve, from dark to light"
+          data-testid="tone-curve"
+          onPointerDown={down}
+          onPointerMove={move}
+          onPointerUp={up}
+          onPointerCancel={up}
+        >
+          {[0.25, 0.5, 0.75].flatMap((v) => [
+            <line
+              key={`x${v}`}
+              x1={placeOf([v, 0])[0]}
+              x2={placeOf([v, 0])[0]}
+              y1={ROOM}
+              y2={HIGH - ROOM}
+              className="stroke-base-300"
+            />,
+            <line
+              key={`y${v}`}
+              y1={placeOf([0, v])[1]}
+              y2={placeOf([0, v])[1]}
+              x1={ROOM}
+              x2={WIDE - ROOM}
+              className="stroke-base-300"
+            />,
+          ])}
+          <path
+            d={`M${path.map((p) => p.map((v) => v.toFixed(1)).join(" ")).join("L")}`}
+            fill="none"
+            strokeWidth={1.8}
+            className="stroke-base-content"
+          />
+          {curve.map((p, i) => {
+            const [x, y] = placeOf(p);
+            const [from, to] = p.map((v) => `${Math.round(100 * v)} %`);
+            return (
+              <circle
+                key={i}
+                cx={x}
+                cy={y}
+                r={i === held ? 6 : 4.5}
+                className="cursor-grab fill-base-100 stroke-base-content focus-visible:fill-base-content"
+                strokeWidth={1.8}
+                tabIndex={0}
+                role="slider"
+                aria-label={`Point ${i + 1}: ${from} becomes ${to}`}
+                aria-valuemin={0}
+                aria-valuemax={100}
+                aria-valuenow={Math.round(100 * p[1])}
+                aria-valuetext={`${from} becomes ${to}`}
+                onKeyDown={onKey(i)}
+                onKeyUp={endGesture}
+                onDoubleClick={() => edit(removeCurvePoint(i))}
+              />
+            );
+          })}
+        </svg>
+        <div className="flex items-center justify-end gap-2 pt-1">
+          <span className="muted grow text-[0.9rem]">Press to add a point; twice on one takes it off.</span>
+          <button className="btn btn-xs" onClick={addInMiddle}>
+            Add a point
+          </button>
+          {settings.curve && (
+            <button className="btn btn-xs" onClick={() => edit(straightCurve())}>
+              Straighten
+            </button>
+          )}
+        </div>
+      </div>
+    </Fold>
+  );
+}
