@@ -1,6 +1,6 @@
 "use client";
 
-import { Keyboard, Redo2, Search, Undo2 } from "lucide-react";
+import { Forward, Keyboard, Redo2, Search, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import { useBench } from "@/client/bench-store";
@@ -8,6 +8,7 @@ import type { Size } from "@/core/geometry";
 import { Header, notify } from "@/ui";
 import type { Opened } from "./opened";
 import { tip } from "./commands";
+import type { Shown } from "./commands/command";
 import { DeliverDialog } from "./deliver-dialog";
 import { NewVersion } from "./new-version";
 import { SaveWords } from "./save-state";
@@ -18,7 +19,7 @@ interface Parts {
   output: Size;
   /** @returns whether the server has what the Bench shows. */
   saveAll: () => Promise<boolean>;
-  show: (what: "keys" | "commands") => void;
+  show: (what: Shown) => void;
 }
 
 /** The Bench's header: where one is, the versions, a step back and forth, and the way out. */
@@ -61,6 +62,14 @@ export function BenchHeader({ opened: { photo, assignment, version, siblings }, 
               ))
             : version.name}
           <NewVersion photoId={photo.id} />
+          <button
+            className="btn btn-ghost btn-xs btn-square"
+            aria-label={tip("carry")}
+            title={tip("carry")}
+            onClick={() => show("carry")}
+          >
+            <Forward size={14} />
+          </button>
           <span>·</span>
           <SaveWords />
         </span>

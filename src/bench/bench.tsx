@@ -7,6 +7,7 @@ import { CourseRail } from "./course-rail";
 import { BenchHeader } from "./bench-header";
 import { type Derived, useDerived } from "./derived";
 import { usePaced } from "./paced";
+import { CarryDialog } from "./carry/carry-dialog";
 import { CommandSearch } from "./commands/command-search";
 import { KeyCard } from "./commands/key-card";
 import { useCommands } from "./commands/use-commands";
@@ -79,6 +80,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
       </div>
       {!alone && aside}
       {shown === "keys" && <KeyCard onClose={() => show(null)} />}
+      {shown === "carry" && <CarryDialog photo={photo} onClose={() => show(null)} />}
       {shown === "commands" && <CommandSearch context={context} onClose={() => show(null)} />}
     </div>
   );

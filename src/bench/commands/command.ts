@@ -12,6 +12,9 @@ export interface SheetView {
   look(at: Vec2, scale: number): void;
 }
 
+/** What can be open over the Bench: the card of keys, the search among commands, carrying to other photos. */
+export type Shown = "keys" | "commands" | "carry";
+
 /** What a command may act on. */
 export interface CommandContext {
   /** The Bench as it is now. */
@@ -20,8 +23,8 @@ export interface CommandContext {
   readonly sheet: SheetView;
   /** Takes the lens profile that fits best; null where none does. */
   readonly takeProfile: (() => void) | null;
-  /** Opens the card of keys, or the search among commands. */
-  readonly show: (what: "keys" | "commands") => void;
+  /** Opens something over the Bench. */
+  readonly show: (what: Shown) => void;
 }
 
 /** Which modifiers were held; undefined when the command was chosen otherwise. */

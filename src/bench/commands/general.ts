@@ -102,13 +102,23 @@ const steps: readonly Command[] = [
   },
 ];
 
+const others: readonly Command[] = [
+  {
+    id: "carry",
+    words: "Carry to other photos",
+    group: "Courses",
+    keys: [],
+    run: ({ show }) => show("carry"),
+  },
+];
+
 const help: readonly Command[] = [
   { id: "keys", words: "Card of keys", group: "Help", keys: ["?"], run: ({ show }) => show("keys") },
   { id: "search", words: "Search what can be done", group: "Help", keys: ["/"], run: ({ show }) => show("commands") },
 ];
 
 /** What can be done in any course. */
-export const GENERAL: readonly Command[] = [...courses, ...own, ...look, ...steps, ...help];
+export const GENERAL: readonly Command[] = [...courses, ...own, ...others, ...look, ...steps, ...help];
 
 /** What only the pointer does, for the card of keys. */
 export const BY_POINTER: readonly (readonly [string, string])[] = [

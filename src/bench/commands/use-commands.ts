@@ -4,7 +4,7 @@ import { useBench } from "@/client/bench-store";
 import { takeProfile } from "@/core/edits";
 import { useProfiles } from "../courses/lens/use-profiles";
 import { useSheetView } from "../sheet/sheet-view";
-import type { Command, CommandContext } from "./command";
+import type { Command, CommandContext, Shown } from "./command";
 import { commandsFor } from "./keys";
 import { COMMANDS } from ".";
 
@@ -17,12 +17,9 @@ function isTyping({ target, key }: KeyboardEvent): boolean {
   return within(target, "input[type=range]") && key.startsWith("Arrow");
 }
 
-/** What is open over the Bench: the card of keys, the search among commands, or nothing. */
-export type Shown = "keys" | "commands" | null;
-
 /** The Bench's one listener for keys, and the way for menus and the search to run a command. */
 export function useCommands(photo: Photo) {
-  const [shown, show] = useState<Shown>(null);
+  const [shown, show] = useState<Shown | null>(null);
   const { proposals } = useProfiles(photo);
   const [best] = proposals;
   const context = useMemo(

@@ -101,7 +101,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
             {...{ view, sheet, colours }}
           />
         )}
-        {shown && course !== "proportion" && course !== "edges" && (
+        {shown && !["proportion", "edges", "finish"].includes(course) && (
           <OwnMarks projection={projection} colours={colours} />
         )}
         {onLines && <FoundMarks projection={projection} colours={colours} />}

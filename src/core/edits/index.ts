@@ -4,6 +4,7 @@
  */
 export * from "./edit";
 export * from "./attitude-edits";
+export * from "./carry";
 export * from "./course-edits";
 export * from "./curve-edits";
 export * from "./edge-edits";

@@ -1,0 +1,180 @@
+"use client";
+
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { type Photo, type PhotoOnBoard, api, previewUrl } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { laidCourses } from "@/core/edits";
+import { COURSES, type CourseKey } from "@/core/recipe";
+import { Dialog } from "@/ui";
+import { type Carried, carryTo } from "./carry-to";
+
+/** What is said of a course that is carried: what goes, and what stays. */
+const WORDS: Record<CourseKey, string> = {
+  lens: "the lens as it is set; right for the same lens at the same focal length",
+  lines: "angles set by hand and how far they are eased; not the lines",
+  proportion: "a height set by hand; not the measures",
+  frame: "ratio, size and resolution; each photo keeps its own place",
+  edges: "what is done with gaps; not what was mended or grafted",
+  finish: "tone and sharpness; not the parts by themselves",
+};
+
+/** Carries how courses are set here to other photos of the visit, each in a new version. */
+export function CarryDialog({ photo, onClose }: { photo: Photo; onClose: () => void }) {
+  const { recipe, course } = useBench();
+  const cache = useQueryClient();
+  const { data: all } = useQuery({
+    queryKey: ["photos", photo.assignmentId],
+    queryFn: () => api.photos(photo.assignmentId),
+  });
+  const others = useMemo(() => (all ?? []).filter((p) => p.id !== photo.id), [all, photo.id]);
+  const laid = useMemo(() => laidCourses(recipe), [recipe]);
+  const [courses, setCourses] = useState<readonly CourseKey[]>(() => (laid.includes(course) ? [course] : laid));
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [done, setDone] = useState<readonly Carried[]>([]);
+  const [running, setRunning] = useState(false);
+  const stop = useRef<AbortController | null>(null);
+  useEffect(() => () => stop.current?.abort(), []);
+  const picked = others.filter((p) => chosen.has(p.id));
+
+  const start = async (): Promise<void> => {
+    const own = (stop.current = new AbortController());
+    setRunning(true);
+    setDone([]);
+    await carryTo(recipe, courses, picked, own.signal, setDone);
+    setRunning(false);
+    await cache.invalidateQueries({ queryKey: ["photos", photo.assignmentId] });
+  };
+  const results = new Map(done.map(({ photo: { id }, result }) => [id, result]));
+  return (
+    <Dialog title="Carry to other photos" onClose={onClose} wide>
+      {laid.length === 0 ? (
+        <p>Nothing is set on this photo yet, so there is nothing to carry.</p>
+      ) : (
+        <div className="grid grid-cols-[17rem_1fr] gap-6">
+          <fieldset disabled={running}>
+            <legend className="caps pb-1">What is carried</legend>
+            {COURSES.filter(({ key }) => laid.includes(key)).map(({ key, name }) => (
+              <label key={key} className="flex cursor-pointer items-start gap-2 py-1">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-sm mt-0.5"
+                  aria-label={name}
+                  checked={courses.includes(key)}
+                  onChange={() =>
+                    setCourses(courses.includes(key) ? courses.filter((c) => c !== key) : [...courses, key])
+                  }
+                />
+                <span>
+                  {name}
+                  <span className="muted block text-[0.9rem]">{WORDS[key]}</span>
+                </span>
+              </label>
+            ))}
+            <p className="muted pt-2">Each photo gets a new version beside those it has. Nothing is written over.</p>
+          </fieldset>
+          <div className="min-w-0">
+            <div className="flex items-center justify-between pb-1">
+              <h3 className="caps">To which photos</h3>
+              <button
+                className="btn btn-xs"
+                disabled={running}
+                onClick={() =>
+                  setChosen(picked.length === others.length ? new Set() : new Set(others.map((p) => p.id)))
+                }
+              >
+                {picked.length === others.length ? "None" : "All"}
+              </button>
+            </div>
+            <ul className="grid max-h-[50vh] grid-cols-3 gap-2 overflow-y-auto p-1" aria-label="Photos">
+              {others.map((p) => (
+                <Choice
+                  key={p.id}
+                  photo={p}
+                  on={chosen.has(p.id)}
+                  disabled={running}
+                  result={results.get(p.id)}
+                  onTurn={() => {
+                    const next = new Set(chosen);
+                    if (!next.delete(p.id)) next.add(p.id);
+                    setChosen(next);
+                  }}
+                />
+              ))}
+            </ul>
+          </div>
+          <div className="col-span-2 flex items-center justify-end gap-3">
+            <span role="status" className="grow">
+              {running ? `${done.length} of ${picked.length} …` : done.length > 0 ? summary(done, picked.length) : ""}
+            </span>
+            {running ? (
+              <button className="btn btn-sm" onClick={() => stop.current?.abort()}>
+                Stop
+              </button>
+            ) : (
+              <button
+                className="btn btn-primary btn-sm"
+                disabled={picked.length === 0 || courses.length === 0}
+                onClick={() => void start()}
+              >
+                Carry to {picked.length} {picked.length === 1 ? "photo" : "photos"}
+              </button>
+            )}
+          </div>
+        </div>
+      )}
+    </Dialog>
+  );
+}
+
+function summary(done: readonly Carried[], asked: number): string {
+  const made = done.filter(({ result }) => "made" in result).length;
+  const same = done.filter(({ result }) => "same" in result).length;
+  const failed = done.filter(({ result }) => "failed" in result).length;
+  return [
+    `${made} new ${made === 1 ? "version" : "versions"}`,
+    same > 0 && `${same} had it already`,
+    failed > 0 && `${failed} failed`,
+    done.length < asked && `stopped before the other ${asked - done.length}`,
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
+function Choice({
+  photo,
+  on,
+  disabled,
+  result,
+  onTurn,
+}: {
+  photo: PhotoOnBoard;
+  on: boolean;
+  disabled: boolean;
+  result: Carried["result"] | undefined;
+  onTurn: () => void;
+}) {
+  return (
+    <li>
+      <label className="flex cursor-pointer flex-col gap-1 rounded border p-1.5 has-checked:border-base-content">
+        <img src={previewUrl(photo.sha256, "thumb")} alt="" className="aspect-3/2 w-full bg-base-300 object-contain" />
+        <span className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            checked={on}
+            disabled={disabled}
+            onChange={onTurn}
+            aria-label={photo.name}
+          />
+          <span className="truncate">{photo.name}</span>
+        </span>
+        {result && (
+          <span className={"failed" in result ? "text-error" : "muted"}>
+            {"made" in result ? `version ${result.made}` : "same" in result ? "has it already" : result.failed}
+          </span>
+        )}
+      </label>
+    </li>
+  );
+}
