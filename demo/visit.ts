@@ -2,6 +2,7 @@ import {
   type Edit,
   addKeepMark,
   addMeasure,
+  addMask,
   addShield,
   drawTaut,
   edited,
@@ -25,6 +26,30 @@ import { stairHall } from "./scenes/stair-hall";
 import { streetFrontLarge } from "./scenes/street-front";
 import { yard } from "./scenes/yard";
 import { recorded } from "./truth/project";
+
+/** The reading room's windows held back and its dark ceiling lifted, as recorded. */
+const windowAndCeiling = (): Edit[] => [
+  addMask({
+    id: "windows",
+    kind: "dab",
+    on: true,
+    dabs: [
+      { points: [[165, 640], [165, 1080]], radius: 230 }, // prettier-ignore
+      { points: [[535, 720], [535, 1080]], radius: 140 }, // prettier-ignore
+    ],
+    clings: true,
+    exposure: -0.8,
+  }),
+  addMask({
+    id: "ceiling",
+    kind: "wash",
+    on: true,
+    ends: [[1500, 330], [1500, 620]], // prettier-ignore
+    clings: true,
+    exposure: 0.55,
+    warmth: -0.1,
+  }),
+];
 
 /** The demo's assignments, the visit to the mill last so that it heads the board. */
 export const assignments: readonly { readonly name: string; readonly files: readonly string[] }[] = [
@@ -320,7 +345,7 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
         { recipe: fourCorners(withLens(start, truth), truth), weighs: true },
       ];
     }
-    // Lens only; then in a frame that goes on below, with tiles grafted; then its light levelled.
+    // Lens only; then in a frame that goes on below, with tiles grafted; then its light levelled, windows and ceiling by themselves.
     case "SM-0415.jpg":
       return [
         { recipe: withLens(start, truth) },
@@ -328,7 +353,10 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
         {
           recipe: edited(
             withLens(start, truth),
-            finishTo("Light", { exposure: 0.25, contrast: 0.12, black: 0.03, warmth: -0.12, saturation: 0.1 }),
+            together("Light", [
+              finishTo("Light", { exposure: 0.25, contrast: 0.12, black: 0.03, warmth: -0.12, saturation: 0.1 }),
+              ...windowAndCeiling(),
+            ]),
             truth.size,
           ),
         },
