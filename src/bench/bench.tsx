@@ -76,7 +76,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
       <div className="relative min-h-0 min-w-0">
         <ConflictBar photoId={photo.id} />
         <DeletedBar deleted={deleted} bringBack={bringBack} />
-        <Sheet photo={photo} derived={derived} />
+        <Sheet opened={opened} derived={derived} />
       </div>
       {!alone && aside}
       {shown === "keys" && <KeyCard onClose={() => show(null)} />}

@@ -41,7 +41,7 @@ function unturned({ turn, mirror, ...frame }: Recipe["frame"]): Recipe["frame"] 
 }
 
 /** What the sheet shows of a recipe; it stays the very same while only what is said of it changes. */
-function mappedFrom(recipe: Recipe, size: Size, heldRatio: number | null, turned: boolean) {
+export function mappedFrom(recipe: Recipe, size: Size, heldRatio: number | null, turned: boolean) {
   const { bar, ...frame } = recipe.frame;
   void bar;
   // The sheet draws the scale bar itself.

@@ -1,4 +1,5 @@
 import { COURSES } from "@/core/recipe";
+import { comparing, endComparing, useCompare } from "../compare/compare-state";
 import { isReady } from "../courses/ready";
 import { lookForOwnEdges, trueUpNow } from "../own-edges/look";
 import type { Command } from "./command";
@@ -23,12 +24,35 @@ const look: readonly Command[] = [
   },
   {
     id: "hold-original",
-    words: "The original alone, while held",
+    words: "The original alone, or the picture compared with, while held",
     group: "Look",
     keys: ["o"],
     written: "O (hold)",
-    run: ({ get }) => get().set({ holding: true }),
-    release: ({ get }) => get().set({ holding: false }),
+    run: ({ get }) => {
+      const { way, pace, front } = useCompare.getState();
+      if (way === "blink" && pace === null) useCompare.setState({ front: !front });
+      else if (way !== null) useCompare.setState({ front: true });
+      else get().set({ holding: true });
+    },
+    release: ({ get }) => {
+      if (useCompare.getState().way === "hold") useCompare.setState({ front: false });
+      get().set({ holding: false });
+    },
+  },
+  {
+    id: "compare",
+    words: "Compare two pictures",
+    group: "Look",
+    keys: ["F8"],
+    run: () => useCompare.setState(({ way }) => ({ way: way ? null : "wipe", front: false })),
+  },
+  {
+    id: "end-compare",
+    words: "End comparing",
+    group: "Look",
+    keys: ["Escape"],
+    can: comparing,
+    run: endComparing,
   },
   {
     id: "marks",

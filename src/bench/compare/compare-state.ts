@@ -39,3 +39,6 @@ export const useCompare = create<CompareState>()(() => ({
 
 export const comparing = (): boolean => useCompare.getState().way !== null;
 export const endComparing = (): void => useCompare.setState({ way: null, front: false });
+
+/** Another photo or version is open: what was compared with lay on that one. */
+export const forgetCompared = (): void => useCompare.setState({ way: null, front: false, other: { kind: "as-shot" } });

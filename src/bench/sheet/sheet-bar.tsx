@@ -3,6 +3,7 @@
 import { Maximize, Minus, Plus } from "lucide-react";
 import { memo } from "react";
 import { useBench } from "@/client/bench-store";
+import { useCompare } from "../compare/compare-state";
 import { tip } from "../commands";
 
 interface Props {
@@ -21,6 +22,7 @@ export const SheetBar = memo(function SheetBar({ scale, isFitted, onFit, onZoom 
   const marks = useBench((s) => s.marks);
   const grid = useBench((s) => s.grid);
   const holding = useBench((s) => s.holding);
+  const way = useCompare((s) => s.way);
   const set = useBench((s) => s.set);
   const hold = (on: boolean) => () => set({ holding: on });
   return (
@@ -62,6 +64,14 @@ export const SheetBar = memo(function SheetBar({ scale, isFitted, onFit, onZoom 
         onPointerLeave={hold(false)}
       >
         Hold for before
+      </button>
+      <button
+        className={item}
+        aria-pressed={way !== null}
+        title={tip("compare")}
+        onClick={() => useCompare.setState({ way: way ? null : "wipe", front: false })}
+      >
+        Compare
       </button>
       <span className="ruled mx-1 border-l" />
       <button className={item} aria-pressed={isFitted} title={tip("fit")} onClick={onFit}>

@@ -1,7 +1,6 @@
 "use client";
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import type { Pane } from "@/client/picture/picture-view";
 import { planeUnder, toPlane } from "@/client/picture/view";
@@ -10,7 +9,14 @@ import type { Rect, Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { type Recipe, endsOf } from "@/core/recipe";
 import { AS_SHOT, planeExtent } from "@/core/render";
+import { forgetCompared } from "../compare/compare-state";
+import { CompareBar } from "../compare/compare-bar";
+import { CompareLayer, useFirstStyle } from "../compare/compare-layer";
+import { CompareNames } from "../compare/compare-names";
+import { boxOf } from "../compare/compared-picture";
+import { useCompared } from "../compare/use-compared";
 import type { Derived } from "../derived";
+import type { Opened } from "../opened";
 import type { RunningMarks } from "../tools/tool";
 import { useFillState } from "../fill-state";
 import { isShown } from "../use-fill";
@@ -35,7 +41,8 @@ const NO_STEPS: Derived["map"]["raster"] = [];
 const NO_LENS = makeLens([1, 1], null);
 
 /** The picture with its margins, rulers, bubbles and marks, and the pointer on it. */
-export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
+export function Sheet({ opened, derived }: { opened: Opened; derived: Derived }) {
+  const { photo } = opened;
   const { recipe, course, view: shown, grid, gesture, holding, size } = useBench();
   const colours = useSheetColours();
   const [element, setElement] = useState<HTMLDivElement | null>(null);
@@ -124,14 +131,21 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
       : { map, screen: field, plane: planeUnder(view, field), optics, raster, layers, alone: fillShown === "only" };
   }, [sheet, map, view, optics, raster, layers, fillShown]);
   const answers = useAnswerPanes(main, view.scale, isFitted ? derived.map.frame : null);
+  const field = useMemo(() => fieldOf(sheet), [sheet]);
+  const compared = useCompared(answers ? null : main, field);
+  const shownMain = useMemo(
+    () => (main && compared ? { ...main, ...compared.first } : main),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- compared by where the first goes
+    [main, compared?.way],
+  );
   const panes = useMemo(
-    () => answers ?? [main, magnified].filter((p): p is Pane => p !== null),
-    [main, magnified, answers],
+    () => answers ?? [shownMain, magnified].filter((p): p is Pane => p !== null),
+    [shownMain, magnified, answers],
   );
   const { error, ready } = usePicture(canvas, photo, panes, magnified ? MAGNIFIER.scale : view.scale);
   const moving = magnified !== null || drawing !== null || gesture !== null || keptMap !== null;
   useSharp(sharp, photo, {
-    pane: moving || answers ? null : main,
+    pane: moving || answers ? null : shownMain,
     recipe: asShot ? null : derived.recipe,
     scale: view.scale,
     fill,
@@ -149,7 +163,9 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
 
   const byNumbers = gesture !== null && (course === "lens" || gesture.startsWith("angle"));
   const gridShown = grid || byNumbers || marks.grid === true;
-  const [fx, fy, fw, fh] = fieldOf(sheet);
+  useEffect(() => forgetCompared, [opened.version.id]);
+  const firstStyle = useFirstStyle(compared?.way ?? null, field);
+  const differs = compared?.way === "difference";
 
   return (
     <div
@@ -162,15 +178,23 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
       data-view={JSON.stringify({ scale: view.scale, shift: view.shift, asShot })}
       {...handlers}
     >
-      <canvas ref={canvas} className="absolute inset-0 h-full w-full" data-testid="picture" />
-      <canvas
-        ref={sharp}
-        hidden
-        className="absolute"
-        style={{ left: fx, top: fy, width: fw, height: fh }}
-        data-testid="sharp"
-      />
-      {sheet[0] > 0 && !answers && (
+      <div className="absolute inset-0 isolate" style={differs ? { filter: "brightness(4)" } : undefined}>
+        {differs && <div className="absolute inset-0 bg-black" />}
+        <div className="absolute inset-0" style={firstStyle}>
+          <canvas ref={canvas} className="absolute inset-0 h-full w-full" data-testid="picture" />
+          <canvas
+            ref={sharp}
+            hidden
+            className="absolute"
+            style={boxOf(shownMain?.screen ?? field)}
+            data-testid="sharp"
+          />
+        </div>
+        {compared && <CompareLayer photo={photo} compared={compared} field={field} />}
+      </div>
+      {compared && <CompareNames compared={compared} />}
+      {compared && <CompareBar opened={opened} />}
+      {sheet[0] > 0 && !answers && !compared && (
         <SheetStage
           photo={photo}
           derived={derived}
@@ -192,7 +216,7 @@ export function Sheet({ photo, derived }: { photo: Photo; derived: Derived }) {
         />
       )}
       {answers && main && <AnswerChoice field={main.screen} />}
-      {tool.Overlay && sheet[0] > 0 && !asShot && !answers && (
+      {tool.Overlay && sheet[0] > 0 && !asShot && !answers && !compared && (
         <tool.Overlay {...{ name: tool.name, element, projection, pictures, sheet, colours }} />
       )}
       {!ready && !error && <p className="absolute inset-0 grid place-content-center">Fetching the picture …</p>}

@@ -3,6 +3,7 @@ import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { toPlane } from "@/client/picture/view";
 import { type Rect, type Vec2, distance2 } from "@/core/geometry";
+import { comparing } from "../compare/compare-state";
 import { benchCourse, toolInHand } from "../courses";
 import { ON_SHEET } from "../paced";
 import { type At, type Gesture, type Hand, type Outcome, type RunningMarks, letGo, pan } from "../tools/tool";
@@ -90,7 +91,7 @@ export function useGestures({ photo, projection, frame, colourAt, onPan, onZoom,
     const now = useBench.getState();
     const hand = { bench: now, projection, frame, colourAt, grips: benchCourse(now.course)?.grips ?? [] };
     // While the original alone is held in view nothing is edited.
-    return now.holding ? letGo(hand) : tool.down(at, hand);
+    return now.holding || comparing() ? letGo(hand) : tool.down(at, hand);
   };
 
   const down = (event: ReactPointerEvent<HTMLElement>): void => {

@@ -1,0 +1,108 @@
+"use client";
+
+import { X } from "lucide-react";
+import { useEffect, useState } from "react";
+import { useBench } from "@/client/bench-store";
+import type { Opened } from "../opened";
+import { PACES, type Side, WAYS, type Way, endComparing, useCompare } from "./compare-state";
+import { SideSelect, peekOf } from "./side-select";
+
+const WORDS: Record<Way, string> = {
+  hold: "Hold",
+  blink: "Blink",
+  wipe: "Wipe",
+  beside: "Side by side",
+  above: "Above",
+  difference: "Difference",
+};
+
+const item =
+  "h-6 rounded px-2 whitespace-nowrap aria-pressed:bg-primary aria-pressed:text-primary-content hover:bg-base-300 aria-pressed:hover:bg-primary";
+
+/** Which two pictures are compared, and how. Pointer events stop here. */
+export function CompareBar({ opened }: { opened: Opened }) {
+  const { way, other, pace, edge } = useCompare();
+  const { set } = useBench();
+  const [first, setFirst] = useState<Side>({ kind: "now" });
+  useEffect(() => () => useBench.getState().set({ peek: null }), []);
+  const chooseFirst = (side: Side): void => {
+    setFirst(side);
+    set({ peek: peekOf(side) });
+  };
+  const hold = (front: boolean) => () => useCompare.setState({ front });
+  if (!way) return null;
+  return (
+    <div
+      className="ruled absolute inset-x-2 top-2 z-10 mx-auto flex w-fit flex-wrap justify-center items-center gap-1 rounded-md border bg-base-100 p-1 shadow-md"
+      role="toolbar"
+      aria-label="Compare"
+      onPointerDown={(e) => e.stopPropagation()}
+      onPointerMove={(e) => e.stopPropagation()}
+      onPointerUp={(e) => e.stopPropagation()}
+    >
+      <SideSelect label="The first picture" opened={opened} side={first} plain={false} onChange={chooseFirst} />
+      <span className="px-1">with</span>
+      <SideSelect
+        label="The other picture"
+        opened={opened}
+        side={other}
+        plain
+        onChange={(side) => useCompare.setState({ other: side })}
+      />
+      <span className="ruled mx-1 h-5 border-l" />
+      {WAYS.map((one) => (
+        <button
+          key={one}
+          className={item}
+          aria-pressed={way === one}
+          onClick={() => useCompare.setState({ way: one, front: false })}
+        >
+          {WORDS[one]}
+        </button>
+      ))}
+      {way === "hold" && (
+        <button
+          className="btn btn-xs"
+          onPointerDown={hold(true)}
+          onPointerUp={hold(false)}
+          onPointerLeave={hold(false)}
+        >
+          Hold for the other (O)
+        </button>
+      )}
+      {way === "blink" && (
+        <select
+          className="select select-xs w-28"
+          aria-label="Pace"
+          value={`${pace}`}
+          onChange={(e) => useCompare.setState({ pace: e.target.value === "null" ? null : Number(e.target.value) })}
+        >
+          {PACES.map((ms) => (
+            <option key={`${ms}`} value={`${ms}`}>
+              {ms === null ? "by O alone" : `every ${(ms / 1000).toFixed(1)} s`}
+            </option>
+          ))}
+        </select>
+      )}
+      {way === "wipe" &&
+        (
+          [
+            ["standing", 0],
+            ["level", 90],
+          ] as const
+        ).map(([words, angle]) => (
+          <button
+            key={words}
+            className="btn btn-xs"
+            aria-pressed={edge.angle === angle}
+            onClick={() => useCompare.setState({ edge: { ...edge, angle } })}
+          >
+            {words}
+          </button>
+        ))}
+      <button className="btn btn-ghost btn-xs btn-square" aria-label="End comparing" onClick={endComparing}>
+        <X size={14} />
+      </button>
+    </div>
+  );
+}
