@@ -1,6 +1,6 @@
 "use client";
 
-import { Forward, Keyboard, Redo2, Search, Undo2 } from "lucide-react";
+import { Forward, History, Keyboard, Redo2, Search, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import { useBench } from "@/client/bench-store";
@@ -89,6 +89,14 @@ export function BenchHeader({ opened: { photo, assignment, version, siblings }, 
             title={future.at(-1)?.label}
           >
             <Redo2 size={16} /> Redo
+          </button>
+          <button
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label={tip("history")}
+            title={tip("history")}
+            onClick={() => show("history")}
+          >
+            <History size={16} />
           </button>
         </div>
         <button

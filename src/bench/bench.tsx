@@ -1,6 +1,6 @@
 "use client";
 
-import { type HTMLAttributes, useMemo } from "react";
+import { type HTMLAttributes, type ReactNode, useMemo } from "react";
 import { ShownBench, useBench } from "@/client/bench-store";
 import type { Opened } from "./opened";
 import { CourseRail } from "./course-rail";
@@ -12,6 +12,7 @@ import { CommandSearch } from "./commands/command-search";
 import { KeyCard } from "./commands/key-card";
 import { useCommands } from "./commands/use-commands";
 import { benchCourse } from "./courses";
+import { HistoryPanel } from "./history/history-panel";
 import { TitleBlock } from "./title-block";
 import { ConflictBar, DeletedBar } from "./save-state";
 import { Sheet } from "./sheet/sheet";
@@ -58,17 +59,20 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
     ),
     [paced.store, opened, output, saveAll, show],
   );
+  const isBack = shown === "history";
   const aside = useMemo(
     () => (
       <ShownBench value={paced.store}>
-        <Aside opened={opened} derived={paced.derived} grip={grip} />
+        <Aside opened={opened} derived={paced.derived} grip={grip}>
+          {isBack && <HistoryPanel opened={opened} saveAll={saveAll} onClose={() => show(null)} />}
+        </Aside>
         <div className="col-span-3 min-w-0">
           <TitleBlock opened={opened} derived={paced.derived} />
         </div>
       </ShownBench>
     ),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the grip changes with the width alone
-    [paced.store, paced.derived, opened, width],
+    [paced.store, paced.derived, opened, width, isBack],
   );
   return (
     <div className="grid h-screen overflow-hidden" style={alone ? ALONE : withParts(width)}>
@@ -99,10 +103,12 @@ interface AsideParts {
   derived: Derived;
   /** What the column's width is dragged by. */
   grip: HTMLAttributes<HTMLDivElement>;
+  /** What lies over it. */
+  children: ReactNode;
 }
 
 /** The schedule and instruments of the course. */
-function Aside({ opened, derived, grip }: AsideParts) {
+function Aside({ opened, derived, grip, children }: AsideParts) {
   const Panel = benchCourse(useBench((s) => s.course))?.Panel;
   const { photo, assignment } = opened;
   return (
@@ -114,6 +120,7 @@ function Aside({ opened, derived, grip }: AsideParts) {
       <div className="h-full overflow-y-auto">
         {Panel && <Panel photo={photo} assignment={assignment} derived={derived} />}
       </div>
+      {children}
     </aside>
   );
 }

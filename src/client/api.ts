@@ -21,6 +21,7 @@ export type {
   OwnLens,
   Photo,
   PhotoOnBoard,
+  SavedRevision,
   StatedCamera,
   Version,
 } from "@/core/contract";
@@ -83,6 +84,9 @@ export const api = {
   createVersion: (photoId: string, recipe?: Recipe) => call(ENDPOINTS.createVersion, { id: photoId, json: { recipe } }),
   saveRevision: (versionId: string, base: number, recipe: Recipe, token: string) =>
     call(ENDPOINTS.saveRevision, { id: versionId, json: { base, recipe, token } }),
+  /** States of a version, the newest first. @param before a number: those before it. */
+  revisions: (versionId: string, before: number | null) =>
+    call(ENDPOINTS.revisions, { id: versionId, query: before === null ? "" : `?before=${before}` }),
   deliveries: (versionId: string) => call(ENDPOINTS.deliveries, { id: versionId }),
   deliver: (versionId: string, order: DeliveryOptions) => call(ENDPOINTS.deliver, { id: versionId, json: order }),
   repeatDelivery: (id: string) => call(ENDPOINTS.changeDelivery, { id, json: { again: true } }),

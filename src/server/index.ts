@@ -9,6 +9,7 @@ export * from "./files/store";
 export * from "./assignments";
 export * from "./photos";
 export * from "./versions";
+export * from "./revisions";
 export * from "./deliveries";
 export * from "./delivery-queue";
 export * from "./fills";

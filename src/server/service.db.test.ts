@@ -14,12 +14,13 @@ import {
   getAssignment,
   listAssignments,
   listPhotos,
+  listRevisions,
   openVersion,
   originalPath,
   requestDelivery,
   saveRevision,
 } from ".";
-import { photos, revisions } from "./db/schema";
+import { deliveries, photos, revisions } from "./db/schema";
 import { filesFolder } from "./config";
 import { tellLaid } from "./laid";
 import { previewPath } from "./files/store";
@@ -42,6 +43,23 @@ async function setUp() {
 }
 
 const withHeight = (height: number) => ({ ...emptyRecipe(), proportion: { on: true, height } });
+
+test("states of a version are told newest first, in parts, and which of them was delivered", async () => {
+  const { version } = await setUp();
+  for (let n = 1; n <= 50; n++) await saveRevision(version.id, n, withHeight(1 + n / 100));
+  const { id } = await requestDelivery(version.id, { format: "png", quality: 90 });
+  await database().update(deliveries).set({ state: "done", finishedAt: new Date() }).where(eq(deliveries.id, id));
+  await saveRevision(version.id, 51, withHeight(1.9));
+  const first = await listRevisions(version.id);
+  expect(first.map((r) => r.number).slice(0, 3)).toEqual([52, 51, 50]);
+  expect(first).toHaveLength(40);
+  expect(first[0]).toMatchObject({ deliveredAt: null, recipe: { proportion: { height: 1.9 } } });
+  expect(Date.parse(first[1]!.deliveredAt!)).toBeGreaterThan(Date.parse(first[1]!.createdAt) - 1000);
+  const rest = await listRevisions(version.id, first.at(-1)!.number);
+  expect(rest.map((r) => r.number)).toEqual([12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1]);
+  expect(await listRevisions(version.id, 1)).toEqual([]);
+  await expect(listRevisions("00000000-0000-4000-8000-000000000000")).rejects.toMatchObject({ status: 404 });
+});
 
 describe("assignments", () => {
   test("are made, renamed, deleted and brought back", async () => {

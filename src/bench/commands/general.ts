@@ -136,13 +136,23 @@ const others: readonly Command[] = [
   },
 ];
 
+const back: readonly Command[] = [
+  {
+    id: "history",
+    words: "History: every state that was saved",
+    group: "Steps",
+    keys: ["F9"],
+    run: ({ show }) => show("history"),
+  },
+];
+
 const help: readonly Command[] = [
   { id: "keys", words: "Card of keys", group: "Help", keys: ["?"], run: ({ show }) => show("keys") },
   { id: "search", words: "Search what can be done", group: "Help", keys: ["/"], run: ({ show }) => show("commands") },
 ];
 
 /** What can be done in any course. */
-export const GENERAL: readonly Command[] = [...courses, ...own, ...others, ...look, ...steps, ...help];
+export const GENERAL: readonly Command[] = [...courses, ...own, ...others, ...look, ...steps, ...back, ...help];
 
 /** What only the pointer does, for the card of keys. */
 export const BY_POINTER: readonly (readonly [string, string])[] = [

@@ -43,7 +43,7 @@ const NO_LENS = makeLens([1, 1], null);
 /** The picture with its margins, rulers, bubbles and marks, and the pointer on it. */
 export function Sheet({ opened, derived }: { opened: Opened; derived: Derived }) {
   const { photo } = opened;
-  const { recipe, course, view: shown, grid, gesture, holding, size } = useBench();
+  const { recipe, course, view: shown, grid, gesture, holding, size, peek } = useBench();
   const colours = useSheetColours();
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -192,6 +192,14 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
         </div>
         {compared && <CompareLayer photo={photo} compared={compared} field={field} />}
       </div>
+      {peek && !compared && (
+        <p
+          role="status"
+          className="pointer-events-none absolute top-3 left-1/2 z-10 -translate-x-1/2 rounded bg-base-100 px-3 py-1.5 first-letter:uppercase shadow"
+        >
+          {peek.words}
+        </p>
+      )}
       {compared && <CompareNames compared={compared} />}
       {compared && <CompareBar opened={opened} />}
       {sheet[0] > 0 && !answers && !compared && (

@@ -91,7 +91,7 @@ export function useGestures({ photo, projection, frame, colourAt, onPan, onZoom,
     const now = useBench.getState();
     const hand = { bench: now, projection, frame, colourAt, grips: benchCourse(now.course)?.grips ?? [] };
     // While the original alone is held in view nothing is edited.
-    return now.holding || comparing() ? letGo(hand) : tool.down(at, hand);
+    return now.holding || now.peek || comparing() ? letGo(hand) : tool.down(at, hand);
   };
 
   const down = (event: ReactPointerEvent<HTMLElement>): void => {

@@ -71,6 +71,16 @@ export const openedVersion = z.object({
 });
 export type OpenedVersion = z.output<typeof openedVersion>;
 
+/** A state of a version as it was saved. */
+export const savedRevision = z.object({
+  number: z.number().int().positive(),
+  createdAt: moment,
+  recipe: recipeSchema,
+  /** When it was last delivered; null where it never was. */
+  deliveredAt: moment.nullable(),
+});
+export type SavedRevision = z.output<typeof savedRevision>;
+
 export const keptProfile = z.object({ id, document: profileSchema });
 export type KeptProfile = z.output<typeof keptProfile>;
 

@@ -15,6 +15,7 @@ import {
   ownLens,
   photoAnswer,
   photoOnBoard,
+  savedRevision,
   statedCamera,
   statedLayout,
   versionAnswer,
@@ -82,6 +83,8 @@ export const ENDPOINTS = {
     z.object({ base: z.number().int().nonnegative(), recipe, token: z.uuid() }),
     z.object({ revision: z.number().int().positive() }),
   ),
+  /** States of a version, the newest first, so many at a time; ?before=NUMBER: those before that one. */
+  revisions: endpoint("GET", "/api/versions/{id}/revisions", NOTHING, z.array(savedRevision)),
   deliveries: endpoint("GET", "/api/versions/{id}/deliveries", NOTHING, z.array(listedDelivery)),
   deliver: endpoint("POST", "/api/versions/{id}/deliveries", deliveryOptions, deliveryAnswer),
   changeDelivery: endpoint(

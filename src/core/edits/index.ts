@@ -5,6 +5,7 @@
 export * from "./edit";
 export * from "./attitude-edits";
 export * from "./carry";
+export * from "./change-words";
 export * from "./course-edits";
 export * from "./curve-edits";
 export * from "./edge-edits";

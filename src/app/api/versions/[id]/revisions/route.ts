@@ -1,7 +1,17 @@
+import { z } from "zod";
 import { ENDPOINTS } from "@/core/contract";
-import { saveRevision } from "@/server";
+import { listRevisions, saveRevision } from "@/server";
 import { routeOf } from "../../../respond";
 
 export const POST = routeOf(ENDPOINTS.saveRevision, ({ id, asked: { base, recipe, token } }) =>
   saveRevision(id, base, recipe, token),
+);
+
+export const dynamic = "force-dynamic";
+
+const before = z.coerce.number().int().positive().nullable();
+
+/** ?before=NUMBER: states before that one. */
+export const GET = routeOf(ENDPOINTS.revisions, ({ id, request }) =>
+  listRevisions(id, before.parse(new URL(request.url).searchParams.get("before"))),
 );

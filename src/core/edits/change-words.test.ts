@@ -1,0 +1,59 @@
+import { NO_FINISH } from "../finish";
+import { type Recipe, emptyRecipe } from "../recipe";
+import { type Edit, addKeepMark, changeWords, finishTo, setAngles, switchCourse, switchLine } from ".";
+
+const size = [4000, 3000] as const;
+const plumb = (id: string) => ({ id, kind: "plumb" as const, points: [[1, 1], [2, 900]] as [number, number][], on: true }); // prettier-ignore
+const from = (change: (r: Recipe) => void): Recipe => {
+  const recipe = emptyRecipe();
+  change(recipe);
+  return recipe;
+};
+const after = (recipe: Recipe, edit: Edit): string[] => changeWords(recipe, edit.apply(recipe));
+
+test("marks are counted by kind: drawn, deleted, switched, changed", () => {
+  const two = from((r) => (r.lines = [plumb("a"), plumb("b")]));
+  expect(changeWords(emptyRecipe(), two)).toEqual(["2 plumbs drawn"]);
+  expect(changeWords(two, { ...two, lines: [plumb("a")] })).toEqual(["plumb deleted"]);
+  expect(after(two, switchLine("a"))).toEqual(["plumb switched off"]);
+  expect(changeWords(two, { ...two, lines: [plumb("a"), { ...plumb("b"), points: [[5, 5], [6, 90]] }] })).toEqual(["plumb changed"]); // prettier-ignore
+  expect(after(emptyRecipe(), addKeepMark("k", [5, 5]))).toEqual(["keep mark drawn"]);
+});
+
+test("numbers are told from and to, with their units; what is the same to the last digit shown is not told", () => {
+  const pitched = after(emptyRecipe(), setAngles("By hand", size, { pitch: -4.1, yaw: 0 }));
+  expect(pitched).toEqual(["pitch 0.00° → −4.10°"]);
+  expect(after(emptyRecipe(), finishTo("x", { exposure: 0.5, contrast: 0.2 }))).toEqual([
+    "exposure 0.00 st → 0.50 st",
+    "contrast 0 % → 20 %",
+  ]);
+});
+
+test("what has no words of its own is told by its course, and leaving a course out is told", () => {
+  expect(
+    changeWords(
+      emptyRecipe(),
+      from((r) => (r.frame.ratio = 1.5)),
+    ),
+  ).toEqual(["frame changed"]);
+  expect(
+    changeWords(
+      emptyRecipe(),
+      from((r) => (r.lens.k = [-0.1, 0, 0])),
+    ),
+  ).toEqual(["lens changed"]);
+  expect(
+    after(
+      from((r) => (r.frame.ratio = 1.5)),
+      switchCourse("frame", "Frame", false),
+    ),
+  ).toEqual(["Frame left out"]);
+  const curved = { ...emptyRecipe(), finish: { ...NO_FINISH, curve: [[0, 0.1], [1, 1]] as [number, number][] } }; // prettier-ignore
+  expect(changeWords(emptyRecipe(), curved)).toEqual(["finish changed"]);
+});
+
+test("nothing is told of nothing, whatever the order of the keys", () => {
+  const recipe = from((r) => (r.lines = [plumb("a")]));
+  const again = JSON.parse(JSON.stringify(Object.fromEntries(Object.entries(recipe).reverse()))) as Recipe;
+  expect(changeWords(recipe, again)).toEqual([]);
+});
