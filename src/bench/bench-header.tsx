@@ -11,6 +11,7 @@ import { tip } from "./commands";
 import type { Shown } from "./commands/command";
 import { DeliverDialog } from "./deliver-dialog";
 import { NewVersion } from "./new-version";
+import { Versions } from "./versions";
 import { SaveWords } from "./save-state";
 
 interface Parts {
@@ -48,19 +49,7 @@ export function BenchHeader({ opened: { photo, assignment, version, siblings }, 
         }
       >
         <span className="muted flex items-center gap-1.5 whitespace-nowrap">
-          Version{" "}
-          {siblings.length > 1
-            ? siblings.map((v) => (
-                <Link
-                  key={v.id}
-                  href={`/bench/${v.id}`}
-                  aria-current={v.id === version.id ? "page" : undefined}
-                  className="rounded border px-1.5 aria-[current]:bg-primary aria-[current]:text-primary-content"
-                >
-                  {v.name}
-                </Link>
-              ))
-            : version.name}
+          Version <Versions siblings={siblings} current={version} />
           <NewVersion photoId={photo.id} />
           <button
             className="btn btn-ghost btn-xs btn-square"

@@ -2,13 +2,12 @@
 
 import { useBench } from "@/client/bench-store";
 import { tip } from "./commands";
-import { benchCourse, toolInHand } from "./courses";
-import { MOVE } from "./tools/move-tool";
+import { COMMON_TOOLS, benchCourse, toolInHand } from "./courses";
 
 /** Only the current course's tools. */
 export function ToolStrip() {
   const { course, tool, set } = useBench();
-  const tools = [MOVE, ...(benchCourse(course)?.tools ?? [])];
+  const tools = [...COMMON_TOOLS.slice(0, 1), ...(benchCourse(course)?.tools ?? []), ...COMMON_TOOLS.slice(1)];
   const current = toolInHand(course, tool).name;
   return (
     <div

@@ -1,5 +1,5 @@
-import { BENCH_COURSES } from "../courses";
-import { MOVE } from "../tools/move-tool";
+import { CHECK_COMMANDS } from "../check/check-commands";
+import { BENCH_COURSES, COMMON_TOOLS } from "../courses";
 import { toolCommand } from "../tools/tool-button";
 import { type Command, GROUPS } from "./command";
 import { GENERAL } from "./general";
@@ -17,7 +17,8 @@ const GROUP_OF = {
 /** The one table of commands: keys, tooltips, the card and the search are drawn from it. */
 export const COMMANDS: readonly Command[] = [
   ...GENERAL,
-  toolCommand(MOVE, null, "Look"),
+  ...COMMON_TOOLS.map((tool) => toolCommand(tool, null, "Look")),
+  ...CHECK_COMMANDS,
   ...BENCH_COURSES.flatMap(({ key, tools, commands }) => [
     ...tools.map((tool) => toolCommand(tool, key, GROUP_OF[key] ?? "Courses")),
     ...commands,

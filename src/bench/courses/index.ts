@@ -5,6 +5,7 @@ import { frameCourse } from "./frame";
 import { lensCourse } from "./lens";
 import { linesCourse } from "./lines";
 import { shapeCourse } from "./proportion";
+import { GAUGE } from "../check/gauge-tool";
 import { MOVE } from "../tools/move-tool";
 import type { Tool } from "../tools/tool";
 
@@ -20,6 +21,9 @@ export const BENCH_COURSES: readonly BenchCourse[] = [
 
 export const benchCourse = (key: string): BenchCourse | undefined => BENCH_COURSES.find((c) => c.key === key);
 
-/** The tool in hand: one of the course's, or Move where the one last taken is another course's. */
+/** Tools of every course. */
+export const COMMON_TOOLS: readonly Tool[] = [MOVE, GAUGE];
+
+/** The tool in hand: one of the course's or of all, or Move where the one last taken is another course's. */
 export const toolInHand = (course: string, name: string): Tool =>
-  benchCourse(course)?.tools.find((t) => t.name === name) ?? MOVE;
+  [...(benchCourse(course)?.tools ?? []), ...COMMON_TOOLS].find((t) => t.name === name) ?? MOVE;

@@ -16,6 +16,7 @@ import { FoundMarks } from "./found-marks";
 import { KeepMarks } from "./keep-marks";
 import { FrameMark, ScaleBarMark } from "./frame-mark";
 import { OwnMarks } from "./own-marks";
+import { GaugeMarks } from "./gauge-marks";
 import { GapMarks } from "./gap-marks";
 import { GridMark } from "./grid-mark";
 import { fieldOf, firstSeen } from "./layout";
@@ -145,6 +146,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
         {shown && course === "proportion" && recipe.shape && (
           <BentMarks shape={recipe.shape} {...{ derived, selected, selectedEnd, asShot, projection, colours }} />
         )}
+        {shown && <GaugeMarks projection={projection} colours={colours} />}
         {area && (
           <Line
             points={area.flatMap((p) => onScreen(projection, p) ?? [])}

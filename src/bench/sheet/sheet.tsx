@@ -9,6 +9,8 @@ import type { Rect, Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { type Recipe, endsOf } from "@/core/recipe";
 import { AS_SHOT, planeExtent } from "@/core/render";
+import { clearGauges } from "../check/gauge-state";
+import { GaugesSpoken } from "../check/gauges-spoken";
 import { forgetCompared } from "../compare/compare-state";
 import { CompareBar } from "../compare/compare-bar";
 import { CompareLayer, useFirstStyle } from "../compare/compare-layer";
@@ -164,6 +166,7 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
   const byNumbers = gesture !== null && (course === "lens" || gesture.startsWith("angle"));
   const gridShown = grid || byNumbers || marks.grid === true;
   useEffect(() => forgetCompared, [opened.version.id]);
+  useEffect(() => clearGauges, [photo.id]);
   const firstStyle = useFirstStyle(compared?.way ?? null, field);
   const differs = compared?.way === "difference";
 
@@ -223,6 +226,7 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
           path={magnifierPath(magnified, projection, drawing)}
         />
       )}
+      <GaugesSpoken map={map} />
       {answers && main && <AnswerChoice field={main.screen} />}
       {tool.Overlay && sheet[0] > 0 && !asShot && !answers && !compared && (
         <tool.Overlay {...{ name: tool.name, element, projection, pictures, sheet, colours }} />

@@ -13,3 +13,4 @@ export * from "./cling";
 export * from "./round-edge";
 export * from "./quad-edges";
 export * from "./segments/find-segments";
+export * from "./edge-reading";

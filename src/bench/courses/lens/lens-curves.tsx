@@ -141,7 +141,7 @@ export function LensCurves({
               key={c}
               role="tab"
               aria-selected={c === curve}
-              className="rounded px-2 py-0.5 text-[0.9rem] whitespace-nowrap aria-selected:bg-base-300 aria-selected:font-semibold"
+              className="min-h-[24px] rounded px-2 py-0.5 text-[0.9rem] whitespace-nowrap aria-selected:bg-base-300 aria-selected:font-semibold"
               onClick={() => setCurve(c)}
             >
               {WORDS[c]}

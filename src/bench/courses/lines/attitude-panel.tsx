@@ -79,7 +79,7 @@ function Ease({ part, label }: { part: "plumb" | "sill"; label: string }) {
       <span className="muted">{label}</span>
       <input
         type="range"
-        className="range range-xs w-full"
+        className="range range-xs my-1.5 w-full"
         min={0}
         max={100}
         value={percent}

@@ -41,7 +41,7 @@ export function HeightPart({ derived: { measured, map } }: { derived: Derived })
       </div>
       <input
         type="range"
-        className="range range-xs w-full"
+        className="range range-xs my-1.5 w-full"
         aria-label="Height over width"
         min={-SPAN}
         max={SPAN}

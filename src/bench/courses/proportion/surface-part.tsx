@@ -43,7 +43,7 @@ export function SurfacePart({ derived }: { derived: Derived }) {
         <>
           <input
             type="range"
-            className="range range-xs w-full"
+            className="range range-xs my-1.5 w-full"
             aria-label="From flat to cylinder"
             min={0}
             max={100}

@@ -1,0 +1,60 @@
+import type { Page } from "playwright-core";
+import { onPlane, openFresh, put, rested, shown, stroke, strokeByHand, usePage } from "./app";
+
+/** Checking without changing: the gauge's readings, and the tour of corners and edges. */
+let page: Page;
+usePage((opened) => void (page = opened));
+
+const saved = () => page.getByTestId("save-state").innerText();
+/** What the gauges read, as the page holds it for those who cannot see the canvas. */
+const readings = () => page.getByTestId("gauges").locator("li").allInnerTexts();
+
+test("a gauge along an edge reads its angle with its ±, in the picture as it is corrected now; it changes nothing", async () => {
+  await openFresh(page, "SM-0414.jpg");
+  await page.keyboard.press("F6");
+  // The lamp post leans as shot: its foot and head on the original.
+  const [foot, head] = [await onPlane(page, [222, 2380]), await onPlane(page, [318, 1830])];
+  await strokeByHand(page, foot, head);
+  await page.waitForFunction(() => document.querySelectorAll('[data-testid="gauges"] li').length === 1);
+  const [asShot] = await readings();
+  const degrees = Number(asShot!.match(/^([\d.]+)°/)![1]);
+  expect(degrees).toBeGreaterThan(7);
+  expect(degrees).toBeLessThan(13);
+  expect(asShot).toContain("to the right");
+  expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
+  // Corrected, the same reading is nearly true.
+  await page.keyboard.press("2");
+  await put(page, "Pitch, °", "20");
+  await rested(page);
+  const [corrected] = await readings();
+  expect(corrected).not.toBe(asShot);
+  expect(Number(corrected!.match(/([\d.]+)°/)![1])).toBeLessThan(degrees / 2);
+  // A second one along an edge by itself; a press takes a reading away.
+  await stroke(page, await onPlane(page, [1000, 1500]), await onPlane(page, [1000, 1900]));
+  await page.waitForFunction(() => document.querySelectorAll('[data-testid="gauges"] li').length === 2);
+  const at = await onPlane(page, [1000, 1700]);
+  expect(await saved()).not.toBe("failed");
+  await page.mouse.click(...at);
+  await page.waitForTimeout(500);
+  expect((await readings()).length).toBeLessThanOrEqual(2);
+}, 180_000);
+
+test("the tour goes round the corners at 100 % and back to the whole picture", async () => {
+  await openFresh(page, "SM-0414.jpg");
+  const whole = (await shown(page)).scale;
+  const seen: string[] = [];
+  for (let i = 0; i < 4; i++) {
+    await page.keyboard.press("F4");
+    await page.waitForTimeout(300);
+    const view = await shown(page);
+    expect(view.scale).toBeCloseTo(1, 6);
+    seen.push(view.shift.map(Math.round).join());
+  }
+  expect(new Set(seen).size).toBe(4);
+  await page.getByText(/Lower left corner: 4 of/).waitFor();
+  for (let i = 0; i < 5 && (await shown(page)).scale === 1; i++) {
+    await page.keyboard.press("F4");
+    await page.waitForTimeout(300);
+  }
+  expect((await shown(page)).scale).toBeCloseTo(whole, 6);
+}, 120_000);

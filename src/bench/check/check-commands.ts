@@ -1,0 +1,45 @@
+import { notify } from "@/ui";
+import type { Command, CommandContext } from "../commands/command";
+import { clearGauges, useGauges } from "./gauge-state";
+import { type Stop, tourStops } from "./tour";
+
+/** Where the tour is: at which stop of which picture. */
+let tour: { readonly of: object; readonly stops: readonly Stop[]; readonly at: number } | null = null;
+
+/** On to the next stop at 100 %; after the last the whole picture again. */
+function onwards({ get, sheet }: CommandContext): void {
+  const { recipe, size, own } = get();
+  if (tour?.of !== recipe) {
+    const found = own.state === "found" ? own.proposal.segments.map(({ points }) => points) : [];
+    tour = { of: recipe, stops: tourStops(recipe, size, found), at: -1 };
+  }
+  const at = tour.at + 1;
+  const stop = tour.stops[at];
+  if (!stop) {
+    tour = null;
+    sheet.fit();
+    return;
+  }
+  tour = { ...tour, at };
+  sheet.look(stop.at, 1);
+  notify(`${stop.words}: ${at + 1} of ${tour.stops.length}`);
+}
+
+/** What checks a picture and changes nothing. */
+export const CHECK_COMMANDS: readonly Command[] = [
+  {
+    id: "tour",
+    words: "Tour: on to the next corner, then the longest edges' ends, at 100 %",
+    group: "Look",
+    keys: ["F4"],
+    run: onwards,
+  },
+  {
+    id: "clear-gauges",
+    words: "Take all readings of the gauge away",
+    group: "Look",
+    keys: [],
+    can: () => useGauges.getState().gauges.length > 0,
+    run: clearGauges,
+  },
+];
