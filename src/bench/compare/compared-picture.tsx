@@ -28,8 +28,8 @@ export function ComparedPicture({
   const canvas = useRef<HTMLCanvasElement>(null);
   const sharp = useRef<HTMLCanvasElement>(null);
   const panes = useMemo(() => [pane], [pane]);
-  const { error } = usePicture(canvas, photo, panes, scale);
-  useSharp(sharp, photo, { pane, recipe, scale, fill: null });
+  const { error, cardless } = usePicture(canvas, photo, panes, scale);
+  useSharp(sharp, photo, { pane, recipe, scale, fill: null, cardless });
   return (
     <div className="pointer-events-none absolute inset-0" style={style} data-testid="compared">
       <canvas ref={canvas} className="absolute inset-0 h-full w-full" data-testid="compared-picture" />

@@ -144,10 +144,11 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
     () => answers ?? [shownMain, magnified].filter((p): p is Pane => p !== null),
     [shownMain, magnified, answers],
   );
-  const { error, ready } = usePicture(canvas, photo, panes, magnified ? MAGNIFIER.scale : view.scale);
+  const { error, ready, cardless } = usePicture(canvas, photo, panes, magnified ? MAGNIFIER.scale : view.scale);
   const moving = magnified !== null || drawing !== null || gesture !== null || keptMap !== null;
   useSharp(sharp, photo, {
-    pane: moving || answers ? null : shownMain,
+    pane: (moving && !cardless) || answers ? null : shownMain,
+    cardless,
     recipe: asShot ? null : derived.recipe,
     scale: view.scale,
     fill,
@@ -238,6 +239,11 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
           className="pointer-events-none absolute bottom-16 left-1/2 -translate-x-1/2 whitespace-nowrap rounded bg-base-100 px-3 py-1.5 shadow"
         >
           {hint}
+        </p>
+      )}
+      {cardless && (
+        <p role="status" className="absolute bottom-16 left-16 rounded bg-base-100 px-2 py-1 shadow">
+          This browser has no WebGL2. The picture is made when it rests, and more slowly.
         </p>
       )}
       {error && (

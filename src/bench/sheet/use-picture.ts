@@ -27,6 +27,8 @@ export function usePicture(
 ) {
   const view = useRef<PictureView | null>(null);
   const [error, setError] = useState<string | null>(null);
+  // Without WebGL2 nothing is drawn here: what rests is made by the kernel, see useSharp.
+  const [cardless, setCardless] = useState(false);
   const [arrived, setArrived] = useState(0);
   // Whether what is shown is more than the board's small picture, which only bridges the wait.
   const [settled, setSettled] = useState(false);
@@ -37,9 +39,9 @@ export function usePicture(
     if (!canvas.current) return;
     try {
       view.current = new PictureView(canvas.current);
-    } catch (e) {
+    } catch {
       // eslint-disable-next-line react-hooks/set-state-in-effect -- only the browser itself can tell
-      setError((e as Error).message);
+      setCardless(true);
     }
     return () => {
       view.current = null;
@@ -48,6 +50,7 @@ export function usePicture(
 
   const level = closer ? "close" : "bench";
   useEffect(() => {
+    if (cardless) return;
     // What has been fetched stays, also when the zoom no longer asks for it.
     if (level === "bench" && view.current && view.current.sharpness > 0.99 * sharpness) return;
     const stop = new AbortController();
@@ -74,7 +77,7 @@ export function usePicture(
         if (!stop.signal.aborted) setError(`${(e as Error).message} The original is safe; reload to try again.`);
       });
     return () => stop.abort();
-  }, [photo, level, sharpness]);
+  }, [photo, level, sharpness, cardless]);
 
   useEffect(() => {
     const target = view.current;
@@ -95,7 +98,7 @@ export function usePicture(
     };
   }, [canvas, panes, arrived, settled]);
 
-  return { error, ready: arrived > 0 };
+  return { error, ready: cardless || arrived > 0, cardless };
 }
 
 /** Texels per pixel of the original in the Bench's preview. */

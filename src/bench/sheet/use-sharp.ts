@@ -19,6 +19,8 @@ export interface SharpView {
   readonly fill: ShownFill | null;
   /** CSS pixels per plane pixel. */
   readonly scale: number;
+  /** Nothing else draws: it is made at any size, and what was made stays until the next is there. */
+  readonly cardless?: boolean;
 }
 
 /**
@@ -29,7 +31,7 @@ export interface SharpView {
 export function useSharp(
   canvas: RefObject<HTMLCanvasElement | null>,
   photo: Photo,
-  { pane, recipe, scale, fill }: SharpView,
+  { pane, recipe, scale, fill, cardless = false }: SharpView,
 ): void {
   const { sha256, width, height } = photo;
   // The recipe as it was when the pane was made: the pane changes with it.
@@ -40,7 +42,7 @@ export function useSharp(
   useEffect(() => {
     const target = canvas.current;
     const ratio = window.devicePixelRatio || 1;
-    if (!target || !pane || pane.alone || scale * ratio < FROM) return;
+    if (!target || !pane || pane.alone || (!cardless && scale * ratio < FROM)) return;
     let over = false;
     const timer = setTimeout(async () => {
       const [w, h] = [Math.round(pane.screen[2] * ratio), Math.round(pane.screen[3] * ratio)];
@@ -48,15 +50,18 @@ export function useSharp(
       const layers = fill ? await fillIn(fill, pane.plane) : [];
       if (over) return;
       const strips = await sharpStrips({ ...order, layers, output: [w, h] }).catch(() => []);
-      if (!over && strips.length > 0) cover(target, strips, w, h);
+      if (over || strips.length === 0) return;
+      cover(target, strips, w, h);
+      if (cardless) target.dataset["rested"] = "";
     }, REST_MS);
     return () => {
       over = true;
       clearTimeout(timer);
-      target.hidden = true;
+      if (!cardless) target.hidden = true;
       delete target.dataset["sharp"];
+      delete target.dataset["rested"];
     };
-  }, [canvas, pane, scale, fill, sha256, width, height]);
+  }, [canvas, pane, scale, fill, cardless, sha256, width, height]);
 }
 
 function cover(canvas: HTMLCanvasElement, strips: readonly SharpStrip[], width: number, height: number): void {
