@@ -25,6 +25,7 @@ await build({
     "delivery-hand": "src/hands/delivery-hand.ts",
     migrate: "scripts/migrate.ts",
     "publish-schema": "scripts/publish-schema.ts",
+    "publish-guide": "scripts/publish-guide.ts",
     seed: "demo/seed.ts",
     "render-demo": "demo/render-pictures.ts",
   },

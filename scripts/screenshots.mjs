@@ -26,6 +26,8 @@ const browser = await chromium.launch({
   args: ["--no-sandbox", "--disable-quic", "--use-angle=swiftshader", "--enable-unsafe-swiftshader"],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+// The first steps of someone who was never here are no part of the views.
+await page.addInitScript(() => localStorage.setItem("flat-stone-hint-gone", "gone"));
 const shot = async (name) => {
   await page.waitForTimeout(700);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
@@ -104,7 +106,6 @@ await open("SM-0420");
 await page.keyboard.press("q");
 await page.getByRole("table", { name: "Found groups" }).waitFor({ timeout: 60_000 });
 await rested();
-await shot("found-lines");
 await page.getByRole("button", { name: "Take Plumbs" }).click();
 await page.getByRole("button", { name: "Take Wall 1" }).click();
 await page.getByRole("button", { name: "Put away" }).click();
@@ -164,7 +165,19 @@ await page
 await page.waitForTimeout(2500);
 await page.keyboard.press("4");
 await rested();
-await shot("tower-frame");
+await page.keyboard.press("2");
+await page.keyboard.press("F8");
+await page.waitForSelector("[data-testid=compared]", { state: "attached" });
+await rested();
+await page.waitForTimeout(1500);
+await shot("compare");
+await page.keyboard.press("Escape");
+// The reading room's light, its windows and its ceiling by themselves.
+await opened("SM-0415.jpg", "D");
+await page.keyboard.press("6");
+await page.getByRole("figure", { name: /How bright the frame is/ }).waitFor();
+await rested();
+await shot("finish");
 await page.goto(worked);
 await rested();
 await page.getByRole("button", { name: "Deliver …" }).click();

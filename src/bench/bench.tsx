@@ -18,6 +18,7 @@ import { ConflictBar, DeletedBar } from "./save-state";
 import { Sheet } from "./sheet/sheet";
 import { useOwnEdges } from "./own-edges/use-own-edges";
 import { ToolStrip } from "./tool-strip";
+import { FirstHint } from "./first-hint";
 import { useAsideWidth } from "./use-aside-width";
 import { useDetail } from "./use-detail";
 import { useAnswersMade } from "./use-answers";
@@ -81,6 +82,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
         <ConflictBar photoId={photo.id} />
         <DeletedBar deleted={deleted} bringBack={bringBack} />
         <Sheet opened={opened} derived={derived} />
+        {!alone && <FirstHint />}
       </div>
       {!alone && aside}
       {shown === "keys" && <KeyCard onClose={() => show(null)} />}

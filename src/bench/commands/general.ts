@@ -147,6 +147,16 @@ const back: readonly Command[] = [
 ];
 
 const help: readonly Command[] = [
+  {
+    id: "guide",
+    words: "Guide to this course",
+    group: "Help",
+    keys: ["F1"],
+    run: ({ get }) => {
+      const { course } = get();
+      window.open(`/help#${course === "proportion" ? "shape" : course}`, "flat-stone-guide");
+    },
+  },
   { id: "keys", words: "Card of keys", group: "Help", keys: ["?"], run: ({ show }) => show("keys") },
   { id: "search", words: "Search what can be done", group: "Help", keys: ["/"], run: ({ show }) => show("commands") },
 ];

@@ -1,0 +1,51 @@
+import { type Browser, type Page } from "playwright-core";
+import { address, launch, openFresh, openPage, usePage } from "./app";
+
+/** The guide, and the first steps of someone who was never here. */
+let page: Page;
+usePage((opened) => void (page = opened));
+
+test("the guide shows a page a course, with its picture; F1 opens it at the course", async () => {
+  await openFresh(page, "SM-0415.jpg");
+  await page.keyboard.press("4");
+  const opened = page.context().waitForEvent("page");
+  await page.keyboard.press("F1");
+  const guide = await opened;
+  await guide.waitForLoadState();
+  expect(guide.url()).toBe(`${address}/help#frame`);
+  await guide.getByRole("heading", { name: "Frame", exact: true }).waitFor();
+  const pictures = guide.locator("figure img");
+  expect(await pictures.count()).toBeGreaterThanOrEqual(8);
+  await pictures.first().scrollIntoViewIfNeeded();
+  await guide.waitForFunction(() => document.querySelector<HTMLImageElement>("figure img")!.naturalWidth > 1000);
+  await guide.getByRole("navigation", { name: "Pages of the guide" }).getByText("Finish").click();
+  expect(guide.url()).toContain("#finish");
+  await guide.close();
+}, 120_000);
+
+test("a first visit is told three steps, which are ticked as they are done; sent away they stay away", async () => {
+  const browser: Browser = await launch();
+  try {
+    const problems: string[] = [];
+    const fresh = await openPage(browser, problems);
+    // This one has never been here.
+    await fresh.addInitScript(() => {
+      if (!sessionStorage.getItem("asked")) localStorage.removeItem("flat-stone-hint-gone");
+      sessionStorage.setItem("asked", "1");
+    });
+    await openFresh(fresh, "SM-0415.jpg");
+    const steps = fresh.getByRole("complementary", { name: "First steps" });
+    await steps.waitFor();
+    await fresh.keyboard.down("o");
+    await fresh.keyboard.up("o");
+    await steps.getByLabel("done").first().waitFor();
+    await steps.getByRole("button", { name: "Got it" }).click();
+    expect(await steps.count()).toBe(0);
+    await fresh.reload();
+    await fresh.waitForSelector("canvas[data-rested]");
+    expect(await steps.count()).toBe(0);
+    expect(problems).toEqual([]);
+  } finally {
+    await browser.close();
+  }
+}, 120_000);
