@@ -11,6 +11,7 @@ import { tip } from "./commands";
 import type { Shown } from "./commands/command";
 import { DeliverDialog } from "./deliver-dialog";
 import { NewVersion } from "./new-version";
+import { useSiblings } from "./use-siblings";
 import { Versions } from "./versions";
 import { SaveWords } from "./save-state";
 
@@ -24,7 +25,9 @@ interface Parts {
 }
 
 /** The Bench's header: where one is, the versions, a step back and forth, and the way out. */
-export function BenchHeader({ opened: { photo, assignment, version, siblings }, output, saveAll, show }: Parts) {
+export function BenchHeader({ opened, output, saveAll, show }: Parts) {
+  const { photo, assignment, version } = opened;
+  const siblings = useSiblings(opened);
   const { past, future, undo, redo } = useBench();
   const [delivering, setDelivering] = useState(false);
   const deliver = async (): Promise<void> => {
@@ -49,7 +52,10 @@ export function BenchHeader({ opened: { photo, assignment, version, siblings }, 
         }
       >
         <span className="muted flex items-center gap-1.5 whitespace-nowrap">
-          Version <Versions siblings={siblings} current={version} />
+          <button className="link-hover" title={tip("versions")} onClick={() => show("versions")}>
+            Versions
+          </button>
+          <Versions siblings={siblings} current={siblings.find((v) => v.id === version.id) ?? version} />
           <NewVersion photoId={photo.id} />
           <button
             className="btn btn-ghost btn-xs btn-square"

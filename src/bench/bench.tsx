@@ -17,6 +17,7 @@ import { TitleBlock } from "./title-block";
 import { ConflictBar, DeletedBar } from "./save-state";
 import { Sheet } from "./sheet/sheet";
 import { useOwnEdges } from "./own-edges/use-own-edges";
+import { VersionsDialog } from "./versions-dialog";
 import { ToolStrip } from "./tool-strip";
 import { FirstHint } from "./first-hint";
 import { useAsideWidth } from "./use-aside-width";
@@ -86,6 +87,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
       </div>
       {!alone && aside}
       {shown === "keys" && <KeyCard onClose={() => show(null)} />}
+      {shown === "versions" && <VersionsDialog opened={opened} onClose={() => show(null)} />}
       {shown === "carry" && <CarryDialog photo={photo} onClose={() => show(null)} />}
       {shown === "commands" && <CommandSearch context={context} onClose={() => show(null)} />}
     </div>

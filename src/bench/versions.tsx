@@ -31,9 +31,11 @@ export function Versions({ siblings, current }: { siblings: readonly Version[]; 
       key={v.id}
       href={`/bench/${v.id}`}
       aria-current={v.id === current.id ? "page" : undefined}
-      className="rounded border px-1.5 aria-[current]:bg-primary aria-[current]:text-primary-content"
+      className="max-w-32 truncate rounded border px-1.5 aria-[current]:bg-primary aria-[current]:text-primary-content"
+      {...(v.note && { title: v.note })}
     >
       {v.name}
+      {v.chosen && " ✓"}
     </Link>
   ));
 }

@@ -8,7 +8,7 @@ import { grouped } from "@/ui";
 
 /** One photo: its picture, what is known of it, and which courses are laid. */
 export function PhotoCard({ photo, onDelete }: { photo: PhotoOnBoard; onDelete: () => void }) {
-  const first = photo.versions[0];
+  const first = photo.versions.find((v) => v.chosen) ?? photo.versions[0];
   const href = first ? `/bench/${first.id}` : "#";
   return (
     <li className="ruled flex flex-col overflow-hidden rounded border bg-base-100">
@@ -40,8 +40,14 @@ export function PhotoCard({ photo, onDelete }: { photo: PhotoOnBoard; onDelete: 
         <p className="muted px-3 pb-3">
           Versions{" "}
           {photo.versions.map((v) => (
-            <Link key={v.id} href={`/bench/${v.id}`} className="mx-0.5 rounded border px-1.5 font-semibold">
+            <Link
+              key={v.id}
+              href={`/bench/${v.id}`}
+              className="mx-0.5 rounded border px-1.5 font-semibold"
+              {...(v.note && { title: v.note })}
+            >
               {v.name}
+              {v.chosen && " ✓"}
             </Link>
           ))}
         </p>

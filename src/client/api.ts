@@ -82,6 +82,7 @@ export const api = {
     call(ENDPOINTS.fill, { id: photoId, json: { recipe, ...(ready && { ready }) }, signal }),
   version: (id: string) => call(ENDPOINTS.version, { id }),
   createVersion: (photoId: string, recipe?: Recipe) => call(ENDPOINTS.createVersion, { id: photoId, json: { recipe } }),
+  changeVersion: (id: string, json: Asked<"changeVersion">) => call(ENDPOINTS.changeVersion, { id, json }),
   saveRevision: (versionId: string, base: number, recipe: Recipe, token: string) =>
     call(ENDPOINTS.saveRevision, { id: versionId, json: { base, recipe, token } }),
   /** States of a version, the newest first. @param before a number: those before it. */

@@ -10,6 +10,7 @@ export * from "./assignments";
 export * from "./photos";
 export * from "./versions";
 export * from "./revisions";
+export * from "./version-changes";
 export * from "./deliveries";
 export * from "./delivery-queue";
 export * from "./fills";

@@ -123,8 +123,8 @@ export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> 
   const allVersions = await db
     .select()
     .from(versions)
-    .where(inArray(versions.photoId, ids))
-    .orderBy(asc(versions.name));
+    .where(and(inArray(versions.photoId, ids), isNull(versions.deletedAt)))
+    .orderBy(asc(versions.position), asc(versions.createdAt), asc(versions.id));
   const latest = await db
     .selectDistinctOn([revisions.versionId], { versionId: revisions.versionId, laid: revisions.laid })
     .from(revisions)

@@ -7,6 +7,7 @@ import {
   addPhoto,
   changeAssignment,
   changePhoto,
+  changeVersion,
   closeDatabase,
   createAssignment,
   createVersion,
@@ -43,6 +44,29 @@ async function setUp() {
 }
 
 const withHeight = (height: number) => ({ ...emptyRecipe(), proportion: { on: true, height } });
+
+test("versions are named, noted, chosen, moved, deleted and brought back; a photo keeps one", async () => {
+  const { photo, version: a } = await setUp();
+  await expect(changeVersion(a.id, { deleted: true })).rejects.toMatchObject({ status: 409 });
+  const [b, c] = [await createVersion(photo.id), await createVersion(photo.id)];
+  expect([b.name, c.name]).toEqual(["B", "C"]);
+  const order = async () => (await openVersion(a.id)).siblings.map((v) => v.name);
+  expect(await changeVersion(b.id, { name: "With the sky", note: "as asked on the phone" })).toMatchObject({ name: "With the sky", note: "as asked on the phone" }); // prettier-ignore
+  await expect(changeVersion(c.id, { name: "With the sky" })).rejects.toMatchObject({ status: 409 });
+  await changeVersion(c.id, { move: -1 });
+  expect(await order()).toEqual(["A", "C", "With the sky"]);
+  await changeVersion(a.id, { chosen: true });
+  await changeVersion(c.id, { chosen: true });
+  expect((await openVersion(a.id)).siblings.filter((v) => v.chosen).map((v) => v.name)).toEqual(["C"]);
+  await changeVersion(c.id, { deleted: true });
+  expect(await order()).toEqual(["A", "With the sky"]);
+  // Its letter is not given again, and it comes back with its work, but not as the one to deliver.
+  expect((await createVersion(photo.id)).name).toBe("D");
+  await changeVersion(c.id, { deleted: false });
+  expect(await order()).toEqual(["A", "C", "With the sky", "D"]);
+  expect((await listPhotos(photo.assignmentId))[0]!.versions.some((v) => v.chosen)).toBe(false);
+  await expect(changeVersion("00000000-0000-4000-8000-000000000000", {})).rejects.toMatchObject({ status: 404 });
+});
 
 test("states of a version are told newest first, in parts, and which of them was delivered", async () => {
   const { version } = await setUp();

@@ -1,4 +1,4 @@
-import { and, count, desc, eq, isNull } from "drizzle-orm";
+import { and, asc, desc, eq, isNull } from "drizzle-orm";
 import type { AssignmentFrames } from "@/core/contract";
 import { type Recipe, RecipeError, laidCourses, readRecipe } from "@/core/recipe";
 import { type Database, database } from "./db/client";
@@ -20,6 +20,9 @@ export interface OpenVersion {
 }
 
 type Executor = Pick<Database, "select">;
+
+/** Versions of one photo: as somebody put them, else by their age. */
+export const VERSION_ORDER = [asc(versions.position), asc(versions.createdAt), asc(versions.id)] as const;
 
 async function newest(db: Executor, versionId: string) {
   const [row] = await db
@@ -61,6 +64,22 @@ export async function refuseDeleted(db: Executor, versionId: string): Promise<vo
     });
 }
 
+/** A photo's versions in their order, without those deleted. */
+export const siblingsOf = (db: Executor, photoId: string): Promise<VersionRow[]> =>
+  db
+    .select()
+    .from(versions)
+    .where(and(eq(versions.photoId, photoId), isNull(versions.deletedAt)))
+    .orderBy(...VERSION_ORDER);
+
+/** The next free letter; deleted versions keep theirs. */
+function nextName(taken: readonly string[]): string {
+  for (let n = taken.length; ; n++) {
+    const name = n < 26 ? String.fromCharCode(65 + n) : `V${n + 1}`;
+    if (!taken.includes(name)) return name;
+  }
+}
+
 /** A kept recipe. @throws Problem 422 when this program cannot read it; it is left as it is. */
 export function readKept(recipe: unknown): Recipe {
   try {
@@ -86,7 +105,7 @@ export async function openVersion(id: string): Promise<OpenVersion> {
     .where(and(eq(versions.id, id), isNull(photos.deletedAt), isNull(assignments.deletedAt)));
   if (!row) throw notFound("version");
   const revision = await newest(db, id);
-  const siblings = await db.select().from(versions).where(eq(versions.photoId, row.photo.id)).orderBy(versions.name);
+  const siblings = await siblingsOf(db, row.photo.id);
   return {
     ...row,
     siblings,
@@ -144,9 +163,10 @@ export async function createVersion(photoId: string, recipe?: unknown): Promise<
   const first = recipe === undefined ? firstRecipe(photo) : checked(recipe);
   return database().transaction(async (tx) => {
     await tx.select().from(photos).where(eq(photos.id, photoId)).for("update");
-    const [{ n } = { n: 0 }] = await tx.select({ n: count() }).from(versions).where(eq(versions.photoId, photoId));
-    const name = n < 26 ? String.fromCharCode(65 + n) : `V${n + 1}`;
-    const [version] = await tx.insert(versions).values({ photoId, name }).returning();
+    const all = await tx.select().from(versions).where(eq(versions.photoId, photoId));
+    const name = nextName(all.map((v) => v.name));
+    const position = all.reduce((most, v) => Math.max(most, v.position), 0);
+    const [version] = await tx.insert(versions).values({ photoId, name, position }).returning();
     await tx.insert(revisions).values({ versionId: version!.id, number: 1, recipe: first, laid: laidCourses(first) });
     return version!;
   });

@@ -134,6 +134,13 @@ const others: readonly Command[] = [
     keys: [],
     run: ({ show }) => show("carry"),
   },
+  {
+    id: "versions",
+    words: "Versions: names, notes, order, the one to deliver",
+    group: "Courses",
+    keys: ["F2"],
+    run: ({ show }) => show("versions"),
+  },
 ];
 
 const back: readonly Command[] = [

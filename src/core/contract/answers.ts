@@ -26,7 +26,14 @@ export const assignmentOnBoard = assignmentAnswer.extend({
 });
 export type Assignment = z.output<typeof assignmentOnBoard>;
 
-export const versionAnswer = z.object({ id, name: z.string(), createdAt: moment });
+export const versionAnswer = z.object({
+  id,
+  name: z.string(),
+  createdAt: moment,
+  note: z.string(),
+  /** Whether it is the one to deliver. */
+  chosen: z.boolean(),
+});
 export type Version = z.output<typeof versionAnswer>;
 
 export const photoAnswer = z.object({

@@ -77,6 +77,19 @@ export const ENDPOINTS = {
   fill: endpoint("POST", "/api/photos/{id}/fill", z.object({ recipe, ready: z.boolean().optional() }), fillInfo),
   version: endpoint("GET", "/api/versions/{id}", NOTHING, openedVersion),
   createVersion: endpoint("POST", "/api/photos/{id}/versions", z.object({ recipe: recipe.optional() }), versionAnswer),
+  /** Names it, notes something of it, makes it the one to deliver or not, moves it by one place, deletes it or brings it back. */
+  changeVersion: endpoint(
+    "PATCH",
+    "/api/versions/{id}",
+    z.object({
+      name: z.string().trim().min(1).max(40).optional(),
+      note: z.string().trim().max(500).optional(),
+      chosen: z.boolean().optional(),
+      move: z.union([z.literal(-1), z.literal(1)]).optional(),
+      deleted: z.boolean().optional(),
+    }),
+    versionAnswer,
+  ),
   saveRevision: endpoint(
     "POST",
     "/api/versions/{id}/revisions",

@@ -82,9 +82,21 @@ export const versions = pgTable(
       .notNull()
       .references(() => photos.id, { onDelete: "cascade" }),
     name: text("name").notNull(),
+    /** What somebody noted of it. */
+    note: text("note").notNull().default(""),
+    /** The one to deliver; at most one of a photo. */
+    chosen: boolean("chosen").notNull().default(false),
+    /** Where it stands among the photo's versions; those of one place by their age. */
+    position: integer("position").notNull().default(0),
     createdAt: created(),
+    /** Deleted ones are kept, so that they can be brought back. */
+    deletedAt: moment("deleted_at"),
   },
-  (t) => [unique("versions_name").on(t.photoId, t.name)],
+  (t) => [
+    uniqueIndex("versions_name")
+      .on(t.photoId, t.name)
+      .where(sql`${t.deletedAt} is null`),
+  ],
 );
 
 /** Append-only: every save is a row, the current recipe of a version is the one with the highest number. */
