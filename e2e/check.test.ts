@@ -1,4 +1,5 @@
 import type { Page } from "playwright-core";
+import { apart, seenAt } from "./seen";
 import { onPlane, openFresh, put, rested, shown, stroke, strokeByHand, usePage } from "./app";
 
 /** Checking without changing: the gauge's readings, and the tour of corners and edges. */
@@ -58,3 +59,28 @@ test("the tour goes round the corners at 100 % and back to the whole picture", a
   }
   expect((await shown(page)).scale).toBeCloseTo(whole, 6);
 }, 120_000);
+
+test("the grid's spaces, place and colour are set while it is shown; thirds lie in the frame", async () => {
+  await openFresh(page, "SM-0414.jpg");
+  const third = [2000 / 3, 1000] as const;
+  const before = await seenAt(page, third);
+  await page.keyboard.press("g");
+  const bar = page.getByRole("group", { name: "Grid" });
+  await bar.waitFor();
+  await put(page, "Opacity, %", "100");
+  await put(page, "Spaces", "2");
+  // Two spaces across 3000 pixels, about the middle: no line at a third, one in the middle.
+  expect(apart(await seenAt(page, third), before)).toBeLessThan(2);
+  const middle = [1000, 700] as const;
+  await bar.getByLabel("Colour of the grid").selectOption("red");
+  const [r, , b] = await seenAt(page, middle);
+  await bar.getByLabel("Colour of the grid").selectOption("green");
+  const green = await seenAt(page, middle);
+  expect(r! - b!).toBeGreaterThan(green[0]! - green[2]! + 15);
+  await bar.getByLabel("In the frame").selectOption("thirds");
+  expect(apart(await seenAt(page, third), before)).toBeGreaterThan(10);
+  await put(page, "Right, %", "40");
+  expect(apart(await seenAt(page, middle), green)).toBeGreaterThan(5);
+  await page.keyboard.press("g");
+  expect(await bar.count()).toBe(0);
+}, 180_000);

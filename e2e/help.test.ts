@@ -49,3 +49,33 @@ test("a first visit is told three steps, which are ticked as they are done; sent
     await browser.close();
   }
 }, 120_000);
+
+test("a command is given another key on the card, which a reload keeps; it is as it was again by a press", async () => {
+  await openFresh(page, "SM-0415.jpg");
+  const card = page.getByRole("dialog", { name: "Keys" });
+  await page.keyboard.press("?");
+  await card.getByRole("button", { name: /^Grid over the picture: G/ }).click();
+  await page.keyboard.press("F7");
+  await card.getByRole("button", { name: /^Grid over the picture: F7/ }).waitFor();
+  // Another command's key is told of.
+  await card.getByRole("button", { name: /^Marks shown or hidden: H/ }).click();
+  await page.keyboard.press("F7");
+  await card.getByText("also: Grid over the picture").waitFor();
+  await card.getByRole("button", { name: "Marks shown or hidden: as it was" }).click();
+  await page.keyboard.press("Escape");
+  const grid = page.getByRole("button", { name: "Grid", exact: true });
+  await page.keyboard.press("F7");
+  expect(await grid.getAttribute("aria-pressed")).toBe("true");
+  await page.reload();
+  await page.waitForSelector("canvas[data-rested]");
+  expect(await grid.getAttribute("title")).toContain("F7");
+  await page.keyboard.press("g");
+  expect(await grid.getAttribute("aria-pressed")).toBe("false");
+  await page.keyboard.press("F7");
+  expect(await grid.getAttribute("aria-pressed")).toBe("true");
+  await page.keyboard.press("?");
+  await card.getByRole("button", { name: "All as they were" }).click();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("g");
+  expect(await grid.getAttribute("aria-pressed")).toBe("false");
+}, 120_000);

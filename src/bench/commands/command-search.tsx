@@ -6,6 +6,7 @@ import type { Command, CommandContext } from "./command";
 import { matching } from "./matching";
 import { COMMANDS } from ".";
 import { writtenKeys } from "./keys";
+import { withOwnKeys } from "./own-keys";
 
 /** The search among everything that can be done. */
 export function CommandSearch({ context, onClose }: { context: CommandContext; onClose: () => void }) {
@@ -57,7 +58,7 @@ export function CommandSearch({ context, onClose }: { context: CommandContext; o
           >
             <span className="grow">{command.words}</span>
             <span className="muted">{command.group}</span>
-            <b className="w-24 text-right font-semibold">{writtenKeys(command)}</b>
+            <b className="w-24 text-right font-semibold">{writtenKeys(withOwnKeys(command))}</b>
           </li>
         ))}
         {found.length === 0 && <li className="muted px-2">Nothing of that name can be done here.</li>}

@@ -4,6 +4,7 @@ import { toolCommand } from "../tools/tool-button";
 import { type Command, GROUPS } from "./command";
 import { GENERAL } from "./general";
 import { writtenKeys } from "./keys";
+import { withOwnKeys } from "./own-keys";
 
 const GROUP_OF = {
   lens: "Lens",
@@ -35,6 +36,6 @@ export const grouped = (commands: readonly Command[]): { group: string; commands
 export function tip(id: string): string {
   const command = COMMANDS.find((c) => c.id === id);
   if (!command) throw new Error(`There is no command "${id}".`);
-  const keys = writtenKeys(command);
+  const keys = writtenKeys(withOwnKeys(command));
   return keys ? `${command.words} (${keys})` : command.words;
 }

@@ -6,6 +6,7 @@ import { useProfiles } from "../courses/lens/use-profiles";
 import { useSheetView } from "../sheet/sheet-view";
 import type { Command, CommandContext, Shown } from "./command";
 import { commandsFor } from "./keys";
+import { withOwnKeys } from "./own-keys";
 import { COMMANDS } from ".";
 
 const within = (target: EventTarget | null, selector: string): boolean =>
@@ -40,7 +41,7 @@ export function useCommands(photo: Photo) {
     const holding = new Set<Command>();
     const down = (event: KeyboardEvent): void => {
       if (isTyping(event)) return;
-      const command = commandsFor(COMMANDS, event).find((c) => c.can?.(latest.current) ?? true);
+      const command = commandsFor(COMMANDS.map(withOwnKeys), event).find((c) => c.can?.(latest.current) ?? true);
       if (!command) return;
       event.preventDefault();
       if (command.release) holding.add(command);
@@ -48,7 +49,7 @@ export function useCommands(photo: Photo) {
     };
     const release = (key: string | null): void => {
       for (const command of holding)
-        if (key === null || command.keys.includes(key)) {
+        if (key === null || command.keys.some((keys) => keys.split("+").at(-1) === key)) {
           holding.delete(command);
           command.release!(latest.current);
         }

@@ -13,13 +13,15 @@ interface Props {
   sheet: Vec2;
   /** Whether the frame can be taken hold of: it shows its handles. */
   active: boolean;
+  /** Lines within it, shares of its sides: see withinLines. */
+  within: readonly (readonly [number, number, number, number])[];
   /** Where its axis stands across the plane; null: it has none. */
   axis: number | null;
   colours: SheetColours;
 }
 
 /** The frame over the picture, with what it cuts off veiled but still to be seen. */
-export function FrameMark({ frame, view, sheet, active, axis, colours }: Props) {
+export function FrameMark({ frame, view, sheet, active, within, axis, colours }: Props) {
   const [x0, y0] = toScreen(view, [frame[0], frame[1]]);
   const [x1, y1] = toScreen(view, [frame[0] + frame[2], frame[1] + frame[3]]);
   const outside = `M0 0H${sheet[0]}V${sheet[1]}H0ZM${x0} ${y0}V${y1}H${x1}V${y0}Z`;
@@ -28,6 +30,13 @@ export function FrameMark({ frame, view, sheet, active, axis, colours }: Props) 
       <Path data={outside} fill={colours.veil} fillRule="evenodd" opacity={active ? 1 : 0.75} />
       <Rect x={x0} y={y0} width={x1 - x0} height={y1 - y0} stroke={colours.halo} strokeWidth={3} opacity={0.6} />
       <Rect x={x0} y={y0} width={x1 - x0} height={y1 - y0} stroke={colours.ink} strokeWidth={active ? 1.6 : 1} />
+      {within.map((ends, i) => {
+        const points = ends.map((v, k) => (k % 2 === 0 ? x0 + v * (x1 - x0) : y0 + v * (y1 - y0)));
+        return [
+          <Line key={`${i}h`} points={points} stroke={colours.halo} strokeWidth={3} opacity={0.5} />,
+          <Line key={i} points={points} stroke={colours.ink} strokeWidth={1} opacity={0.8} />,
+        ];
+      })}
       {active && axis !== null && (
         <Line
           points={[axis * view.scale + view.shift[0], 0, axis * view.scale + view.shift[0], sheet[1]]}

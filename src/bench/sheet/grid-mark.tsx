@@ -4,11 +4,10 @@ import { useMemo } from "react";
 import { Shape } from "react-konva";
 import { type View, toPlane, toScreen } from "@/client/picture/view";
 import type { Size, Vec2 } from "@/core/geometry";
+import { useGrid } from "../check/grid-state";
 import type { SheetColours } from "./colours";
 import { type Projection, onScreen } from "./projection";
 
-/** Lines across the longer side of the picture. */
-const ACROSS = 18;
 const PARTS = 40;
 
 interface Props {
@@ -22,25 +21,29 @@ interface Props {
 /** A grid over the picture: level and plumb on the corrected one; on the one as shot, a straight grid as the lens bends it. */
 export function GridMark({ projection, size, sheet, asShot, colours }: Props) {
   const { view } = projection;
+  const { across, aside, opacity, colour } = useGrid();
+  const [right, down] = aside;
   const longer = Math.max(...size);
-  const [cx, cy] = [size[0] / 2, size[1] / 2];
+  const step = longer / across;
+  const [cx, cy] = [size[0] / 2 + right * step, size[1] / 2 + down * step];
   // What moves the picture under a level grid does not move the grid.
   const level = useMemo(
-    () => (asShot ? null : levelLines(view, longer, [cx, cy], sheet)),
-    [asShot, view, longer, cx, cy, sheet],
+    () => (asShot ? null : levelLines(view, step, [cx, cy], sheet)),
+    [asShot, view, step, cx, cy, sheet],
   );
-  const lines = level ?? bentLines(projection, size);
+  const lines = level ?? bentLines(projection, size, step, [cx, cy]);
+  const ink = { plain: colours.ink, red: colours.plumb, green: colours.sill }[colour];
   return (
     <Shape
       listening={false}
       perfectDrawEnabled={false}
-      opacity={0.5}
+      opacity={opacity}
       sceneFunc={(context) => {
         context.setAttr("lineWidth", 1);
         // Once light, half a pixel aside, and once dark over it: seen on any ground.
         for (const [aside, colour] of [
           [0.5, colours.halo],
-          [0, colours.ink],
+          [0, ink],
         ] as const) {
           context.setAttr("strokeStyle", colour);
           context.beginPath();
@@ -55,8 +58,7 @@ export function GridMark({ projection, size, sheet, asShot, colours }: Props) {
   );
 }
 
-function levelLines(view: View, longer: number, [cx, cy]: Vec2, [width, height]: Size): number[][] {
-  const step = longer / ACROSS;
+function levelLines(view: View, step: number, [cx, cy]: Vec2, [width, height]: Size): number[][] {
   const [x0, y0] = toPlane(view, [0, 0]);
   const [x1, y1] = toPlane(view, [width, height]);
   const found: number[][] = [];
@@ -67,10 +69,8 @@ function levelLines(view: View, longer: number, [cx, cy]: Vec2, [width, height]:
   return found;
 }
 
-function bentLines(projection: Projection, size: Size): number[][] {
+function bentLines(projection: Projection, size: Size, step: number, [cx, cy]: Vec2): number[][] {
   const { lens } = projection;
-  const step = Math.max(...size) / ACROSS;
-  const [cx, cy] = [size[0] / 2, size[1] / 2];
   // A little beyond the picture, since barrel draws more of the grid into it.
   const [halfX, halfY] = [size[0] * 0.56, size[1] * 0.56];
   const found: number[][] = [];

@@ -25,6 +25,7 @@ import { MagnifierHole } from "./magnifier";
 import { MaskMarks } from "./mask-marks";
 import { type Bubble, Margins } from "./margins";
 import { MOST_STRETCH } from "@/core/finish";
+import { useGrid, withinLines } from "../check/grid-state";
 import { brushInHand } from "../brush/brush-state";
 import { useFrameAxis } from "../courses/frame/frame-axis";
 import { type Projection, onScreen, pathOf, pathOfLine } from "./projection";
@@ -50,6 +51,8 @@ interface Props {
   readonly colours: SheetColours;
 }
 
+const NO_LINES: ReturnType<typeof withinLines> = [];
+
 /** One array for all pictures without bubbles, so that the margins are not drawn anew. */
 const NO_BUBBLES: readonly Bubble[] = [];
 
@@ -59,6 +62,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
   const { recipe, course, marks, holding, stretch, selected, selectedEnd, places, tool } = useBench();
   const { view } = projection;
   const { at: axis } = useFrameAxis();
+  const { within } = useGrid();
   const shown = marks && !holding;
   const onLines = shown && course === "lines";
   const paths = pathsOf(
@@ -88,6 +92,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
             view={view}
             sheet={sheet}
             active={course === "frame"}
+            within={grid ? withinLines(within) : NO_LINES}
             axis={axis && (projection.map.fromRecorded(axis)?.[0] ?? null)}
             colours={colours}
           />

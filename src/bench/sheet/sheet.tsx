@@ -10,6 +10,7 @@ import { makeLens } from "@/core/lens";
 import { type Recipe, endsOf } from "@/core/recipe";
 import { AS_SHOT, planeExtent } from "@/core/render";
 import { clearGauges } from "../check/gauge-state";
+import { GridBar } from "../check/grid-bar";
 import { GaugesSpoken } from "../check/gauges-spoken";
 import { forgetCompared } from "../compare/compare-state";
 import { CompareBar } from "../compare/compare-bar";
@@ -252,6 +253,7 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
         </p>
       )}
       {!asShot && course !== "edges" && <StaleFill derived={derived} />}
+      {grid && !compared && !answers && <GridBar />}
       <SheetBar scale={view.scale} isFitted={isFitted} onFit={fit} onZoom={zoom} />
     </div>
   );

@@ -1,0 +1,90 @@
+"use client";
+
+import { NumberField } from "@/ui";
+import { FEWEST, MOST, WITHIN, type Within, useGrid } from "./grid-state";
+
+const WORDS: Record<Within, string> = {
+  none: "nothing",
+  thirds: "thirds",
+  centre: "centre lines",
+  diagonals: "diagonals",
+};
+
+/** How the grid over the picture is. Pointer events stop here. */
+export function GridBar() {
+  const { across, aside, opacity, colour, within } = useGrid();
+  const stop = (e: React.PointerEvent): void => e.stopPropagation();
+  return (
+    <div
+      className="ruled absolute bottom-14 left-1/2 z-10 flex w-max -translate-x-1/2 items-center gap-3 rounded-md border bg-base-100 px-2 py-1 shadow-md"
+      role="group"
+      aria-label="Grid"
+      onPointerDown={stop}
+      onPointerMove={stop}
+      onPointerUp={stop}
+    >
+      <NumberField
+        label="Spaces"
+        narrow
+        value={across}
+        standard={18}
+        step={1}
+        digits={0}
+        min={FEWEST}
+        max={MOST}
+        onChange={(v) => useGrid.setState({ across: Math.round(v) })}
+      />
+      {([0, 1] as const).map((k) => (
+        <NumberField
+          key={k}
+          label={k === 0 ? "Right" : "Down"}
+          narrow
+          value={100 * aside[k]}
+          standard={0}
+          step={5}
+          digits={0}
+          unit="%"
+          min={-100}
+          max={100}
+          onChange={(v) => useGrid.setState({ aside: k === 0 ? [v / 100, aside[1]] : [aside[0], v / 100] })}
+        />
+      ))}
+      <NumberField
+        label="Opacity"
+        narrow
+        value={100 * opacity}
+        standard={50}
+        step={5}
+        digits={0}
+        unit="%"
+        min={10}
+        max={100}
+        onChange={(v) => useGrid.setState({ opacity: v / 100 })}
+      />
+      <select
+        className="select select-xs w-20"
+        aria-label="Colour of the grid"
+        value={colour}
+        onChange={(e) => useGrid.setState({ colour: e.target.value as typeof colour })}
+      >
+        <option value="plain">plain</option>
+        <option value="red">red</option>
+        <option value="green">green</option>
+      </select>
+      <label className="flex items-center gap-1.5">
+        In the frame
+        <select
+          className="select select-xs w-28"
+          value={within}
+          onChange={(e) => useGrid.setState({ within: e.target.value as Within })}
+        >
+          {WITHIN.map((w) => (
+            <option key={w} value={w}>
+              {WORDS[w]}
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
+  );
+}
