@@ -88,6 +88,7 @@ test("either side of a wipe is the very picture that it is alone; its edge is mo
   expect(await page.getByTestId("wipe").getAttribute("style")).toContain("rotate(105deg)");
   await page.keyboard.press("Escape");
   expect(await page.getByTestId("compared").count()).toBe(0);
+  await settle();
   expect(worst(await pixels(right), now.right)).toBe(0);
 }, 240_000);
 
@@ -99,6 +100,8 @@ test("blinking goes by itself at a pace, or by the key alone", async () => {
   for (const words of ["As shot", "As it is now", "As shot"]) await name.getByText(words).waitFor({ timeout: 5000 });
   await page.getByRole("combobox", { name: "Pace" }).selectOption("by O alone");
   await page.getByRole("combobox", { name: "Pace" }).blur();
+  // One blink may be under way still.
+  await page.waitForTimeout(1000);
   const before = await name.innerText();
   await page.waitForTimeout(1500);
   expect(await name.innerText()).toBe(before);

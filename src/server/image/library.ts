@@ -1,5 +1,6 @@
 import sharp from "sharp";
 import { Problem } from "../problem";
+import { SideBySide } from "./side-by-side";
 
 /**
  * The image library with only the loaders that photos need: everything else it could read (drawings, PDF, what
@@ -19,6 +20,8 @@ export const allowDelivered = (): void => sharp.unblock({ operation: loaders(DEL
 /** The library's word for a JPEG whose header promises more than is there, which it takes for a mere warning. */
 const ENDS_EARLY = /premature end/i;
 
+const reads = new SideBySide();
+
 /**
  * Reads a picture, every pixel of which must be there.
  *
@@ -27,11 +30,19 @@ const ENDS_EARLY = /premature end/i;
  */
 export async function readWhole<T>(read: (failOn: "error" | "warning") => Promise<T>): Promise<T> {
   try {
-    return await read("warning").catch((error: Error) => {
-      // Other warnings are of things that files live with, such as stray bytes between a JPEG's segments.
-      if (error instanceof Problem || ENDS_EARLY.test(error.message)) throw error;
-      return read("error");
-    });
+    return await reads
+      .together(() => read("warning"))
+      .catch((error: Error) => {
+        if (error instanceof Problem) throw error;
+        // The library tells its reasons in one place for all that is read at a time: what it says of one may be of another. Alone, it is of this.
+        return reads.byItself(() =>
+          read("warning").catch((reason: Error) => {
+            // Other warnings are of things that files live with, such as stray bytes between a JPEG's segments.
+            if (reason instanceof Problem || ENDS_EARLY.test(reason.message)) throw reason;
+            return read("error");
+          }),
+        );
+      });
   } catch (error) {
     if (error instanceof Problem) throw error;
     throw new Problem(422, "The file is truncated or damaged: not all of the picture is there.");

@@ -4,6 +4,7 @@ import { compile, withCamera } from "@/core/render";
 import { ARROW_KEYS, arrowOf, burstOf } from "../../../commands/arrows";
 import type { Command, CommandContext } from "../../../commands/command";
 import { movedOnPlane } from "../../../tools/moved-on-plane";
+import { maskInTheMiddle } from "./new-mask";
 import { useMasks } from "./mask-state";
 
 const group = "Finish";
@@ -14,6 +15,14 @@ const can = (context: CommandContext): boolean => selectedMask(context) !== unde
 
 /** What the keys do to the selected mask. */
 export const MASK_COMMANDS: readonly Command[] = [
+  ...(["wash", "dab"] as const).map((kind): Command => ({
+    id: `new-${kind}`,
+    words: `New ${kind} in the middle`,
+    group,
+    keys: [],
+    can: ({ get }) => get().course === "finish",
+    run: ({ get }) => maskInTheMiddle(get, kind),
+  })),
   {
     id: "switch-mask",
     words: "Switch the mask on or off",

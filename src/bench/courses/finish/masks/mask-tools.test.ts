@@ -3,6 +3,7 @@ import { useBrush } from "../../../brush/brush-state";
 import { at, onSheet, play } from "../../playing.testing";
 import { maskNames } from "./mask-names";
 import { useMasks } from "./mask-state";
+import { maskInTheMiddle } from "./new-mask";
 
 const BRUSH = useBrush.getState();
 const MASKS = useMasks.getState();
@@ -79,4 +80,17 @@ test("a dab is moved whole with the Move tool", () => {
   play(store, onSheet([600, 500]), at(onSheet([650, 600])), at(onSheet([650, 600])));
   const { points } = masksOf(store)[0]!.dabs![0]!;
   expect(points.map((p) => p.map(Math.round))).toEqual([[550, 600], [750, 600]]); // prettier-ignore
+});
+
+test("without a pointer a wash or a dab is put in the middle, selected, doing what the last mask did", () => {
+  const store = inFinish("move");
+  maskInTheMiddle(store.getState, "wash");
+  maskInTheMiddle(store.getState, "dab");
+  const [wash, dab] = masksOf(store);
+  expect(wash!.ends).toEqual([[1500, 700], [1500, 1300]]); // prettier-ignore
+  expect(dab!.dabs).toEqual([{ points: [[1500, 1000]], radius: 360 }]);
+  expect(dab!.exposure).toBe(-0.5);
+  expect(store.getState().selected).toBe(dab!.id);
+  store.getState().undo();
+  expect(masksOf(store)).toHaveLength(1);
 });

@@ -10,6 +10,7 @@ import { ShareField } from "../../share-field";
 import { PartHeader } from "../part-header";
 import { maskNames } from "./mask-names";
 import { useMasks } from "./mask-state";
+import { maskInTheMiddle } from "./new-mask";
 
 const KINDS = { wash: "wash", dab: "dab" } as const;
 
@@ -85,6 +86,13 @@ export function MasksPart() {
         mask.id === selected ? <Settings key={mask.id} mask={mask} name={names.get(mask.id)!} /> : null,
       )}
       {tool === "dab" && <Brush />}
+      <div className="flex gap-2 px-3.5 pt-1.5">
+        {(["wash", "dab"] as const).map((kind) => (
+          <button key={kind} className="btn btn-xs" onClick={() => maskInTheMiddle(useBench.getState, kind)}>
+            New {kind} in the middle
+          </button>
+        ))}
+      </div>
     </section>
   );
 }
