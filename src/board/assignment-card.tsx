@@ -12,6 +12,8 @@ interface Props {
   onDelete(): void;
 }
 
+const EMPTY = "No photos yet";
+
 /** One assignment on the board: its first photos, name and count; renamed in place. */
 export function AssignmentCard({ assignment, onRename, onDelete }: Props) {
   const [editing, setEditing] = useState(false);
@@ -22,7 +24,11 @@ export function AssignmentCard({ assignment, onRename, onDelete }: Props) {
   };
   return (
     <li className="ruled flex flex-col overflow-hidden rounded border bg-base-100">
-      <Link href={href} aria-label={`Open ${assignment.name}`} className="block aspect-[3/2] bg-(--surround)">
+      <Link
+        href={href}
+        aria-label={`Open ${assignment.name}${assignment.covers.length === 0 ? `: ${EMPTY}` : ""}`}
+        className="block aspect-[3/2] bg-(--surround)"
+      >
         <Covers covers={assignment.covers} />
       </Link>
       <div className="flex items-start gap-1 p-3">
@@ -73,7 +79,7 @@ function Covers({ covers }: { covers: readonly string[] }) {
   if (covers.length === 0)
     return (
       <span className="grid h-full place-content-center text-[#3f3f3f] [[data-theme=night]_&]:text-[#d0d0d0]">
-        No photos yet
+        {EMPTY}
       </span>
     );
   return (

@@ -104,7 +104,7 @@ function CommandRow({
     <div className="contents">
       <dt>
         <button
-          className="min-h-6 rounded px-1 text-left font-semibold hover:bg-base-300"
+          className="min-h-[24px] min-w-[24px] rounded px-1 text-left font-semibold hover:bg-base-300"
           aria-label={`${words}: ${writtenKeys(command) || "no key"}. Give it another`}
           onClick={() => ask(id)}
         >
