@@ -40,7 +40,18 @@ test.each(["day", "night"] as const)(
   "the board, a visit and its dialogs hold (%s)",
   async (name) => {
     const all: string[] = [];
+    // One without photos has words where the others have pictures.
+    await fetch(`${address}/api/assignments`, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify({ name: "Nothing here yet" }),
+    });
+    await page.goto(`${address}/help`);
+    await page.getByRole("heading", { name: "Guide", exact: true }).waitFor();
+    await theme(name);
+    all.push(...(await broken("guide")));
     await page.goto(address);
+    await page.getByText("Nothing here yet").first().waitFor();
     await page.getByText("Sallow Mill").first().waitFor();
     await theme(name);
     all.push(...(await broken("assignments")));
@@ -78,6 +89,7 @@ test.each(["day", "night"] as const)(
     await page.getByRole("region", { name: "History" }).getByRole("button", { name: "Close" }).click();
     for (const [open, dialog] of [
       ["Keys", /Keys/],
+      ["Versions", /^Versions of/],
       ["Deliver …", /Deliver/],
       ["Carry to other photos", /Carry/],
     ] as const) {

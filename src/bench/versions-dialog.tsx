@@ -129,7 +129,7 @@ function Act({
   children: React.ReactNode;
 }) {
   return (
-    <button className="btn btn-ghost btn-xs btn-square" aria-label={label} title={label} disabled={off} onClick={run}>
+    <button className="btn btn-ghost btn-sm btn-square" aria-label={label} title={label} disabled={off} onClick={run}>
       {children}
     </button>
   );

@@ -42,7 +42,7 @@ export default function HelpPage() {
             ))}
           </ul>
         </nav>
-        <main className="grow overflow-y-auto scroll-smooth px-8 py-6 motion-reduce:scroll-auto">
+        <main tabIndex={0} className="grow overflow-y-auto scroll-smooth px-8 py-6 motion-reduce:scroll-auto">
           <h1 className="pb-4 text-xl font-semibold">Guide</h1>
           {GUIDE.map(({ id, title, purpose, steps, keys, picture }) => {
             const shown = picture && PICTURES[picture.name];
