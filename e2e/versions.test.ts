@@ -48,3 +48,17 @@ test("all that is done to versions, and what the Bench has meanwhile stays", asy
   await page.keyboard.press("Control+z");
   expect(await field(page, "Pitch, °").inputValue()).toBe("0.00");
 }, 180_000);
+
+test("a version made on the Bench stands beside the others at once, and both ways", async () => {
+  await freshAssignment(page, "Versions side by side", "demo/photos/SM-0414.jpg");
+  await page.getByRole("link", { name: /Work on SM-0414/ }).click();
+  await rested(page);
+  const first = page.url();
+  await page.getByRole("button", { name: "New version from this one" }).click();
+  await page.waitForURL((u) => u.href !== first);
+  await rested(page);
+  expect(await page.getByRole("link", { name: "B", exact: true }).getAttribute("aria-current")).toBe("page");
+  await page.getByRole("link", { name: "A", exact: true }).click();
+  await page.waitForURL(first);
+  await page.getByRole("link", { name: "B", exact: true }).waitFor();
+}, 120_000);

@@ -1,3 +1,4 @@
+import { useEffect } from "react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type Version, api } from "@/client";
 import type { Opened } from "./opened";
@@ -6,6 +7,11 @@ const keyOf = (photoId: string): readonly string[] => ["versions", photoId];
 
 /** The photo's versions as they are now: those that the page came with, until one of them is changed. */
 export function useSiblings({ photo, assignment, siblings }: Opened): readonly Version[] {
+  const cache = useQueryClient();
+  // A page that is opened later knows of versions that were made meanwhile.
+  useEffect(() => {
+    cache.setQueryData(keyOf(photo.id), siblings);
+  }, [cache, photo.id, siblings]);
   const { data } = useQuery({
     queryKey: keyOf(photo.id),
     queryFn: async () => (await api.photos(assignment.id)).find((p) => p.id === photo.id)?.versions ?? [],

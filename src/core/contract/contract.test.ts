@@ -21,7 +21,7 @@ const photo = {
   orientation: 1,
   takenAt: null,
 };
-const version = { id, name: "A", createdAt: moment };
+const version = { id, name: "A", createdAt: moment, note: "", chosen: false };
 const opened = {
   version,
   photo,
