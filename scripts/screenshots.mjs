@@ -185,7 +185,4 @@ await page.getByRole("button", { name: "Render at full resolution" }).click();
 await page.getByRole("link", { name: "Download" }).first().waitFor({ timeout: 60_000 });
 await shot("deliver");
 await page.getByRole("button", { name: "Close" }).click();
-await page.getByRole("button", { name: "Day or night" }).click();
-await page.keyboard.press("2");
-await shot("lines-at-night");
 await browser.close();
