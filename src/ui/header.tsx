@@ -26,7 +26,10 @@ export function ThemeSwitch() {
 export function Header({ crumbs, children }: { crumbs: ReactNode; children?: ReactNode }) {
   return (
     <header className="ruled flex h-[44px] shrink-0 items-center gap-4 border-b bg-base-100 px-3.5">
-      <Link href="/" className="flex items-center gap-2 text-[13px] font-bold tracking-[0.14em]">
+      <Link
+        href="/"
+        className="flex shrink-0 items-center gap-2 whitespace-nowrap text-[13px] font-bold tracking-[0.14em]"
+      >
         <i className="block h-[9px] w-[26px] rounded-[2px] bg-[#6d6a64]" />
         FLAT STONE
       </Link>
