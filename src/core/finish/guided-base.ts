@@ -112,6 +112,24 @@ export function guidedBase(shrunk: Shrunk, r: number, eps: number): GuidedBase {
   return { shrunk, a: boxMean(plane(a), r), b: boxMean(plane(b), r) };
 }
 
+/** Where the blocks of a raster lie, and nothing of what they show. @param x, y, scale as in RasterPlace. */
+export function blocksOf(
+  { width, height }: Pick<Raster, "width" | "height">,
+  { x, y, scale }: { x: number; y: number; scale: number },
+): Shrunk {
+  const by = blockSide(scale);
+  const before = (at: number): number => -(((Math.round(at * scale) % by) + by) % by);
+  const [left, top] = [before(x), before(y)];
+  return {
+    data: new Float32Array(),
+    width: Math.ceil((width - left) / by),
+    height: Math.ceil((height - top) / by),
+    by,
+    left,
+    top,
+  };
+}
+
 /** How bright a raster's blocks are. @param x, y, scale as in RasterPlace. */
 export const shrunkBrightness = (
   raster: Pick<Raster, "width" | "height">,

@@ -1,6 +1,15 @@
 import { type Raster, type RasterStep, type Samples, type ShaderField, colourCount, peak } from "../course";
 import type { Rect, Vec2 } from "../geometry";
-import { HALF, type Shrunk, baseReach, blockSide, brightnessOf, guidedBy, shrunkBrightness } from "./guided-base";
+import {
+  HALF,
+  type Shrunk,
+  baseReach,
+  blockSide,
+  blocksOf,
+  brightnessOf,
+  guidedBy,
+  shrunkBrightness,
+} from "./guided-base";
 import { SEEN, lightOf, numberOf } from "./light";
 import { lightTable, wholeOf } from "./light-tables";
 import { type Lattice, type PlacedMask, effectField, placedMasks } from "./mask-field";
@@ -74,13 +83,17 @@ export function maskStep(
     // Between the blocks it looks at those beside a pixel.
     reach: clings ? baseReach(made) : (2 * blockSide(made)) / made,
     run: (source, target, place) => {
-      const shown = brightnessOf(source);
-      const stops = stopsOf(all, shrunkBrightness(source, shown, place), place);
+      // Without a mask that clings nothing of the picture is looked at, only where its blocks lie.
+      const shown = clings ? brightnessOf(source) : NONE;
+      const blocks = clings ? shrunkBrightness(source, shown, place) : blocksOf(source, place);
+      const stops = stopsOf(all, blocks, place);
       lit(source, target, shown, stops, place.rows ?? [0, source.height]);
     },
     shader: { source: SHADER, numbers: {}, field: cardField(name, all, frame) },
   };
 }
+
+const NONE = new Float32Array();
 
 /** One number for where a way lies: another for another place. */
 const placing = (way: Float64Array): number => way.reduce((sum, v, i) => sum + v * Math.sqrt(i + 1), 0);
@@ -118,7 +131,7 @@ function lit(
       corners[2] = v1 * w + u0;
       corners[3] = v1 * w + u1;
       if (!(touched[corners[0]]! | touched[corners[1]]! | touched[corners[2]]! | touched[corners[3]]!)) continue;
-      const own = shown[j * width + i]!;
+      const own = shown === NONE ? 0 : shown[j * width + i]!;
       const stops = summed(exposure, corners, fu, fv, own);
       const warmer = summed(warmth, corners, fu, fv, own);
       if (stops === 0 && warmer === 0) continue;
