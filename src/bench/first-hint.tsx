@@ -10,7 +10,7 @@ const KEY = "flat-stone-hint-gone";
 /** Three steps for someone who was never here; it goes for good. What it lies over can still be drawn on. */
 export function FirstHint() {
   const [gone, setGone] = useState(() => localStorage.getItem(KEY) !== null);
-  const isTrue = useBench((s) => laidCourses(s.recipe).length > 0);
+  const isTrue = useBench((s) => laidCourses(s.recipe).some((key) => key === "lens" || key === "lines"));
   const [looked, setLooked] = useState(false);
   const holding = useBench((s) => s.holding);
   if (holding && !looked) setLooked(true);

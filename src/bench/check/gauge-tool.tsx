@@ -1,6 +1,6 @@
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
-import type { Vec2 } from "@/core/geometry";
+import { type Vec2, distance2 } from "@/core/geometry";
 import { newId } from "../new-id";
 import { distanceToPath, onScreen } from "../sheet/projection";
 import { followEdge } from "../tools/follow-edge";
@@ -14,6 +14,17 @@ const REACH = 9;
 /** How well a hand puts an end, screen pixels. */
 const BY_HAND = 0.7;
 
+/** What was followed leaves the straight way by no more than a lens bows an edge: a share of its length. */
+const BOWED = 0.025;
+
+/** Whether what was followed is an edge from one end to the other, and not whatever lies about. */
+export function isAlong(points: readonly Vec2[], [a, b]: readonly [Vec2, Vec2]): boolean {
+  const long = distance2(a, b);
+  const off = ([x, y]: Vec2): number =>
+    Math.abs((b[0] - a[0]) * (y - a[1]) - (b[1] - a[1]) * (x - a[0])) / Math.max(1e-9, long);
+  return points.length > 2 && points.every((p) => off(p) <= BOWED * long);
+}
+
 /** Along the edge between two places, where one runs. */
 async function layAlong(
   bench: () => BenchState,
@@ -24,7 +35,7 @@ async function layAlong(
   const { versionId } = bench();
   const points = await followEdge(photo, ends, (parts) => parts[0] ?? null);
   if (bench().versionId === versionId)
-    layGauge({ id: newId(), points: points && points.length > 2 ? points : ends, placed });
+    layGauge({ id: newId(), points: points && isAlong(points, ends) ? points : ends, placed });
 }
 
 /** In every course: tells how an edge stands in the corrected picture, and changes nothing. */
@@ -40,10 +51,7 @@ export const GAUGE: Tool = {
       <path d="M9.6 15.5a7 7 0 0 0-2.2-5.1" />
     </>,
   ),
-  hint: () =>
-    useGauges.getState().gauges.length === 0
-      ? "Draw along an edge to read how true it is."
-      : "A press on a reading takes it away.",
+  hint: () => "Draw along an edge to read how true it is; a press on a reading takes it away.",
   down: (at, hand) => {
     if (!at.recorded) return letGo(hand);
     const placed = BY_HAND * reachOf(hand);

@@ -94,7 +94,6 @@ const own: readonly Command[] = [
     words: "True up: lens, lines, attitude and frame from the picture's own edges",
     group: "Courses",
     keys: ["z"],
-    can: ({ get }) => get().own.state !== "looking",
     run: ({ get, photo }) => void trueUpNow(get, photo),
   },
   {

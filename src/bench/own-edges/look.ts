@@ -28,8 +28,19 @@ export const roundWords = ({ model, focalPx }: StatedLayout, [width]: Size): str
 
 let running: AbortController | null = null;
 
+/** What is being looked at; who asks meanwhile waits for the same. */
+let underWay: Promise<OwnProposal | null> | null = null;
+
 /** Looks at the photo's own edges. @returns what they propose; null where they tell nothing, or it was cancelled. */
-export async function lookForOwnEdges(bench: Bench, photo: Photo): Promise<OwnProposal | null> {
+export function lookForOwnEdges(bench: Bench, photo: Photo): Promise<OwnProposal | null> {
+  const mine = look(bench, photo).finally(() => {
+    if (underWay === mine) underWay = null;
+  });
+  underWay = mine;
+  return mine;
+}
+
+async function look(bench: Bench, photo: Photo): Promise<OwnProposal | null> {
   running?.abort();
   const stop = (running = new AbortController());
   const { versionId, recipe, set } = bench();
@@ -61,10 +72,24 @@ export function stopLooking(bench: Bench): void {
   if (bench().own.state === "looking") bench().set({ own: { state: "unlooked" } });
 }
 
-/** Takes lens, lines, attitude and the clean frame from the picture's own edges, as one step; looks at them first where need be. */
+/** Somebody waits for the picture to be trued up: pressed again meanwhile it is once. */
+let waiting = false;
+
+/** Takes lens, lines, attitude and the clean frame from the picture's own edges, as one step; waits for them to be looked at where need be. */
 export async function trueUpNow(bench: Bench, photo: Photo): Promise<void> {
+  if (waiting) return;
+  waiting = true;
+  try {
+    await trueUpOnce(bench, photo);
+  } finally {
+    waiting = false;
+  }
+}
+
+async function trueUpOnce(bench: Bench, photo: Photo): Promise<void> {
   const { own } = bench();
-  const proposal = own.state === "found" ? own.proposal : await lookForOwnEdges(bench, photo);
+  const looking = own.state === "looking" ? underWay : null;
+  const proposal = own.state === "found" ? own.proposal : await (looking ?? lookForOwnEdges(bench, photo));
   if (proposal) return bench().edit(trueUp(proposal, bench().size));
   const now = bench().own;
   if (now.state === "nothing") notify("This picture has too little that is straight to go by. Draw lines by hand.");

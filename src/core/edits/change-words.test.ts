@@ -52,6 +52,11 @@ test("what has no words of its own is told by its course, and leaving a course o
   expect(changeWords(emptyRecipe(), curved)).toEqual(["finish changed"]);
 });
 
+test("that a photo was weighed for its frame is not told: nobody did it", () => {
+  const weighed = from((r) => (r.frame.detail = { columns: 1, rows: 1, weights: "3" }));
+  expect(changeWords(emptyRecipe(), weighed)).toEqual([]);
+});
+
 test("nothing is told of nothing, whatever the order of the keys", () => {
   const recipe = from((r) => (r.lines = [plumb("a")]));
   const again = JSON.parse(JSON.stringify(Object.fromEntries(Object.entries(recipe).reverse()))) as Recipe;

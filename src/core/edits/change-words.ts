@@ -113,7 +113,13 @@ const PARTS: readonly {
   { name: "Lens", of: (r) => r.lens, on: (r) => r.lens.on, rest: "lens changed" },
   { name: "Lines", of: (r) => r.attitude, on: (r) => r.attitude.on, rest: "attitude changed" },
   { name: "Shape", of: (r) => [r.proportion, r.shape], on: (r) => r.proportion.on, rest: "shape changed" },
-  { name: "Frame", of: (r) => r.frame, on: (r) => r.frame.on, rest: "frame changed" },
+  // What the photo shows is weighed by itself: nobody did that.
+  {
+    name: "Frame",
+    of: ({ frame: { detail, ...frame } }) => (void detail, frame),
+    on: (r) => r.frame.on,
+    rest: "frame changed",
+  },
   { name: "Edges", of: (r) => r.edges, on: (r) => r.edges.on, rest: "edges changed" },
   { name: "Finish", of: (r) => r.finish, on: (r) => r.finish?.on ?? true, rest: "finish changed" },
 ];
