@@ -3,7 +3,7 @@ import { copyFileSync, readFileSync } from "node:fs";
 import path from "node:path";
 import type { Browser, Page } from "playwright-core";
 import sharp from "sharp";
-import { freshAssignment, launch, openPage, rested } from "./app";
+import { freshAssignment, launch, openFresh, openPage, rested } from "./app";
 
 /** Photos that say nothing of themselves: what their own edges propose, taken by one key. */
 const photos = path.join(__dirname, "../demo/photos");
@@ -130,3 +130,18 @@ test("the visit's photos of one setting are pooled: stopped, gone on with, the o
   await dialog.getByRole("button", { name: "Keep as a profile" }).click();
   await page.getByText(/^Kept as Lens at .* mm, from 2 photos/).waitFor();
 }, 240_000);
+
+test("pressed as soon as the photo is there, True up waits for its edges and is done once", async () => {
+  await openFresh(page, "SM-0414.jpg");
+  await page.keyboard.press("z");
+  await page.keyboard.press("z");
+  await page.getByText("Looking at the picture").first().waitFor();
+  await page.keyboard.press("z");
+  await page.waitForFunction(
+    () => document.querySelector<HTMLButtonElement>("header button[title^='True up']") !== null,
+    null,
+    { timeout: 60_000 },
+  );
+  await page.getByRole("button", { name: "Undo" }).click();
+  expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
+}, 120_000);
