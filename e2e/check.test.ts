@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { apart, seenAt } from "./seen";
+import { apart, comesTo, seenAt } from "./seen";
 import { onPlane, openFresh, put, rested, shown, stroke, strokeByHand, usePage } from "./app";
 
 /** Checking without changing: the gauge's readings, and the tour of corners and edges. */
@@ -70,7 +70,7 @@ test("the grid's spaces, place and colour are set while it is shown; thirds lie 
   await put(page, "Opacity, %", "100");
   await put(page, "Spaces", "2");
   // Two spaces across 3000 pixels, about the middle: no line at a third, one in the middle.
-  expect(apart(await seenAt(page, third), before)).toBeLessThan(2);
+  expect(await comesTo(page, third, before, 2)).toBeLessThan(2);
   const middle = [1000, 700] as const;
   await bar.getByLabel("Colour of the grid").selectOption("red");
   const [r, , b] = await seenAt(page, middle);

@@ -8,3 +8,6 @@ export { divide, premultiply8, premultiply16, premultiply32 } from "./alpha";
 export { gather8, gather16, gather32, gatherAll8, gatherAll16, gatherAll32 } from "./gather";
 export { finish8, finish16 } from "./finish";
 export { finish32 } from "./finish-float";
+export { brightness8, brightness16, brightness32, continueBrightness } from "./brightness";
+export { steepen8, steepen16, steepen32 } from "./steepen";
+export { tone8 } from "./tone";

@@ -1,6 +1,15 @@
 import type { Rect, Size } from "@/core/geometry";
-import { AS_SHOT, STEPS, type Steps, compile, marginOf, planeWindow, worked } from "@/core/render";
-import { Engine, type Kernel, planMemory, writeSharedTables, writeSource } from "@/core/render/engine";
+import { AS_SHOT, STEPS, type Steps, WorkRooms, compile, marginOf, planeWindow, worked } from "@/core/render";
+import type { StepKernel } from "@/core/course";
+import {
+  Engine,
+  type Kernel,
+  planMemory,
+  STEP_MEMORY,
+  stepKernelOf,
+  writeSharedTables,
+  writeSource,
+} from "@/core/render/engine";
 import type { SharpOrder } from "./order";
 
 /** More of the original than this is not read for one strip: the view then shows most of it, and the preview will do. */
@@ -11,6 +20,15 @@ export type FetchPart = (part: Rect) => Promise<Uint8Array>;
 
 /** One memory, as large as anything has needed so far. */
 let memory: { readonly pages: number; readonly buffer: ArrayBufferLike; readonly kernel: Kernel } | null = null;
+
+let ownSteps: StepKernel | null = null;
+const rooms = new WorkRooms();
+
+function stepsBy(module: WebAssembly.Module): StepKernel {
+  const made = new WebAssembly.Memory(STEP_MEMORY);
+  const calls = new WebAssembly.Instance(module, { env: { memory: made } }).exports as unknown as Kernel;
+  return stepKernelOf(calls, made);
+}
 
 function memoryOf(module: WebAssembly.Module, pages: number) {
   if (memory && memory.pages >= pages) return memory;
@@ -60,7 +78,9 @@ export async function makeSharp(
     height: wide[1],
     channels: 4,
   } as const;
-  const { data: made } = worked(raster, map.raster, layers, { x: widePlane[0], y: widePlane[1], scale });
+  if (map.raster.length > 0) ownSteps ??= stepsBy(module);
+  const place = { x: widePlane[0], y: widePlane[1], scale, kernel: ownSteps ?? undefined };
+  const { data: made } = worked(raster, map.raster, layers, place, rooms);
   // Copied out of shared memory, which a picture's data may not lie in, and without what was only looked at.
   const result = new Uint8ClampedArray(output[0] * output[1] * 4);
   for (let row = 0; row < output[1]; row++) {

@@ -6,4 +6,5 @@ export * from "./course-part";
 export * from "./plane-step";
 export * from "./raster";
 export * from "./raster-step";
+export * from "./step-kernel";
 export * from "./values";

@@ -1,5 +1,6 @@
 import type { Rect } from "../geometry";
 import type { Raster, Samples } from "./raster";
+import type { StepKernel } from "./step-kernel";
 
 /** Where a raster lies. */
 export interface RasterPlace {
@@ -10,6 +11,8 @@ export interface RasterPlace {
   readonly scale: number;
   /** The first row that is kept, and the one after the last: others need not be made. Absent: all. */
   readonly rows?: readonly [number, number];
+  /** Does the same faster, within a level; absent: there is none. */
+  readonly kernel?: StepKernel | undefined;
 }
 
 /** Numbers given all over a part of the plane, four to a place, for a step on the graphics card. */

@@ -2,7 +2,9 @@ import type { PlaneStep, RasterStep } from "../course";
 import { effectField } from "./mask-field";
 import { masksPlaced } from "./mask-step";
 import type { FinishRecipe } from "./tone-step";
-import { BLOCK, DEVIATIONS, type Steepness, blockBefore, steepened } from "./steepen";
+import { recordedSpans } from "./recorded-spans";
+import { steepened } from "./steepen";
+import { BLOCK, DEVIATIONS, type Steepness, blockBefore } from "./steepness";
 
 /** How softly photos show edges as shot where nobody has measured it: deviation, pixels of the original. */
 export const USUAL_BLUR = 0.7;
@@ -25,31 +27,6 @@ const BELIEVED = 2.5;
 /** Less than this is not worth a look. */
 const LEAST = 0.03;
 
-/** Plane → recorded pixels: see CompiledMap.toRecorded. */
-type ToRecorded = (x: number, y: number, out: Float64Array) => void;
-
-/** Recorded pixels to a pixel of what is made, along its columns and its rows; false where nothing was recorded. */
-export function recordedPerPixel(
-  toRecorded: ToRecorded,
-  x: number,
-  y: number,
-  half: number,
-  out: { x: number; y: number },
-): boolean {
-  const at = scratch;
-  const long = (dx: number, dy: number): number => {
-    toRecorded(x - dx, y - dy, at);
-    if (!(at[2]! > 0)) return NaN;
-    const [px, py] = [at[0]!, at[1]!];
-    toRecorded(x + dx, y + dy, at);
-    return at[2]! > 0 ? Math.hypot(at[0]! - px, at[1]! - py) : NaN;
-  };
-  out.x = long(half, 0);
-  out.y = long(0, half);
-  return Number.isFinite(out.x + out.y) && out.x > 0 && out.y > 0;
-}
-const scratch = new Float64Array(3);
-
 /** What is added where a mask asks for all of it, and taken where it asks for none: of a pixel's difference from its surroundings. */
 const SHARPER = 1;
 const SOFTER = 0.9;
@@ -71,8 +48,7 @@ export function evenStep(recipe: FinishRecipe, plane: Pick<PlaneStep, "back" | "
   return {
     name: `even ${even} ${blur} ${noise} ${JSON.stringify(masks.map(({ mask }) => mask))}`,
     reach: Math.ceil(DEVIATIONS * blur * MOST_STRETCH) + 1,
-    run: (source, target, { x, y, scale, rows }) => {
-      const per = { x: 0, y: 0 };
+    run: (source, target, { x, y, scale, rows, kernel }) => {
       // How many times softer than as shot.
       const softer = (recorded: number): number =>
         recorded < 1 - LEAST ? Math.min(MOST_STRETCH, resampled / recorded) : 1;
@@ -86,13 +62,28 @@ export function evenStep(recipe: FinishRecipe, plane: Pick<PlaneStep, "back" | "
         width: wide,
         height: Math.ceil((source.height - offY) / BLOCK),
       });
+      const [top, bottom] = rows ?? [0, source.height];
+      const first = Math.floor((top - offY) / BLOCK);
+      const spans = recordedSpans(plane.back, {
+        x: x + offX / scale,
+        y: y + offY / scale,
+        wide,
+        side: BLOCK / scale,
+        rows: [first, Math.ceil((bottom - offY) / BLOCK)],
+      });
       steepened(
         source,
         target,
         (px, py, out: Steepness) => {
-          if (!recordedPerPixel(plane.back, x + px / scale, y + py / scale, 0.5 / scale, per)) return false;
-          const [mx, my] = [softer(per.x), softer(per.y)];
-          const own = local?.[Math.floor((py - offY) / BLOCK) * wide + Math.floor((px - offX) / BLOCK)] ?? 0;
+          const i = Math.floor((px - offX) / BLOCK);
+          const j = Math.floor((py - offY) / BLOCK);
+          const span = 2 * ((j - first) * wide + i);
+          const perX = spans[span]!;
+          const perY = spans[span + 1]!;
+          if (!(perX > 0 && perY > 0)) return false;
+          const mx = softer(perX);
+          const my = softer(perY);
+          const own = local?.[j * wide + i] ?? 0;
           const more = own > 0 ? SHARPER * own : SOFTER * Math.max(-1, own);
           if (mx === 1 && my === 1 && more === 0) return false;
           out.blurX = blur * mx;
@@ -102,8 +93,7 @@ export function evenStep(recipe: FinishRecipe, plane: Pick<PlaneStep, "back" | "
           return true;
         },
         limits,
-        rows,
-        origin,
+        { rows, origin, kernel },
       );
     },
     // Smaller than the picture itself nothing has been stretched, and closer the sheet is made as the delivery is.
@@ -119,7 +109,7 @@ export function outputStep({ finish }: FinishRecipe, scale: number): RasterStep 
   return {
     name: `output ${amount} ${radius} ${threshold}`,
     reach: (Math.ceil(DEVIATIONS * radius) + 1) / scale,
-    run: (source, target, { rows }) =>
+    run: (source, target, { rows, kernel }) =>
       steepened(
         source,
         target,
@@ -129,7 +119,7 @@ export function outputStep({ finish }: FinishRecipe, scale: number): RasterStep 
           return true;
         },
         { noise: threshold, overshoot: OVERSHOOT },
-        rows,
+        { rows, kernel },
       ),
     shader: null,
   };

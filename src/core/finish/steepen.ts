@@ -1,73 +1,42 @@
 import { type Raster, type Samples, colourCount, peak } from "../course";
 import { brightnessOf } from "./guided-base";
-
-/** How edges are steepened in one block of pixels: across columns and across rows by themselves. */
-export interface Steepness {
-  /** Deviation of the blur that is looked past, pixels. */
-  blurX: number;
-  blurY: number;
-  /** What of a pixel's difference from its blurred surroundings is added to it. */
-  gainX: number;
-  gainY: number;
-}
-
-export interface Limits {
-  /** Differences of this size, 0…1 as displayed, are added by a half, smaller ones hardly: they are noise. */
-  readonly noise: number;
-  /** How far beyond the brightest and the darkest around it a pixel may go, as a share of their distance. */
-  readonly overshoot: number;
-}
-
-/** Side of a block, pixels. */
-export const BLOCK = 16;
-/** A Gaussian is followed so many deviations far. */
-export const DEVIATIONS = 3;
-/** Changes of less are none, 0…1. */
-const NOTHING = 0.0005;
-/** Where nothing around differs by more than this share of the noise there is no edge. */
-const STILL = 0.4;
-
-const kernels = new Map<number, Float32Array>();
-/** Weights of a Gaussian's right half, its middle first. */
-function kernelOf(blur: number): Float32Array {
-  const key = Math.round(32 * blur);
-  const known = kernels.get(key);
-  if (known) return known;
-  const sigma = Math.max(1, key) / 32;
-  const reach = Math.ceil(DEVIATIONS * sigma);
-  const half = Float32Array.from({ length: reach + 1 }, (_, i) => Math.exp((-i * i) / (2 * sigma * sigma)));
-  const sum = half.reduce((s, w, i) => s + (i === 0 ? w : 2 * w), 0);
-  const made = half.map((w) => w / sum);
-  kernels.set(key, made);
-  return made;
-}
+import { steepenedByKernel } from "./steepen-by-kernel";
+import {
+  BLOCK,
+  type Limits,
+  NOTHING,
+  type SteepenPlace,
+  type Steepness,
+  type SteepnessAt,
+  blockBefore,
+  gates,
+  kernelOf,
+} from "./steepness";
 
 /**
  * Steepens edges without a halo: what a pixel differs from its surroundings blurred, along columns and rows each by as much as asked
  * for there and as the edge runs, is added to it, and the sum is held between the darkest and the brightest across the edge, or little
  * beyond. All colours move alike. Pixels beside gaps stay.
- *
- * @param at writes how, for a block whose middle lies there, pixels of the raster. @returns false for a block that stays.
- * @param rows of which the result is kept. @param origin where the raster lies in the whole picture, pixels: parts of it have the same blocks.
  */
 export function steepened(
-  { data, width, height, channels }: Raster,
+  raster: Raster,
   target: Samples,
-  at: (x: number, y: number, out: Steepness) => boolean,
-  { noise, overshoot }: Limits,
-  [firstRow, lastRow]: readonly [number, number] = [0, height],
-  [originX, originY]: readonly [number, number] = [0, 0],
+  at: SteepnessAt,
+  limits: Limits,
+  { rows = [0, raster.height], origin = [0, 0], kernel }: SteepenPlace = {},
 ): void {
-  const [offX, offY] = [blockBefore(originX), blockBefore(originY)];
+  if (kernel && steepenedByKernel(kernel, { raster, target, at, limits, rows, origin })) return;
+  const { data, width, height, channels } = raster;
+  const [firstRow, lastRow] = rows;
+  const [offX, offY] = [blockBefore(origin[0]), blockBefore(origin[1])];
   target.set(data as never);
   const full = peak(data);
   const whole = full !== 1;
   const colours = colourCount(channels);
   const alpha = channels > colours;
-  const light = brightnessOf({ data, width, height, channels });
+  const light = brightnessOf(raster);
   const how: Steepness = { blurX: 0, blurY: 0, gainX: 0, gainY: 0 };
-  const quiet = noise ** 4 + 1e-20;
-  const still = STILL * noise;
+  const { quiet, still } = gates(limits.noise);
   for (let top = offY; top < lastRow; top += BLOCK) {
     if (top + BLOCK <= firstRow) continue;
     for (let left = offX; left < width; left += BLOCK) {
@@ -83,20 +52,23 @@ export function steepened(
           const here = row + x;
           const own = light[here]!;
           const inside = x >= rx && x < width - rx && y >= ry && y < height - ry;
+          const farLeft = inside ? here - rx : row + (x < rx ? 0 : x - rx);
+          const farRight = inside ? here + rx : row + (x + rx < width ? x + rx : width - 1);
+          const farUp = inside ? here - ry * width : (y < ry ? 0 : y - ry) * width + x;
+          const farDown = inside ? here + ry * width : (y + ry < height ? y + ry : height - 1) * width + x;
           const l = light[row + (x > 0 ? x - 1 : 0)]!;
           const r = light[row + (x < width - 1 ? x + 1 : x)]!;
           const u = light[y > 0 ? here - width : here]!;
           const d = light[y < height - 1 ? here + width : here]!;
           if (
-            inside &&
             isNear(own, l, still) &&
             isNear(own, r, still) &&
             isNear(own, u, still) &&
             isNear(own, d, still) &&
-            isNear(own, light[here - rx]!, still) &&
-            isNear(own, light[here + rx]!, still) &&
-            isNear(own, light[here - ry * width]!, still) &&
-            isNear(own, light[here + ry * width]!, still)
+            isNear(own, light[farLeft]!, still) &&
+            isNear(own, light[farRight]!, still) &&
+            isNear(own, light[farUp]!, still) &&
+            isNear(own, light[farDown]!, still)
           )
             continue;
           let dx = own * (1 - kx[0]!);
@@ -134,7 +106,7 @@ export function steepened(
             if (v < least) least = v;
             if (v > most) most = v;
           }
-          const more = overshoot * (most - least);
+          const more = limits.overshoot * (most - least);
           const made = own + by;
           by = (made > most + more ? most + more : made < least - more ? least - more : made) - own;
           const p = here * channels;
@@ -147,9 +119,6 @@ export function steepened(
     }
   }
 }
-
-/** How far before the first pixel the block begins that it lies in, 0 or less. */
-export const blockBefore = (origin: number): number => -(((Math.round(origin) % BLOCK) + BLOCK) % BLOCK);
 
 const isNear = (a: number, b: number, by: number): boolean => a - b < by && b - a < by;
 

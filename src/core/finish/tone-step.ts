@@ -1,8 +1,9 @@
 import { type Raster, type RasterStep, type Samples, colourCount, peak } from "../course";
 import { SEEN, lightOf, numberOf } from "./light";
-import { BYTE_OF_LIGHT, FINE, lightTable, wholeOf } from "./light-tables";
+import { FINE, byteOfLight, lightTable, wholeOf } from "./light-tables";
 import { type FinishSettings, tones } from "./recipe-part";
 import { type Tone, toneOf, toned } from "./tone";
+import { tonedByKernel } from "./tone-by-kernel";
 
 /** As much of a recipe as Finish takes. */
 export interface FinishRecipe {
@@ -38,13 +39,14 @@ export function toneStep({ finish }: FinishRecipe): RasterStep | null {
   return {
     name: `tone ${JSON.stringify([tone.gains, finish.black, finish.white, finish.contrast, finish.mid, finish.curve, tone.saturation])}`,
     reach: 0,
-    run: (all, target, { rows = [0, all.height] }) => {
+    run: (all, target, { rows = [0, all.height], kernel }) => {
       const row = all.width * all.channels;
       const source = { ...all, data: all.data.subarray(rows[0] * row, rows[1] * row) };
       const into = target.subarray(rows[0] * row, rows[1] * row);
       if (source.data instanceof Float32Array) runFloats(source, into, tone);
       else if (source.data instanceof Uint16Array || source.channels < 3) runWhole(source, into, tone);
-      else runBytes(source, into, tone);
+      else if (!kernel || !tonedByKernel(kernel, source, into, tone, 2 ** finish.exposure))
+        runBytes(source, into, tone);
     },
     shader: { source: SHADER, numbers: cardNumbers(tone) },
   };
@@ -131,6 +133,7 @@ function fineFactors(curve: (light: number) => number): Float32Array {
 /** As runWhole, for colours in bytes: without a root or a step between places. */
 function runBytes({ data, channels }: Raster, target: Samples, tone: Tone): void {
   const light = lightTable(255);
+  const byte = byteOfLight();
   const [gr, gg, gb] = tone.gains;
   const { curve, saturation } = tone;
   const factors = curve && fineFactors(curve);
@@ -168,9 +171,9 @@ function runBytes({ data, channels }: Raster, target: Samples, tone: Tone): void
       g = held + (g - seen) * by;
       b = held + (b - seen) * by;
     }
-    target[i] = BYTE_OF_LIGHT[r > 0 ? (r * FINE + 0.5) | 0 : 0]!;
-    target[i + 1] = BYTE_OF_LIGHT[g > 0 ? (g * FINE + 0.5) | 0 : 0]!;
-    target[i + 2] = BYTE_OF_LIGHT[b > 0 ? (b * FINE + 0.5) | 0 : 0]!;
+    target[i] = byte[r > 0 ? (r * FINE + 0.5) | 0 : 0]!;
+    target[i + 1] = byte[g > 0 ? (g * FINE + 0.5) | 0 : 0]!;
+    target[i + 2] = byte[b > 0 ? (b * FINE + 0.5) | 0 : 0]!;
     if (channels === 4) target[i + 3] = data[i + 3]!;
   }
 }

@@ -1,5 +1,5 @@
 /** A made-up chart of slanted edges, recorded, corrected and measured, for tests and benchmarks; nothing of the product imports this. */
-import { NO_FINISH, asShot, recordedPerPixel } from "../finish";
+import { NO_FINISH, asShot } from "../finish";
 import { sharpnessOf } from "../finish/slanted-edge.testing";
 import type { Size, Vec2 } from "../geometry";
 import { type Recipe, emptyRecipe } from "../recipe";
@@ -61,6 +61,31 @@ function deviation({ data }: Raster): number {
   const mean = (data as Uint16Array).reduce((s, v) => s + v, 0) / data.length;
   return Math.sqrt((data as Uint16Array).reduce((s, v) => s + (v - mean) ** 2, 0) / data.length);
 }
+
+/** Plane → recorded pixels: see CompiledMap.toRecorded. */
+type ToRecorded = (x: number, y: number, out: Float64Array) => void;
+
+/** Recorded pixels to a pixel of what is made, along its columns and its rows; false where nothing was recorded. */
+function recordedPerPixel(
+  toRecorded: ToRecorded,
+  x: number,
+  y: number,
+  half: number,
+  out: { x: number; y: number },
+): boolean {
+  const at = scratch;
+  const long = (dx: number, dy: number): number => {
+    toRecorded(x - dx, y - dy, at);
+    if (!(at[2]! > 0)) return NaN;
+    const [px, py] = [at[0]!, at[1]!];
+    toRecorded(x + dx, y + dy, at);
+    return at[2]! > 0 ? Math.hypot(at[0]! - px, at[1]! - py) : NaN;
+  };
+  out.x = long(half, 0);
+  out.y = long(0, half);
+  return Number.isFinite(out.x + out.y) && out.x > 0 && out.y > 0;
+}
+const scratch = new Float64Array(3);
 
 /** Edges all over a chart shot tipped by 20° and turned by 25°, with even sharpness by what the picture says of itself. */
 export function evenChart(blur: number, noise: number, seed = 1): EvenChart {

@@ -23,28 +23,38 @@ export function widened(y: number, rows: number, height: number, margin: number,
   return { y: first, rows: Math.min(height, y + rows + margin) - first, above: y - first };
 }
 
-const empty = (like: Samples, length: number): Samples =>
-  like instanceof Float32Array
-    ? new Float32Array(length)
-    : like instanceof Uint16Array
-      ? new Uint16Array(length)
-      : new Uint8Array(length);
+/** Room in which steps work, kept from one raster to the next: two, since a step reads one and writes the other. */
+export class WorkRooms {
+  private readonly kept: [ArrayBuffer, ArrayBuffer] = [new ArrayBuffer(0), new ArrayBuffer(0)];
+
+  /** So many samples like these; what is in them is anything. */
+  take(which: number, like: Samples, length: number): Samples {
+    const at = which & 1;
+    const bytes = length * like.BYTES_PER_ELEMENT;
+    if (this.kept[at]!.byteLength < bytes) this.kept[at] = new ArrayBuffer(bytes);
+    const room = this.kept[at]!;
+    if (like instanceof Float32Array) return new Float32Array(room, 0, length);
+    return like instanceof Uint16Array ? new Uint16Array(room, 0, length) : new Uint8Array(room, 0, length);
+  }
+}
 
 /**
  * Lays the layers over a raster, then runs the steps on it.
  *
- * @returns the raster worked on: the same one, written to, where there are only layers.
+ * @param rooms kept by whoever works on many. @returns the raster worked on: the same one, written to, where there are only layers;
+ * otherwise it lies in the rooms, and is good until they are used again.
  */
 export function worked(
   raster: Raster,
   steps: readonly RasterStep[],
   layers: readonly Layer[],
   place: RasterPlace,
+  rooms = new WorkRooms(),
 ): Raster {
   for (const layer of layers) layOver(raster, layer, place);
   let from = raster;
   steps.forEach((step, i) => {
-    const data = empty(from.data, from.data.length);
+    const data = rooms.take(i, from.data, from.data.length);
     // What the steps after this one look at is kept as well.
     const more = marginOf(steps.slice(i + 1), place.scale);
     const { rows } = place;

@@ -3,7 +3,7 @@ import { type Raster, colourCount, peak } from "@/core/course";
 import type { SettledRecipe } from "@/core/render";
 
 /** Pixels to a side of the middle of a photo that is looked at, at most. */
-const LOOKED = [2400, 1800] as const;
+const LOOKED = [1400, 1000] as const;
 
 /** The recipe with what the photo says of its own sharpness and noise, where even sharpness needs it and nobody has measured it. */
 export function withAsShot(recipe: SettledRecipe, raster: Raster): SettledRecipe {

@@ -86,9 +86,10 @@ async function makeHere(
   const map = mapOfJob(job, steps);
   const target = samples(source.data, resultLength(map, source, job.alpha));
   const make = bandMaker({ job, way: { kind: "plain", source, target, output: map.output }, lane: 0 });
-  for (let y = 0; y < map.output[1]; y += BAND_ROWS) {
+  const most = job.bandRows ?? BAND_ROWS;
+  for (let y = 0; y < map.output[1]; y += most) {
     signal?.throwIfAborted();
-    const rows = Math.min(BAND_ROWS, map.output[1] - y);
+    const rows = Math.min(most, map.output[1] - y);
     make(map, y, rows, 0);
     onRows(rows);
     await new Promise((resolve) => setImmediate(resolve));
@@ -131,6 +132,7 @@ export function planFor(
 ): MemoryPlan | null {
   const { channels, data, width, height } = source;
   const sourceAlpha = channels === 2 || channels === 4;
+  const rows = job.bandRows ?? BAND_ROWS;
   return planMemory(
     {
       size: [width, height],
@@ -141,7 +143,7 @@ export function planFor(
       output: map.output,
     },
     lanes,
-    handedOut ? { rows: BAND_ROWS, slots: SLOTS } : null,
-    scratchRows(marginOfJob(job, map)),
+    handedOut ? { rows, slots: SLOTS } : null,
+    scratchRows(marginOfJob(job, map), rows),
   );
 }

@@ -24,17 +24,18 @@ export function inProcess(kernel: string, steps: Steps = STEPS): BandRunner {
       const make = bandMaker({ job, way, lane: 0 });
       onReady?.();
       const height = map.output[1];
+      const most = job.bandRows ?? BAND_ROWS;
       // Bands on their way out; the library takes them in threads of its own, so the next are made meanwhile.
       const taken: Promise<void>[] = [];
       try {
-        for (let y = 0, index = 0; y < height; y += BAND_ROWS, index++) {
+        for (let y = 0, index = 0; y < height; y += most, index++) {
           signal?.throwIfAborted();
-          const rows = Math.min(BAND_ROWS, height - y);
+          const rows = Math.min(most, height - y);
           const slot = index % SLOTS;
           await taken[slot];
           make(map, y, rows, slot);
           if (takeBand) {
-            taken[slot] = takeBand(bandIn(way, 0, { index, slot }), index);
+            taken[slot] = takeBand(bandIn(way, 0, { index, slot }, most), index);
             // It is waited for later on; a failure is told then.
             taken[slot].catch(() => undefined);
           }

@@ -116,7 +116,7 @@ async function laneWithPort(
   const ended = new Promise<void>((resolve) => (end = resolve));
   port1.on("message", (ready: Ready | null) => {
     if (!ready) return end();
-    const band = bandIn(way, lane, ready);
+    const band = bandIn(way, lane, ready, task.job.bandRows);
     const done = takeBand(band, ready.index).then(() => {
       Atomics.add(control, CONTROL.rows, band.height);
       Atomics.store(control, slotAt(lane, ready.slot), 0);

@@ -1,6 +1,6 @@
 import type { MessagePort } from "node:worker_threads";
 import type { Size } from "@/core/geometry";
-import type { Layer } from "@/core/course";
+import type { Layer, StepKernel } from "@/core/course";
 import {
   CELL,
   type CompiledMap,
@@ -9,6 +9,7 @@ import {
   STEPS,
   type SettledRecipe,
   type Steps,
+  WorkRooms,
   compile,
   marginOf,
   resampleBand,
@@ -18,7 +19,15 @@ import {
   worked,
 } from "@/core/render";
 import { type FoundShape, handOver } from "@/core/shape";
-import { Engine, type EngineSamples, type Kernel, type MemoryPlan, samplesIn } from "@/core/render/engine";
+import {
+  Engine,
+  type EngineSamples,
+  type Kernel,
+  type MemoryPlan,
+  STEP_MEMORY,
+  samplesIn,
+  stepKernelOf,
+} from "@/core/render/engine";
 
 /** What to make of a picture; small enough to be handed to every thread. */
 export interface PictureJob {
@@ -31,6 +40,8 @@ export interface PictureJob {
   readonly shape?: FoundShape;
   /** Laid over the resampled picture, the first beneath. Their samples lie in memory that threads share. */
   readonly layers?: readonly Layer[];
+  /** Rows of a band, a multiple of BAND_ROWS, as bandRows says; absent: BAND_ROWS. */
+  readonly bandRows?: number;
 }
 
 /** The map of a job. @param steps of the chain; the product's unless told otherwise. */
@@ -40,11 +51,23 @@ export function mapOfJob({ recipe, size, shape }: PictureJob, steps: Steps = STE
 }
 
 /** Rows beyond a band that the job's steps look at; null where nothing is done to what has been resampled. */
-export const marginOfJob = ({ layers }: PictureJob, map: CompiledMap): number | null =>
+export const marginOfJob = ({ layers }: Pick<PictureJob, "layers">, map: CompiledMap): number | null =>
   map.raster.length === 0 && !layers?.length ? null : marginOf(map.raster, scaleOf(map));
 
 /** Rows that a band worked on takes at most, its margin included. */
-export const scratchRows = (margin: number | null): number => (margin === null ? 0 : BAND_ROWS + 2 * margin + CELL);
+export const scratchRows = (margin: number | null, rows: number): number =>
+  margin === null ? 0 : rows + 2 * margin + CELL;
+
+/** Bands whose margins are made twice are up to so many rows high, and of so many bytes. */
+const MOST_ROWS = 8 * 64;
+const MOST_BYTES = 12 << 20;
+
+/** Rows for a job's bands: the wider the margins that are made twice, the more. @param rowBytes of the result. */
+export function bandRows(margin: number | null, rowBytes: number): number {
+  if (!margin) return BAND_ROWS;
+  const wanted = Math.min(MOST_ROWS, Math.max(4 * BAND_ROWS, 8 * margin), MOST_BYTES / rowBytes);
+  return BAND_ROWS * Math.max(1, Math.floor(wanted / BAND_ROWS));
+}
 
 /** Rows per band: a multiple of the cells' side, small enough to cancel quickly. */
 export const BAND_ROWS = 64;
@@ -78,11 +101,20 @@ export interface LaneTask {
 export const kernelOf = (module: WebAssembly.Module, memory: WebAssembly.Memory): Kernel =>
   new WebAssembly.Instance(module, { env: { memory } }).exports as unknown as Kernel;
 
+let ownSteps: StepKernel | null = null;
+/** This thread's kernel for steps on pixels; all modules are of one build. */
+function stepsBy(module: WebAssembly.Module): StepKernel {
+  if (ownSteps) return ownSteps;
+  const memory = new WebAssembly.Memory(STEP_MEMORY);
+  return (ownSteps = stepKernelOf(kernelOf(module, memory), memory));
+}
+
 /** Makes a band of a job; where its pixels end up is the way's affair. */
 type MakeBand = (map: CompiledMap, y: number, rows: number, slot: number) => void;
 
 export function bandMaker({ job, way, lane }: Omit<LaneTask, "control" | "port">): MakeBand {
   const resample = way.kind === "plain" ? plainBands(job, way) : engineBands(job, way, lane);
+  const rooms = new WorkRooms();
   return (map, y, rows, slot) => {
     const margin = marginOfJob(job, map);
     if (margin === null) return resample.into(map, y, rows, resample.room(y, rows, slot));
@@ -92,9 +124,10 @@ export function bandMaker({ job, way, lane }: Omit<LaneTask, "control" | "port">
     const [width, channels] = [map.output[0], resample.channels];
     const scale = scaleOf(map);
     const kept = [wide.above, wide.above + rows] as const;
-    const place = { x: map.frame[0], y: map.frame[1] + wide.y / scale, scale, rows: kept };
+    const kernel = way.kind === "engine" ? stepsBy(way.module) : undefined;
+    const place = { x: map.frame[0], y: map.frame[1] + wide.y / scale, scale, rows: kept, kernel };
     const raster = { data: scratch, width, height: wide.rows, channels };
-    const { data } = worked(raster, map.raster, job.layers ?? [], place);
+    const { data } = worked(raster, map.raster, job.layers ?? [], place, rooms);
     const row = width * channels;
     resample.room(y, rows, slot).set(data.subarray(wide.above * row, (wide.above + rows) * row));
   };
@@ -148,9 +181,10 @@ export function bandIn(
   { memory, plan }: Way & { kind: "engine" },
   lane: number,
   { index, slot }: Ready,
+  bandRows = BAND_ROWS,
 ): Raster<EngineSamples> {
   const [width, whole] = plan.output;
-  const height = Math.min(BAND_ROWS, whole - index * BAND_ROWS);
+  const height = Math.min(bandRows, whole - index * bandRows);
   const length = width * height * plan.resultChannels;
   const data = samplesIn(plan.sampleBytes, memory.buffer, plan.lanes[lane]!.slots[slot]!, length);
   return { data, width, height, channels: plan.resultChannels };
@@ -170,6 +204,7 @@ export function workLane(task: LaneTask, steps: Steps = STEPS): void {
   const { job, control, lane, port } = task;
   const map = mapOfJob(job, steps);
   const make = bandMaker(task);
+  const most = job.bandRows ?? BAND_ROWS;
   const height = map.output[1];
   const stopped = (): boolean => Atomics.load(control, CONTROL.stop) !== 0;
   for (let turn = 0; !stopped(); turn++) {
@@ -178,9 +213,9 @@ export function workLane(task: LaneTask, steps: Steps = STEPS): void {
       while (!stopped() && Atomics.load(control, slotAt(lane, slot)) === 1)
         Atomics.wait(control, slotAt(lane, slot), 1, 50);
     const index = Atomics.add(control, CONTROL.next, 1);
-    const y = index * BAND_ROWS;
+    const y = index * most;
     if (y >= height || stopped()) return;
-    const rows = Math.min(BAND_ROWS, height - y);
+    const rows = Math.min(most, height - y);
     make(map, y, rows, slot);
     if (port) {
       Atomics.store(control, slotAt(lane, slot), 1);

@@ -23,7 +23,7 @@ import { Problem } from "../problem";
 import type { BandRunner, Pixels } from "./bands";
 import { makeEdges, planEdges } from "./edge-work";
 import { withAsShot } from "./as-shot";
-import { BAND_ROWS } from "./picture-job";
+import { type PictureJob, bandRows, marginOfJob } from "./picture-job";
 import { writeMask } from "./write-mask";
 
 export interface PictureOrder {
@@ -145,13 +145,16 @@ export async function renderPicture(
   const alpha = (work ? work.left : map.gaps) || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
   const shape = shapeOf(recipe, size)?.found;
-  const job = {
+  const margin = marginOfJob({ layers }, map);
+  const rows = bandRows(margin, width * channels * raster.data.BYTES_PER_ELEMENT);
+  const job: PictureJob = {
     ...(shape ? { shape } : {}),
     recipe: fixed(recipe, map.rect),
     size,
     alpha,
     kernel,
     ...(layers.length > 0 ? { layers } : {}),
+    bandRows: rows,
   };
   // Strips are encoded while the rest is still being made.
   const strips: Buffer[] = [];
@@ -170,14 +173,7 @@ export async function renderPicture(
   const bytes = await writeWhole(order.target, async (file) => {
     const writing = data
       ? encode({ data, width, height, channels }, file, order.options, carried, recipe)
-      : writeStrips(
-          strips,
-          { size: map.output, channels, rows: BAND_ROWS },
-          file,
-          order.options.format,
-          carried,
-          recipe,
-        );
+      : writeStrips(strips, { size: map.output, channels, rows }, file, order.options.format, carried, recipe);
     // Also when it is no longer waited for, the library reads the pixels to its end.
     if (data) writing.finally(() => runner.done(data)).catch(() => undefined);
     await abortable(writing, signal);

@@ -1,5 +1,7 @@
+import type { StepCalls } from "../../course";
+
 /** What the WebAssembly kernel (src/kernel) exports; addresses are bytes in the memory it was given. */
-export interface Kernel {
+export interface Kernel extends StepCalls {
   split8(from: number, count: number, channels: number, red: number, green: number, blue: number): void;
   split32(from: number, count: number, channels: number, red: number, green: number, blue: number): void;
   split16(from: number, count: number, channels: number, red: number, green: number, blue: number): void;
