@@ -1,4 +1,5 @@
 import { CHECK_COMMANDS } from "../check/check-commands";
+import { GUIDE_COMMANDS } from "../check/guides/guide-commands";
 import { BENCH_COURSES, COMMON_TOOLS } from "../courses";
 import { toolCommand } from "../tools/tool-button";
 import { type Command, GROUPS } from "./command";
@@ -20,6 +21,7 @@ export const COMMANDS: readonly Command[] = [
   ...GENERAL,
   ...COMMON_TOOLS.map((tool) => toolCommand(tool, null, "Look")),
   ...CHECK_COMMANDS,
+  ...GUIDE_COMMANDS,
   ...BENCH_COURSES.flatMap(({ key, tools, commands }) => [
     ...tools.map((tool) => toolCommand(tool, key, GROUP_OF[key] ?? "Courses")),
     ...commands,

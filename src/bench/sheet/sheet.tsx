@@ -3,50 +3,44 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import type { Pane } from "@/client/picture/picture-view";
-import { planeUnder, toPlane } from "@/client/picture/view";
-import type { Layer } from "@/core/course";
+import { toPlane } from "@/client/picture/view";
 import type { Rect, Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { type Recipe, endsOf } from "@/core/recipe";
 import { AS_SHOT, planeExtent } from "@/core/render";
 import { clearGauges } from "../check/gauge-state";
 import { GridBar } from "../check/grid-bar";
+import { Guides } from "../check/guides/guides";
 import { GaugesSpoken } from "../check/gauges-spoken";
 import { forgetCompared } from "../compare/compare-state";
 import { CompareBar } from "../compare/compare-bar";
 import { CompareLayer, useFirstStyle } from "../compare/compare-layer";
 import { CompareNames } from "../compare/compare-names";
 import { boxOf } from "../compare/compared-picture";
-import { useCompared } from "../compare/use-compared";
 import type { Derived } from "../derived";
 import type { Opened } from "../opened";
 import type { RunningMarks } from "../tools/tool";
-import { useFillState } from "../fill-state";
-import { isShown } from "../use-fill";
 import { AnswerChoice } from "./answer-choice";
 import { useSheetColours } from "./colours";
 import { colourAt } from "./colour-at";
-import { fieldOf } from "./layout";
 import { MAGNIFIER, MagnifierMark, magnifierPlace } from "./magnifier";
 import { type Projection, onScreen, recordedAt } from "./projection";
 import { SheetBar } from "./sheet-bar";
 import { SheetStage } from "./sheet-stage";
 import { StaleFill } from "./stale-fill";
 import { useSheetEvents } from "./use-sheet-events";
-import { useAnswerPanes } from "./use-answer-panes";
+import { usePanes } from "./use-panes";
 import { usePicture } from "./use-picture";
 import { useGestures } from "./use-gestures";
 import { useSharp } from "./use-sharp";
 import { useSize, useView } from "./use-view";
 
-const NO_LAYERS: readonly Layer[] = [];
-const NO_STEPS: Derived["map"]["raster"] = [];
 const NO_LENS = makeLens([1, 1], null);
 
 /** The picture with its margins, rulers, bubbles and marks, and the pointer on it. */
 export function Sheet({ opened, derived }: { opened: Opened; derived: Derived }) {
   const { photo } = opened;
-  const { recipe, course, view: shown, grid, gesture, holding, size, peek } = useBench();
+  const { recipe, course, view: shown, grid, gesture, holding, size, peek, marks: guided } = useBench();
   const colours = useSheetColours();
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -107,44 +101,17 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
   const drawing = marks.stroke?.ends ?? null;
   const focus = drawing && pointer ? recordedAt(projection, pointer) : (marks.at ?? heldPlace(recipe, marks));
   const magnifier = focus && pointer ? magnifierPlace(pointer, sheet) : null;
-  const optics = asShot ? null : derived.map.optics;
-  const raster = asShot ? NO_STEPS : derived.map.raster;
-  const { fill: made, shown: fillShown } = useFillState();
-  const fill =
-    made && !asShot && map === derived.map && fillShown !== "without" && isShown(made, derived, onFrame) ? made : null;
-  const layers = useMemo(() => fill?.parts.map(({ fit }) => fit) ?? NO_LAYERS, [fill]);
-  const magnified = useMemo((): Pane | null => {
-    const centre = focus && map.fromRecorded(focus);
-    if (!centre || !magnifier) return null;
-    const span = MAGNIFIER.side / MAGNIFIER.scale;
-    return {
-      map,
-      screen: magnifier,
-      plane: [centre[0] - span / 2, centre[1] - span / 2, span, span],
-      optics,
-      raster,
-      layers,
-    };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- compared by value
-  }, [map, optics, layers, focus?.[0], focus?.[1], magnifier?.[0], magnifier?.[1]]);
-  const main = useMemo((): Pane | null => {
-    const field = fieldOf(sheet);
-    return sheet[0] === 0
-      ? null
-      : { map, screen: field, plane: planeUnder(view, field), optics, raster, layers, alone: fillShown === "only" };
-  }, [sheet, map, view, optics, raster, layers, fillShown]);
-  const answers = useAnswerPanes(main, view.scale, isFitted ? derived.map.frame : null);
-  const field = useMemo(() => fieldOf(sheet), [sheet]);
-  const compared = useCompared(answers ? null : main, field);
-  const shownMain = useMemo(
-    () => (main && compared ? { ...main, ...compared.first } : main),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- compared by where the first goes
-    [main, compared?.way],
-  );
-  const panes = useMemo(
-    () => answers ?? [shownMain, magnified].filter((p): p is Pane => p !== null),
-    [shownMain, magnified, answers],
-  );
+  const { fill, magnified, main, field, compared, answers, shownMain, panes } = usePanes({
+    derived,
+    map,
+    view,
+    sheet,
+    asShot,
+    onFrame,
+    isFitted,
+    focus,
+    magnifier,
+  });
   const { error, ready, cardless } = usePicture(canvas, photo, panes, magnified ? MAGNIFIER.scale : view.scale);
   const moving = magnified !== null || drawing !== null || gesture !== null || keptMap !== null;
   useSharp(sharp, photo, {
@@ -220,6 +187,9 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
           hole={magnified?.screen ?? null}
           colours={colours}
         />
+      )}
+      {sheet[0] > 0 && !answers && !compared && !asShot && guided && (
+        <Guides map={derived.map} view={view} sheet={sheet} />
       )}
       {magnified && (
         <MagnifierMark

@@ -1,3 +1,4 @@
+import { gridGrip } from "../check/grid-grip";
 import { type Tool, letGo, taken } from "./tool";
 import { toolIcon } from "./tool-button";
 
@@ -11,5 +12,5 @@ export const MOVE: Tool = {
   icon: toolIcon(
     <path d="M9 2v14M2 9h14M9 2L7 4.4M9 2l2 2.4M9 16l-2-2.4M9 16l2-2.4M2 9l2.4-2M2 9l2.4 2M16 9l-2.4-2M16 9l-2.4 2" />,
   ),
-  down: (at, hand) => taken(hand.grips, at, hand) ?? letGo(hand),
+  down: (at, hand) => taken([...hand.grips, gridGrip], at, hand) ?? letGo(hand),
 };

@@ -13,6 +13,7 @@ const LISTS: readonly {
     noun: ({ kind }: { kind: "plumb" | "sill" | "taut" }) => [kind, kind === "taut" ? "taut lines" : `${kind}s`],
   },
   { of: (r) => r.faces, noun: () => ["face", "faces"] },
+  { of: (r) => r.guides ?? [], noun: () => ["guide", "guides"] },
   { of: (r) => r.proportion.measures ?? [], noun: () => ["measure", "measures"] },
   { of: (r) => r.shape?.taut ?? [], noun: () => ["taut line of the shape", "taut lines of the shape"] },
   { of: (r) => r.shape?.joints ?? [], noun: () => ["joint", "joints"] },

@@ -13,6 +13,7 @@ export * from "./face-edits";
 export * from "./finish-edits";
 export * from "./found-edits";
 export * from "./frame-edits";
+export * from "./guide-edits";
 export * from "./keep-edits";
 export * from "./lens-edits";
 export * from "./line-edits";

@@ -1,11 +1,20 @@
 import { z } from "zod";
-import { type CoursePart, point } from "../course";
+import { type CoursePart, pixels, point } from "../course";
 import { COURSES } from "./courses";
 
 export const RECIPE_FORMAT = "flat-stone-recipe";
 export const RECIPE_VERSION = 1;
 
-/** What a recipe says whatever its courses: its kind, and the camera, which several courses need. */
+export const MOST_GUIDES = 100;
+
+/** Straight lines laid over the corrected picture to check it by; they change nothing of it. */
+const guide = z.strictObject({
+  id: z.string().min(1).max(64),
+  way: z.enum(["level", "standing"]),
+  at: pixels.describe("Down or across, pixels of the corrected plane"),
+});
+
+/** What a recipe says whatever its courses: its kind, the camera, which several courses need, and what it is checked by. */
 const base = {
   format: z.literal(RECIPE_FORMAT),
   version: z.literal(RECIPE_VERSION),
@@ -22,6 +31,7 @@ const base = {
       principal: point.nullable().default(null).describe("Principal point, pixels; null: the centre"),
     })
     .prefault({}),
+  guides: z.array(guide).max(MOST_GUIDES).optional(),
 };
 
 type Intersected<U> = (U extends unknown ? (u: U) => void : never) extends (i: infer I) => void ? I : never;
@@ -36,4 +46,5 @@ export function recipeSchemaOf<const P extends readonly CoursePart[]>(parts: P) 
 export const recipeSchema = recipeSchemaOf(COURSES);
 
 export type Recipe = z.infer<typeof recipeSchema>;
+export type Guide = z.infer<typeof guide>;
 export type { Face, Line } from "../lines";

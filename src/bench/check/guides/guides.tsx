@@ -1,0 +1,157 @@
+"use client";
+
+import { type KeyboardEvent, type PointerEvent, useState } from "react";
+import { useBench } from "@/client/bench-store";
+import type { View } from "@/client/picture/view";
+import type { Size } from "@/core/geometry";
+import { layGuide, moveGuide, takeGuideAway } from "@/core/edits";
+import { type Guide, endsOf } from "@/core/recipe";
+import type { PlaneMap } from "@/core/render";
+import { newId } from "../../new-id";
+import { MARGIN } from "../../sheet/layout";
+import { clungAt } from "./cling-guide";
+
+/** A guide let go so near an edge clings to it, CSS pixels. */
+const CLINGS = 6;
+/** Depth of the rulers, from which guides are pulled, and of a guide's tab on them, CSS pixels. */
+const RULER = 26;
+const TAB = 24;
+
+/** A guide being pulled; without an id it is a new one. */
+interface Pulled {
+  readonly id: string | null;
+  readonly way: Guide["way"];
+  /** Pixels of the plane. */
+  readonly at: number;
+}
+
+/** Guides over the corrected picture: pulled from the rulers, moved by their tabs there, dropped back on the ruler to be rid of them. */
+export function Guides({ map, view, sheet }: { map: PlaneMap; view: View; sheet: Size }) {
+  const { recipe } = useBench();
+  const [pulled, setPulled] = useState<Pulled | null>(null);
+  const axisOf = (way: Guide["way"]): 0 | 1 => (way === "standing" ? 0 : 1);
+  const start = (way: Guide["way"]): number => (way === "standing" ? MARGIN.left : MARGIN.top);
+  const screenOf = ({ way, at }: Pick<Guide, "way" | "at">): number => at * view.scale + view.shift[axisOf(way)];
+  const planeAt = (e: PointerEvent<HTMLElement>, way: Guide["way"]): number => {
+    const box = e.currentTarget.closest("[data-testid=sheet]")!.getBoundingClientRect();
+    const screen = way === "standing" ? e.clientX - box.left : e.clientY - box.top;
+    return (screen - view.shift[axisOf(way)]) / view.scale;
+  };
+  const down = (way: Guide["way"], id: string | null) => (e: PointerEvent<HTMLElement>) => {
+    e.stopPropagation();
+    if (e.button > 0) return;
+    e.currentTarget.setPointerCapture(e.pointerId);
+    setPulled({ id, way, at: planeAt(e, way) });
+  };
+  const move = (e: PointerEvent<HTMLElement>): void => {
+    e.stopPropagation();
+    if (pulled) setPulled({ ...pulled, at: planeAt(e, pulled.way) });
+  };
+  const up = (e: PointerEvent<HTMLElement>): void => {
+    e.stopPropagation();
+    if (!pulled) return;
+    setPulled(null);
+    const { edit, own, recipe: now } = useBench.getState();
+    const { id, way } = pulled;
+    if (screenOf(pulled) < start(way)) return id === null ? undefined : edit(takeGuideAway(id));
+    const edges = [
+      ...now.lines.map((line) => endsOf(line)),
+      ...(own.state === "found" ? own.proposal.segments.map(({ points }) => points) : []),
+    ];
+    const at = (e.altKey ? null : clungAt(pulled, edges, map, CLINGS / view.scale)) ?? pulled.at;
+    const rounded = Math.round(at * 100) / 100;
+    edit(id === null ? layGuide({ id: newId(), way, at: rounded }) : moveGuide(id, rounded));
+  };
+  const drop = (e: PointerEvent): void => {
+    e.stopPropagation();
+    setPulled(null);
+  };
+  const key = (guide: Guide) => (e: KeyboardEvent) => {
+    const by = { ArrowLeft: -1, ArrowUp: -1, ArrowRight: 1, ArrowDown: 1 }[e.key];
+    const away = e.key === "Delete" || e.key === "Backspace";
+    if (e.key === "Escape") setPulled(null);
+    if (by === undefined && !away) return;
+    e.preventDefault();
+    e.stopPropagation();
+    const { edit } = useBench.getState();
+    if (away) edit(takeGuideAway(guide.id));
+    else edit(moveGuide(guide.id, guide.at + by! * (e.shiftKey ? 10 : 1)), `guide-${guide.id}`);
+  };
+  const events = { onPointerMove: move, onPointerUp: up, onPointerCancel: drop };
+  const guides = recipe.guides ?? [];
+  const drawn: readonly Pulled[] = [
+    ...guides.filter((g) => g.id !== pulled?.id),
+    ...(pulled && screenOf(pulled) >= start(pulled.way) ? [pulled] : []),
+  ];
+  return (
+    <>
+      {drawn.map((guide) => (
+        <GuideLine key={guide.id ?? "new"} way={guide.way} at={screenOf(guide)} sheet={sheet} />
+      ))}
+      <div
+        className="absolute right-0 cursor-row-resize"
+        style={{ left: MARGIN.left, top: MARGIN.top - RULER, height: RULER }}
+        title="Pull a level guide from here"
+        data-testid="ruler-across"
+        onPointerDown={down("level", null)}
+        {...events}
+      />
+      <div
+        className="absolute bottom-0 cursor-col-resize"
+        style={{ top: MARGIN.top, left: MARGIN.left - RULER, width: RULER }}
+        title="Pull a standing guide from here"
+        data-testid="ruler-down"
+        onPointerDown={down("standing", null)}
+        {...events}
+      />
+      {guides.map((guide) => {
+        const at = screenOf(guide.id === pulled?.id ? { ...guide, at: pulled.at } : guide);
+        const standing = guide.way === "standing";
+        if (at < start(guide.way) || at > sheet[standing ? 0 : 1]) return null;
+        return (
+          <button
+            key={guide.id}
+            className={`absolute grid touch-none place-items-end ${standing ? "cursor-col-resize justify-items-center" : "cursor-row-resize content-center"}`}
+            style={
+              standing
+                ? { left: at - TAB / 2, top: MARGIN.top - TAB, width: TAB, height: TAB }
+                : { top: at - TAB / 2, left: MARGIN.left - TAB, width: TAB, height: TAB }
+            }
+            aria-label={`${standing ? "Standing" : "Level"} guide at ${guide.at.toFixed(1)} pixels: drag, arrow keys, Delete`}
+            onPointerDown={down(guide.way, guide.id)}
+            onKeyDown={key(guide)}
+            onBlur={() => useBench.getState().endGesture()}
+            {...events}
+          >
+            <GuideTab standing={standing} />
+          </button>
+        );
+      })}
+    </>
+  );
+}
+
+/** One pixel of ink with a light one beside it: seen on any ground. */
+function GuideLine({ way, at, sheet }: { way: Guide["way"]; at: number; sheet: Size }) {
+  const standing = way === "standing";
+  if (at < (standing ? MARGIN.left : MARGIN.top) || at > sheet[standing ? 0 : 1]) return null;
+  return (
+    <div
+      className="pointer-events-none absolute"
+      data-testid="guide"
+      style={{
+        ...(standing
+          ? { left: at - 0.5, top: MARGIN.top, width: 1, height: sheet[1] - MARGIN.top }
+          : { top: at - 0.5, left: MARGIN.left, height: 1, width: sheet[0] - MARGIN.left }),
+        background: "var(--guide)",
+        boxShadow: standing ? "1px 0 var(--guide-halo)" : "0 1px var(--guide-halo)",
+      }}
+    />
+  );
+}
+
+const GuideTab = ({ standing }: { standing: boolean }) => (
+  <svg width={standing ? 11 : 12} height={standing ? 12 : 11} viewBox="0 0 12 12" aria-hidden="true">
+    <path d={standing ? "M1 0h10v6l-5 6l-5 -6z" : "M0 1v10h6l6 -5l-6 -5z"} fill="var(--guide)" />
+  </svg>
+);
