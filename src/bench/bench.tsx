@@ -16,6 +16,7 @@ import { HistoryPanel } from "./history/history-panel";
 import { TitleBlock } from "./title-block";
 import { ConflictBar, DeletedBar } from "./save-state";
 import { Sheet } from "./sheet/sheet";
+import { StepsSpoken } from "./spoken/steps-spoken";
 import { useOwnEdges } from "./own-edges/use-own-edges";
 import { VersionsDialog } from "./versions-dialog";
 import { ToolStrip } from "./tool-strip";
@@ -83,6 +84,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
         <ConflictBar photoId={photo.id} />
         <DeletedBar deleted={deleted} bringBack={bringBack} />
         <Sheet opened={opened} derived={derived} />
+        <StepsSpoken derived={derived} />
         {!alone && <FirstHint />}
       </div>
       {!alone && aside}

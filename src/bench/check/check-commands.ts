@@ -1,5 +1,6 @@
 import { notify } from "@/ui";
 import type { Command, CommandContext } from "../commands/command";
+import { toggleEnds } from "./ends/ends-state";
 import { clearGauges, useGauges } from "./gauge-state";
 import { type Stop, tourStops } from "./tour";
 
@@ -33,6 +34,13 @@ export const CHECK_COMMANDS: readonly Command[] = [
     group: "Look",
     keys: ["F4"],
     run: onwards,
+  },
+  {
+    id: "ends",
+    words: "Clipped tones and gaps marked over the picture",
+    group: "Look",
+    keys: ["Shift+g"],
+    run: toggleEnds,
   },
   {
     id: "clear-gauges",

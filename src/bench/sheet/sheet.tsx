@@ -9,6 +9,8 @@ import { makeLens } from "@/core/lens";
 import { type Recipe, endsOf } from "@/core/recipe";
 import { AS_SHOT, planeExtent } from "@/core/render";
 import { clearGauges } from "../check/gauge-state";
+import { EndsLayer } from "../check/ends/ends-layer";
+import { useEnds } from "../check/ends/ends-state";
 import { GridBar } from "../check/grid-bar";
 import { Guides } from "../check/guides/guides";
 import { GaugesSpoken } from "../check/gauges-spoken";
@@ -42,6 +44,7 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
   const { photo } = opened;
   const { recipe, course, view: shown, grid, gesture, holding, size, peek, marks: guided } = useBench();
   const colours = useSheetColours();
+  const ends = useEnds((s) => s.shown);
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const sharp = useRef<HTMLCanvasElement>(null);
@@ -190,6 +193,16 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
       )}
       {sheet[0] > 0 && !answers && !compared && !asShot && guided && (
         <Guides map={derived.map} view={view} sheet={sheet} />
+      )}
+      {ends && main && !answers && !compared && (
+        <EndsLayer
+          pictures={pictures}
+          element={element}
+          field={main.screen}
+          frame={asShot ? whole : derived.map.frame}
+          view={view}
+          colours={colours}
+        />
       )}
       {magnified && (
         <MagnifierMark

@@ -4,6 +4,7 @@ import { useBench } from "@/client/bench-store";
 import { finishTo, levelLight, switchFinish } from "@/core/edits";
 import { type FinishSettings, NO_FINISH, isLevel } from "@/core/finish";
 import { NumberField, percent } from "@/ui";
+import { toggleEnds, useEnds } from "../../check/ends/ends-state";
 import type { PanelParts } from "../bench-course";
 import { MasksPart } from "./masks/masks-part";
 import { PartHeader } from "./part-header";
@@ -48,6 +49,7 @@ export function FinishPanel({ photo, derived }: PanelParts) {
   const { recipe, edit } = useBench();
   const settings = recipe.finish ?? NO_FINISH;
   const tone = useTone(photo, derived);
+  const ends = useEnds((s) => s.shown);
   return (
     <>
       <div className="flex items-center justify-between px-3.5 pt-2.5 pb-1.5">
@@ -64,10 +66,20 @@ export function FinishPanel({ photo, derived }: PanelParts) {
       </div>
       {tone && <ToneChart histogram={tone.histogram} />}
       {tone && (
-        <p className="px-3.5 pb-1.5 text-[0.95rem]" data-testid="clipped">
-          {tone.histogram.clipped.white + tone.histogram.clipped.black < 0.0005
-            ? "Nothing is clipped."
-            : `Clipped: ${percent(tone.histogram.clipped.black)} at black, ${percent(tone.histogram.clipped.white)} at white.`}
+        <p className="flex items-center justify-between gap-2 px-3.5 pb-1.5 text-[0.95rem]">
+          <span data-testid="clipped">
+            {tone.histogram.clipped.white + tone.histogram.clipped.black < 0.0005
+              ? "Nothing is clipped."
+              : `Clipped: ${percent(tone.histogram.clipped.black)} at black, ${percent(tone.histogram.clipped.white)} at white.`}
+          </span>
+          <button
+            className="btn btn-sm"
+            aria-pressed={ends}
+            title="Mark them, and gaps, over the picture"
+            onClick={toggleEnds}
+          >
+            {ends ? "Hide" : "Show where"}
+          </button>
         </p>
       )}
       {tone && !isLevel(tone.level) && !isLit(settings) && (
