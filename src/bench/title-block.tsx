@@ -3,7 +3,7 @@
 import type { ReactNode } from "react";
 import { equivalentOf } from "@/core/camera";
 import { fieldOfView, isStitched } from "@/core/lens";
-import { angle, grouped, percent } from "@/ui";
+import { angle, grouped, percent, fixed } from "@/ui";
 import type { Opened } from "./opened";
 import type { Derived } from "./derived";
 
@@ -56,8 +56,8 @@ export function TitleBlock({ opened: { photo, sheet }, derived }: { opened: Open
         grow={1.2}
       >
         {isStitched(model)
-          ? `${fieldOfView(model, focalPx, photo.width).toFixed(0)}° round`
-          : `${grouped(focalPx)} px · ${mm.toFixed(0)} mm eq.`}
+          ? `${fixed(fieldOfView(model, focalPx, photo.width), 0)}° round`
+          : `${grouped(focalPx)} px · ${fixed(mm, 0)} mm eq.`}
       </Cell>
       <Cell title="Attitude" grow={1.2}>
         {angle(recipe.attitude.pitch, 1)} / {angle(recipe.attitude.yaw, 1)} / {angle(recipe.attitude.roll, 1)}

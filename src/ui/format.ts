@@ -14,6 +14,35 @@ export function fileSize(bytes: number): string {
 
 /** An angle with its unit; a zero has no sign. */
 export const angle = (deg: number, digits = 2): string =>
-  `${(Math.abs(deg) < 0.5 * 10 ** -digits ? 0 : deg).toFixed(digits)}°`;
+  `${fixed(Math.abs(deg) < 0.5 * 10 ** -digits ? 0 : deg, digits)}°`;
 
-export const percent = (share: number, digits = 0): string => `${(100 * share).toFixed(digits)} %`;
+export const percent = (share: number, digits = 0): string => `${fixed(100 * share, digits)} %`;
+
+const formats = new Map<number, Intl.NumberFormat>();
+/**
+ * A number with so many digits behind the decimal sign that the browser's language has, without groups; a zero has no sign. On the server,
+ * which knows no browser, it is written as in English.
+ */
+export function fixed(v: number, digits: number): string {
+  let format = formats.get(digits);
+  if (!format) {
+    const language = typeof window === "undefined" ? "en" : navigator.language;
+    format = new Intl.NumberFormat(language, {
+      minimumFractionDigits: digits,
+      maximumFractionDigits: digits,
+      useGrouping: false,
+      signDisplay: "negative",
+      // Number fields read what they write.
+      numberingSystem: "latn",
+    });
+    formats.set(digits, format);
+  }
+  return format.format(v);
+}
+
+/** What somebody typed as a number, by whichever decimal sign and minus; null where it is none. */
+export function typedNumber(text: string): number | null {
+  const plain = text.trim().replace(/[−–]/g, "-").replace(",", ".");
+  const value = Number(plain);
+  return plain !== "" && Number.isFinite(value) ? value : null;
+}

@@ -2,6 +2,7 @@
 
 import { RotateCcw } from "lucide-react";
 import { useRef, useState } from "react";
+import { fixed, typedNumber } from "./format";
 
 interface Props {
   label: string;
@@ -39,13 +40,13 @@ export function NumberField({
 }: Props) {
   const [text, setText] = useState<string | null>(null);
   const ending = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const shown = text ?? value.toFixed(digits);
+  const shown = text ?? fixed(value, digits);
   const put = (v: number): void => onChange(Math.min(max, Math.max(min, v)));
   const commit = (): void => {
     if (text === null) return;
-    const typed = Number(text.replace("−", "-").replace(",", "."));
+    const typed = typedNumber(text);
     setText(null);
-    if (text.trim() !== "" && Number.isFinite(typed)) put(typed);
+    if (typed !== null) put(typed);
     onDone?.();
   };
   return (

@@ -1,6 +1,7 @@
 import type { Vec2 } from "@/core/geometry";
 import { type EdgeReading, edgeReading } from "@/core/lines";
 import type { PlaneMap } from "@/core/render";
+import { fixed } from "@/ui";
 import type { Gauge } from "./gauge-state";
 
 /** What a gauge reads in the picture that a map makes; null where it lies nowhere. */
@@ -21,9 +22,9 @@ export function gaugeReading({ points, placed }: Gauge, map: PlaneMap): EdgeRead
 /** A reading in words: "0.34° ± 0.02 right of vertical". */
 export function readingWords({ from, degrees, sigma }: EdgeReading): string {
   const digits = Math.max(1, Math.min(3, Math.ceil(-Math.log10(Math.max(1e-3, 2 * sigma)))));
-  const off = Math.abs(degrees).toFixed(digits);
-  const about = sigma.toFixed(digits);
-  if (Number(off) === 0) return `true: ${from} within ${about === (0).toFixed(digits) ? "0.001" : about}°`;
+  const off = fixed(Math.abs(degrees), digits);
+  const about = fixed(sigma, digits);
+  if (off === fixed(0, digits)) return `true: ${from} within ${about === off ? fixed(0.001, 3) : about}°`;
   const side = from === "vertical" ? (degrees > 0 ? "right" : "left") : degrees > 0 ? "down" : "up";
   return `${off}° ± ${about} ${from === "vertical" ? `to the ${side}` : `${side} to the right`}`;
 }

@@ -3,6 +3,7 @@
 import { X } from "lucide-react";
 import { useEffect, useState } from "react";
 import { useBench } from "@/client/bench-store";
+import { fixed } from "@/ui";
 import type { Opened } from "../opened";
 import { PACES, type Side, WAYS, type Way, endComparing, useCompare } from "./compare-state";
 import { SideSelect, peekOf } from "./side-select";
@@ -79,7 +80,7 @@ export function CompareBar({ opened }: { opened: Opened }) {
         >
           {PACES.map((ms) => (
             <option key={`${ms}`} value={`${ms}`}>
-              {ms === null ? "by O alone" : `every ${(ms / 1000).toFixed(1)} s`}
+              {ms === null ? "by O alone" : `every ${fixed(ms / 1000, 1)} s`}
             </option>
           ))}
         </select>

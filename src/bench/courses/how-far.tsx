@@ -3,6 +3,7 @@
 import { useMemo } from "react";
 import { useBench } from "@/client/bench-store";
 import { worstStretch } from "@/core/render";
+import { fixed } from "@/ui";
 import type { Derived } from "../derived";
 
 /** A correction that stretches the frame's worst place by more than this asks for more than a picture usually bears. */
@@ -18,8 +19,8 @@ export function HowFar({ derived }: { derived: Derived }) {
         {worst === null
           ? "…"
           : worst.factor > MUCH
-            ? `In the frame the picture is stretched up to ${worst.factor.toFixed(1)} times: more than pictures usually bear. Ease the correction, or crop there.`
-            : `In the frame the picture is stretched ${worst.factor.toFixed(2)} times at most.`}
+            ? `In the frame the picture is stretched up to ${fixed(worst.factor, 1)} times: more than pictures usually bear. Ease the correction, or crop there.`
+            : `In the frame the picture is stretched ${fixed(worst.factor, 2)} times at most.`}
       </p>
       <button className="btn btn-sm" title="U" aria-pressed={stretch} onClick={() => set({ stretch: !stretch })}>
         {stretch ? "Hide the map" : "Show where"}

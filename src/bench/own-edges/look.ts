@@ -6,7 +6,7 @@ import type { Size } from "@/core/geometry";
 import { type StatedLayout, fieldOfView } from "@/core/lens";
 import type { OwnProposal } from "@/core/own-edges";
 import { laidCourses } from "@/core/recipe";
-import { notify } from "@/ui";
+import { notify, fixed } from "@/ui";
 
 type Bench = () => BenchState;
 
@@ -24,7 +24,7 @@ export const stitchedWords = (projection: string): string =>
 
 /** How far round a layout goes, in words. */
 export const roundWords = ({ model, focalPx }: StatedLayout, [width]: Size): string =>
-  `${fieldOfView(model, focalPx, width).toFixed(0)}° round on a ${model === "cylindrical" ? "cylinder" : "sphere"}`;
+  `${fixed(fieldOfView(model, focalPx, width), 0)}° round on a ${model === "cylindrical" ? "cylinder" : "sphere"}`;
 
 let running: AbortController | null = null;
 

@@ -3,6 +3,7 @@
 import type { Context } from "konva/lib/Context";
 import { memo } from "react";
 import { Shape } from "react-konva";
+import { fixed } from "@/ui";
 import type { SheetColours } from "./colours";
 import { MARGIN, rulerStep } from "./layout";
 
@@ -54,7 +55,7 @@ function drawRuler(
   context.stroke();
   for (let i = Math.ceil(first / perStep) * perStep; i <= last; i += perStep) {
     const at = Math.round(i * minor * scale + shift) + 0.5;
-    const text = (i * minor).toFixed(digits);
+    const text = fixed(i * minor, digits);
     if (across) context.fillText(text, at + 3, base - 21);
     else {
       context.save();

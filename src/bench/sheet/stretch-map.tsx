@@ -5,6 +5,7 @@ import { Shape } from "react-konva";
 import { type View, toPlane } from "@/client/picture/view";
 import type { Size } from "@/core/geometry";
 import { type CompiledMap, stretchAt, worstStretch } from "@/core/render";
+import { fixed } from "@/ui";
 import type { SheetColours } from "./colours";
 import { FONT } from "./ruler";
 
@@ -70,7 +71,7 @@ export function StretchMap({
         context.setAttr("lineWidth", 4);
         context.setAttr("strokeStyle", colours.halo);
         context.setAttr("fillStyle", colours.ink);
-        const text = `${worst.factor.toFixed(1)}×`;
+        const text = `${fixed(worst.factor, 1)}×`;
         context.strokeText(text, x, y);
         context.fillText(text, x, y);
       }}

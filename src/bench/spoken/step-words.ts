@@ -1,5 +1,6 @@
 import { changeWords } from "@/core/edits";
 import { type Line, type Recipe, bubbleNames } from "@/core/recipe";
+import { fixed } from "@/ui";
 import type { LineRow } from "../derived";
 
 /** More lines than this are counted, not told one by one. */
@@ -13,8 +14,8 @@ const isMoved = (before: Line | undefined, { points }: Line): boolean =>
 
 /** "plumb 3, 8.4 degrees before, 0.0 after". */
 function rowWords({ name, before, after, line }: Row): string {
-  const was = `${line.kind} ${name}, ${before.toFixed(1)} degrees before`;
-  return !line.on ? `${was}, off` : after === null ? was : `${was}, ${after.toFixed(1)} after`;
+  const was = `${line.kind} ${name}, ${fixed(before, 1)} degrees before`;
+  return !line.on ? `${was}, off` : after === null ? was : `${was}, ${fixed(after, 1)} after`;
 }
 
 /**

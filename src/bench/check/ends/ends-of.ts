@@ -1,4 +1,5 @@
 import type { Rect } from "@/core/geometry";
+import { fixed } from "@/ui";
 
 /** What a pixel of the shown picture is: with tones left in it, at black, at white, or no picture. */
 export const KINDS = { tones: 0, black: 1, white: 2, gap: 3 } as const;
@@ -82,4 +83,4 @@ export function endsWords({ black, white, gap }: Omit<Ends, "kinds">): string {
   return parts.length === 0 ? "Nothing of the frame in sight is clipped or a gap." : `In sight: ${parts.join(", ")}.`;
 }
 
-const share = (v: number): string => (v < 0.0005 ? "under 0.1 %" : `${(100 * v).toFixed(1)} %`);
+const share = (v: number): string => (v < 0.0005 ? "under 0.1 %" : `${fixed(100 * v, 1)} %`);

@@ -7,6 +7,7 @@ import type { Size } from "@/core/geometry";
 import { layGuide, moveGuide, takeGuideAway } from "@/core/edits";
 import { type Guide, endsOf } from "@/core/recipe";
 import type { PlaneMap } from "@/core/render";
+import { fixed } from "@/ui";
 import { newId } from "../../new-id";
 import { MARGIN } from "../../sheet/layout";
 import { clungAt } from "./cling-guide";
@@ -117,7 +118,7 @@ export function Guides({ map, view, sheet }: { map: PlaneMap; view: View; sheet:
                 ? { left: at - TAB / 2, top: MARGIN.top - TAB, width: TAB, height: TAB }
                 : { top: at - TAB / 2, left: MARGIN.left - TAB, width: TAB, height: TAB }
             }
-            aria-label={`${standing ? "Standing" : "Level"} guide at ${guide.at.toFixed(1)} pixels: drag, arrow keys, Delete`}
+            aria-label={`${standing ? "Standing" : "Level"} guide at ${fixed(guide.at, 1)} pixels: drag, arrow keys, Delete`}
             onPointerDown={down(guide.way, guide.id)}
             onKeyDown={key(guide)}
             onBlur={() => useBench.getState().endGesture()}

@@ -3,7 +3,7 @@
 import { useBench } from "@/client/bench-store";
 import { finishTo, levelLight, switchFinish } from "@/core/edits";
 import { type FinishSettings, NO_FINISH, isLevel } from "@/core/finish";
-import { NumberField, percent } from "@/ui";
+import { NumberField, percent, fixed } from "@/ui";
 import { toggleEnds, useEnds } from "../../check/ends/ends-state";
 import type { PanelParts } from "../bench-course";
 import { MasksPart } from "./masks/masks-part";
@@ -86,8 +86,8 @@ export function FinishPanel({ photo, derived }: PanelParts) {
         <div className="ruled flex items-center justify-between gap-2 border-y bg-info/15 px-3.5 py-2" role="status">
           <span>
             Levelled it would be {tone.level.exposure >= 0 ? "brighter" : "darker"} by{" "}
-            {Math.abs(tone.level.exposure).toFixed(2)} st, black from {(100 * tone.level.black).toFixed(0)} %, white
-            from {(100 * tone.level.white).toFixed(0)} %.
+            {fixed(Math.abs(tone.level.exposure), 2)} st, black from {fixed(100 * tone.level.black, 0)} %, white from{" "}
+            {fixed(100 * tone.level.white, 0)} %.
           </span>
           <button className="btn btn-sm" onClick={() => edit(levelLight(tone.level))}>
             Level the light

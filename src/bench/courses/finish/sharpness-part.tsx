@@ -7,7 +7,7 @@ import { useBench } from "@/client/bench-store";
 import { finishTo } from "@/core/edits";
 import { type FinishSettings, MOST_STRETCH } from "@/core/finish";
 import { worstStretch } from "@/core/render";
-import { NumberField, notify } from "@/ui";
+import { NumberField, notify, fixed } from "@/ui";
 import type { Derived } from "../../derived";
 import { PartHeader } from "./part-header";
 
@@ -71,14 +71,14 @@ export function SharpnessPart({
         {worst < 1.05
           ? "Nothing in the frame is stretched: it is as sharp as shot."
           : settings.even === 0
-            ? `The frame is stretched up to ${worst.toFixed(1)} times; 100 % gives back the sharpness that this takes.`
+            ? `The frame is stretched up to ${fixed(worst, 1)} times; 100 % gives back the sharpness that this takes.`
             : worst > MOST_STRETCH
-              ? `Given back up to ${MOST_STRETCH} times; where it is stretched more, up to ${worst.toFixed(1)} times, not wholly.`
-              : `Given back all over the frame, which is stretched up to ${worst.toFixed(1)} times.`}
+              ? `Given back up to ${MOST_STRETCH} times; where it is stretched more, up to ${fixed(worst, 1)} times, not wholly.`
+              : `Given back all over the frame, which is stretched up to ${fixed(worst, 1)} times.`}
         {settings.even > 0 &&
           settings.blur !== undefined &&
           settings.noise !== undefined &&
-          ` As shot: edges ${settings.blur.toFixed(2)} px soft, noise ${(100 * settings.noise).toFixed(1)} %. Look at it at 100 %.`}
+          ` As shot: edges ${fixed(settings.blur, 2)} px soft, noise ${fixed(100 * settings.noise, 1)} %. Look at it at 100 %.`}
       </p>
       {worst >= 1.05 && (
         <label className="flex cursor-pointer items-center gap-2 pb-1">

@@ -7,7 +7,7 @@ import { useBench } from "@/client/bench-store";
 import { outputAt, scaleBarShown } from "@/core/edits";
 import { type OutputSize, dpiOf } from "@/core/frame";
 import type { CompiledMap } from "@/core/render";
-import { Fold, NumberField, grouped } from "@/ui";
+import { Fold, NumberField, grouped, fixed } from "@/ui";
 import { useAssignmentFrames } from "./use-assignment-frames";
 
 type Kind = OutputSize["kind"] | "own";
@@ -126,7 +126,7 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
           {grouped(map.output[0])} × {grouped(map.output[1])} px
           {dpi !== null && `, ${cm(map.output[0], dpi)} × ${cm(map.output[1], dpi)} cm on paper`}
           {factor > 1.005
-            ? `: enlarged ${factor.toFixed(2)} times.`
+            ? `: enlarged ${fixed(factor, 2)} times.`
             : factor < 0.995
               ? `: ${Math.round(100 * factor)} % of its pixels.`
               : "."}
@@ -151,7 +151,7 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
   );
 }
 
-const cm = (px: number, dpi: number): string => ((px / dpi) * 2.54).toFixed(1);
+const cm = (px: number, dpi: number): string => fixed((px / dpi) * 2.54, 1);
 
 /** Sizes kept with the visit under names. */
 function KeptSizes({

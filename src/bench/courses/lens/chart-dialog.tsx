@@ -3,7 +3,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Measured, api, previewUrl } from "@/client";
-import { Dialog, notify } from "@/ui";
+import { Dialog, notify, fixed } from "@/ui";
 import { ResidualPlot } from "./residual-plot";
 
 /** Measures a lens from pictures of a printed chart: choose them, say its corners, look at what is left over, keep the profile. */
@@ -89,9 +89,9 @@ export function ChartDialog({ assignmentId, onClose }: { assignmentId: string; o
       {measure.data && (
         <section className="mt-3" aria-label="Result">
           <p>
-            Focal length {measure.data.focalPx.toFixed(1)} ± {measure.data.sigmaFocalPx.toFixed(1)} px, bow at the
-            corner {(100 * (measure.data.k[0] + measure.data.k[1] + measure.data.k[2])).toFixed(2)} %. Corners miss by{" "}
-            {measure.data.rmsPx.toFixed(2)} px.
+            Focal length {fixed(measure.data.focalPx, 1)} ± {fixed(measure.data.sigmaFocalPx, 1)} px, bow at the corner{" "}
+            {fixed(100 * (measure.data.k[0] + measure.data.k[1] + measure.data.k[2]), 2)} %. Corners miss by{" "}
+            {fixed(measure.data.rmsPx, 2)} px.
           </p>
           {measure.data.without.length > 0 && <p>No chart was found in {measure.data.without.join(", ")}.</p>}
           <div className="my-2 grid grid-cols-3 gap-2">

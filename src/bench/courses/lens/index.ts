@@ -1,4 +1,5 @@
 import { cornerBow, isStitched } from "@/core/lens";
+import { fixed } from "@/ui";
 import type { BenchCourse } from "../bench-course";
 import { LENS_COMMANDS } from "./commands";
 import { LensPanel } from "./lens-panel";
@@ -11,7 +12,7 @@ export const lensCourse: BenchCourse = {
   key: "lens",
   note: ({ lens }, laid) => {
     if (isStitched(lens.model)) return lens.model === "cylindrical" ? "on a cylinder" : "on a sphere";
-    return laid ? `${cornerBow(lens.k, lens.amount).toFixed(1)} % bow` : "";
+    return laid ? `${fixed(cornerBow(lens.k, lens.amount), 1)} % bow` : "";
   },
   tools: [TRACE, PULL],
   grips: [holdLine],

@@ -12,6 +12,7 @@ import {
 import { useEffect, useRef, useState } from "react";
 import { cornerBow, distortionPercent, stopsLost } from "@/core/lens";
 import type { Recipe } from "@/core/recipe";
+import { fixed } from "@/ui";
 import type { LensSamples } from "./use-lens-samples";
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
@@ -132,7 +133,7 @@ export function LensCurves({
     });
   }, [curve, lens, unit, focal, samples]);
   return (
-    <figure className="mb-2" aria-label={`Distortion ${cornerBow(lens.k, lens.amount).toFixed(2)} % at the corner`}>
+    <figure className="mb-2" aria-label={`Distortion ${fixed(cornerBow(lens.k, lens.amount), 2)} % at the corner`}>
       <div className="flex flex-wrap" role="tablist" aria-label="Curves">
         {(Object.keys(WORDS) as Curve[])
           .filter((c) => c !== "residuals" || samples.residuals.length > 0)

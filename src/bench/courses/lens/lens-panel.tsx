@@ -5,7 +5,7 @@ import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { cornerBow, isStitched } from "@/core/lens";
 import type { Recipe } from "@/core/recipe";
-import { Fold } from "@/ui";
+import { Fold, fixed } from "@/ui";
 import type { Derived } from "../../derived";
 import { OwnEdgesCard } from "../../own-edges/own-edges-card";
 import { CourseSwitch } from "../course-switch";
@@ -46,7 +46,7 @@ export function LensPanel({ photo, derived }: { photo: Photo; derived: Derived }
           <p className="ruled border-b px-3.5 py-2" data-testid="lens-state">
             {lens.from === "none"
               ? "Nothing set yet. Where edges bow outwards the bow is below zero: barrel."
-              : `Bow at the corner ${cornerBow(lens.k, lens.amount).toFixed(2)} %, ${ORIGIN[lens.from]}.`}
+              : `Bow at the corner ${fixed(cornerBow(lens.k, lens.amount), 2)} %, ${ORIGIN[lens.from]}.`}
           </p>
           <TracePart photo={photo} derived={derived} />
           <Fold id="lens-curves" title="Curves">

@@ -7,7 +7,7 @@ import { compute } from "@/client/compute";
 import { coloursOf } from "@/client/picture/pixels";
 import { stopsLost } from "@/core/lens";
 import { lensKept } from "@/core/edits";
-import { NumberField, notify } from "@/ui";
+import { NumberField, notify, fixed } from "@/ui";
 import { CloseLook } from "./close-look";
 import { useLensEdit } from "./use-lens-edit";
 
@@ -131,9 +131,9 @@ function MeasureFringes({ photo }: { photo: Photo }) {
         return;
       }
       change("Measure the fringes", () => ({ fringes: { red: [...found.red], blue: [...found.blue] } }));
-      const [red, blue] = found.sigmaPx.map((s) => (s / scale).toFixed(2));
+      const [red, blue] = found.sigmaPx.map((s) => fixed(s / scale, 2));
       setSaid(
-        `Measured from ${found.edges} edges: red ± ${red} px, blue ± ${blue} px at the corner; single edges miss by ${(found.rmsPx / scale).toFixed(2)} px.`,
+        `Measured from ${found.edges} edges: red ± ${red} px, blue ± ${blue} px at the corner; single edges miss by ${fixed(found.rmsPx / scale, 2)} px.`,
       );
     } catch (error) {
       notify(`The fringes could not be measured: ${(error as Error).message}`, "error");

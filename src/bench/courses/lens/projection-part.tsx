@@ -6,7 +6,7 @@ import { useBench } from "@/client/bench-store";
 import { focalFromMetadata } from "@/core/camera";
 import { fieldIs, recordedAs } from "@/core/edits";
 import { FIELDS, type LensModel, fieldOfView } from "@/core/lens";
-import { NumberField, notify } from "@/ui";
+import { NumberField, notify, fixed } from "@/ui";
 import type { Derived } from "../../derived";
 import { measureField, stopMeasuringField } from "./measure-field";
 
@@ -42,7 +42,7 @@ export function ProjectionPart({ photo, derived }: { photo: Photo; derived: Deri
         notify("Too little in the picture is straight, long and off the horizon to tell how far round it goes.");
       else {
         edit(fieldIs(found.field, size, "solved"));
-        notify(`It goes ${found.field.toFixed(1)}° round, ± ${found.sigma.toFixed(1)}°, by what is straight in it.`);
+        notify(`It goes ${fixed(found.field, 1)}° round, ± ${fixed(found.sigma, 1)}°, by what is straight in it.`);
       }
     } catch (error) {
       notify(`How far round it goes could not be measured: ${(error as Error).message}`, "error");

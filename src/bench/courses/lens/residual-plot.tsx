@@ -1,5 +1,6 @@
 import type { Size } from "@/core/geometry";
 import type { CalibratedView } from "@/core/lens";
+import { fixed } from "@/ui";
 
 /** What is left over at every corner of one picture, drawn 1,000 times as long as it is. */
 const LONGER = 1000;
@@ -31,7 +32,7 @@ export function ResidualPlot({ name, size, view }: { name: string; size: Size; v
         )}
       </svg>
       <figcaption className="truncate">
-        {name}: {view.rmsPx.toFixed(2)} px, drawn ×{LONGER}
+        {name}: {fixed(view.rmsPx, 2)} px, drawn ×{LONGER}
       </figcaption>
     </figure>
   );

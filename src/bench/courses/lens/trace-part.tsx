@@ -6,7 +6,7 @@ import { type Photo, api } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { equivalentOf } from "@/core/camera";
 import { adviseTraces, asStored, bowOfTrace, orientationOf, termsInWords } from "@/core/lens";
-import { notify } from "@/ui";
+import { notify, fixed } from "@/ui";
 import type { Derived } from "../../derived";
 import { deleteLine, switchLine, tracesOf } from "@/core/edits";
 import { solveFromTraces } from "./trace-edges";
@@ -55,8 +55,8 @@ export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }
                     {derived.names.get(line.id)}
                   </button>
                 </td>
-                <td>{before.toFixed(1)} px</td>
-                <td className="font-semibold">{after.toFixed(1)} px</td>
+                <td>{fixed(before, 1)} px</td>
+                <td className="font-semibold">{fixed(after, 1)} px</td>
                 <td>
                   {solution?.counted.has(line.id) ? `${Math.round(100 * solution.counted.get(line.id)!)} %` : "–"}
                 </td>
@@ -79,8 +79,8 @@ export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }
       )}
       {solution && (
         <p className="mb-1">
-          {capital(termsInWords(solution))}; residual {solution.rmsPx.toFixed(2)} px over {solution.samples} samples; k1
-          ± {solution.sigma.k[0]!.toFixed(4)}.
+          {capital(termsInWords(solution))}; residual {fixed(solution.rmsPx, 2)} px over {solution.samples} samples; k1
+          ± {fixed(solution.sigma.k[0]!, 4)}.
         </p>
       )}
       {advice.map(({ text }) => (

@@ -5,7 +5,7 @@ import { useMemo } from "react";
 import { type Photo, type PhotoOnBoard, api } from "@/client";
 import { equivalentOf } from "@/core/camera";
 import { type PooledLens, pooledProfile, pooledSigmaAt, sameSetting } from "@/core/own-edges";
-import { Dialog, notify } from "@/ui";
+import { Dialog, notify, fixed } from "@/ui";
 import { type PhotoState, type VisitLens, poolOf, useVisitLens } from "./visit-lens";
 
 /** Radii at which the ± is told, half diagonals. */
@@ -76,7 +76,7 @@ function Progress({ visit: { running, start, stop }, done, of }: { visit: VisitL
   );
 }
 
-const signed = (px: number): string => px.toFixed(1).replace("-", "−");
+const signed = (px: number): string => fixed(px, 1).replace("-", "−");
 
 interface Verdict {
   readonly counts: boolean;
@@ -103,13 +103,13 @@ function PhotoRow({ photo, state, verdict }: { photo: PhotoOnBoard; state: Photo
     <tr>
       <td>{photo.name}</td>
       <td className="text-right tabular-nums">
-        {signed(corner)} ± {sigmaCornerPx.toFixed(1)} px
+        {signed(corner)} ± {fixed(sigmaCornerPx, 1)} px
       </td>
-      <td className="text-right tabular-nums">{equivalentOf(size, focalPx).toFixed(1)} mm</td>
+      <td className="text-right tabular-nums">{fixed(equivalentOf(size, focalPx), 1)} mm</td>
       <td>
         {verdict &&
           (verdict.counts
-            ? `agrees${verdict.off === null ? "" : ` (${verdict.off.toFixed(1)} σ)`}`
+            ? `agrees${verdict.off === null ? "" : ` (${fixed(verdict.off, 1)} σ)`}`
             : `disagrees by ${verdict.off?.toFixed(0) ?? "many"} σ: cropped, or another setting? Left out.`)}
       </td>
     </tr>
@@ -162,14 +162,14 @@ function Result({ photo, used, pooled, onClose }: ResultParts) {
       <p>
         {count} {count === 1 ? "photo" : "photos"} together: the lens displaces the corner by{" "}
         <b>
-          {signed((k[0] + k[1] + k[2]) * unit)} ± {(pooled.sigmaCorner * unit).toFixed(1)} px
+          {signed((k[0] + k[1] + k[2]) * unit)} ± {fixed(pooled.sigmaCorner * unit, 1)} px
         </b>
         {used.length < 3 && "; two that differ would not be told apart, so look at a third if there is one"}.
       </p>
       <p className="tabular-nums">
         ± by radius:{" "}
-        {RADII.map((r) => `${(pooledSigmaAt(pooled, r) * unit).toFixed(2)} px at ${(100 * r).toFixed(0)} %`).join(", ")}{" "}
-        of the way to the corner.
+        {RADII.map((r) => `${fixed(pooledSigmaAt(pooled, r) * unit, 2)} px at ${fixed(100 * r, 0)} %`).join(", ")} of
+        the way to the corner.
       </p>
       <button className="btn btn-primary btn-sm" disabled={keep.isPending} onClick={() => keep.mutate()}>
         Keep as a profile

@@ -2,7 +2,7 @@
 
 import { useBench } from "@/client/bench-store";
 import { type Angle, easeOff, resetAngle, setAngles, solvedAttitude } from "@/core/edits";
-import { Fold, NumberField } from "@/ui";
+import { Fold, NumberField, fixed } from "@/ui";
 import type { Derived } from "../../derived";
 import { AttitudeInstrument } from "./attitude-instrument";
 
@@ -33,7 +33,7 @@ export function AttitudePanel({ derived: { recipe, solution } }: { derived: Deri
               const sigma = solved ? solution.sigma[key] : null;
               const trim = attitude.trim[key];
               return (
-                <div key={key} title={solved && trim !== 0 ? `Trimmed by ${trim.toFixed(2)}° on top of the lines` : ""}>
+                <div key={key} title={solved && trim !== 0 ? `Trimmed by ${fixed(trim, 2)}° on top of the lines` : ""}>
                   <NumberField
                     narrow
                     label={NAMES[key]}
@@ -54,8 +54,8 @@ export function AttitudePanel({ derived: { recipe, solution } }: { derived: Deri
                   />
                   <p className="muted -mt-1 text-right text-[0.85rem]">
                     {Math.abs(value) < 0.005 ? "" : WORDS[key][value > 0 ? 0 : 1]}
-                    {sigma !== null ? ` ± ${sigma < 0.01 ? sigma.toFixed(3) : sigma.toFixed(2)}` : ""}
-                    {solved && trim !== 0 ? `, trimmed ${trim > 0 ? "+" : "−"}${Math.abs(trim).toFixed(2)}` : ""}
+                    {sigma !== null ? ` ± ${sigma < 0.01 ? fixed(sigma, 3) : fixed(sigma, 2)}` : ""}
+                    {solved && trim !== 0 ? `, trimmed ${trim > 0 ? "+" : "−"}${fixed(Math.abs(trim), 2)}` : ""}
                   </p>
                 </div>
               );

@@ -3,6 +3,7 @@
 import { useBench } from "@/client/bench-store";
 import { faceRatio } from "@/core/attitude";
 import { lensOf } from "@/core/render";
+import { fixed } from "@/ui";
 import type { Derived } from "../../derived";
 import { deleteFace, switchFace } from "@/core/edits";
 
@@ -29,7 +30,7 @@ export function FacePart({ derived }: { derived: Derived }) {
                 ? "Put its corners where they belong."
                 : ratio === null
                   ? "Its ratio is not determined yet."
-                  : `Width : height ${ratio.toFixed(3)}${recipe.camera.focalFrom === "assumed" ? ", with the focal length assumed" : ""}`}
+                  : `Width : height ${fixed(ratio, 3)}${recipe.camera.focalFrom === "assumed" ? ", with the focal length assumed" : ""}`}
             </span>
             <button className="btn btn-ghost btn-xs" onClick={() => bench.edit(switchFace(face.id))}>
               {face.on ? "Off" : "On"}

@@ -6,6 +6,7 @@ import { stopComputing } from "@/client/compute";
 import type { FoundLines } from "@/core/edits";
 import type { SegmentGroup } from "@/core/attitude";
 import { TAKEN_AT_ONCE, bestOf, countsIn, leaveFound, openIn, switchFound, takeFound } from "@/core/edits";
+import { fixed } from "@/ui";
 import { findLines } from "./find-lines";
 
 /** Lines found all over the photo, as proposals by the direction in space they belong to; nothing counts until it is taken. */
@@ -88,7 +89,7 @@ function GroupRow({ found, group }: { found: FoundLines; group: SegmentGroup }) 
         {group.heading !== null && <span className="muted"> {turn(group.heading)}</span>}
       </td>
       <td title="Root mean square angle by which they miss one direction">
-        {group.count} <span className="muted">± {group.spreadDeg.toFixed(2)}°</span>
+        {group.count} <span className="muted">± {fixed(group.spreadDeg, 2)}°</span>
       </td>
       <td className="w-0 whitespace-nowrap pl-2">
         {taken === 0 ? (
@@ -126,4 +127,4 @@ function GroupRow({ found, group }: { found: FoundLines; group: SegmentGroup }) 
 }
 
 const turn = (heading: number): string =>
-  Math.abs(heading) < 0.5 ? "faces us" : `${Math.abs(heading).toFixed(0)}° ${heading > 0 ? "right" : "left"}`;
+  Math.abs(heading) < 0.5 ? "faces us" : `${fixed(Math.abs(heading), 0)}° ${heading > 0 ? "right" : "left"}`;

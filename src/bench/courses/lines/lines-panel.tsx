@@ -2,7 +2,7 @@
 
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { Fold } from "@/ui";
+import { Fold, fixed } from "@/ui";
 import type { Derived } from "../../derived";
 import { clingLine, lengthenLine } from "./cling-line";
 import { changeKind, switchLine, turnFaceOn } from "@/core/edits";
@@ -35,8 +35,8 @@ export function LinesPanel({ photo, derived }: { photo: Photo; derived: Derived 
         ))}
         {derived.next && (
           <p>
-            One more plumb along the dotted line would bring the {derived.next.what} from ±{derived.next.now.toFixed(2)}
-            ° to ±{derived.next.then.toFixed(2)}°.
+            One more plumb along the dotted line would bring the {derived.next.what} from ±{fixed(derived.next.now, 2)}°
+            to ±{fixed(derived.next.then, 2)}°.
           </p>
         )}
       </div>
@@ -87,7 +87,7 @@ function SelectedLine({ photo }: { photo: Photo }) {
           Turn its wall
         </button>
       )}
-      <span className="muted ml-auto">{line.sigma ? `placed ± ${line.sigma.toFixed(2)} px` : "placed by hand"}</span>
+      <span className="muted ml-auto">{line.sigma ? `placed ± ${fixed(line.sigma, 2)} px` : "placed by hand"}</span>
     </div>
   );
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { useBench } from "@/client/bench-store";
-import { angle, grouped, percent } from "@/ui";
+import { angle, grouped, percent, fixed } from "@/ui";
 import type { LineRow } from "../../derived";
 import { deleteLine, switchLine } from "@/core/edits";
 import { RowButtons } from "../row-buttons";
@@ -54,7 +54,7 @@ export function Schedule({ rows }: { rows: readonly LineRow[] }) {
               <td className={cell}>{grouped(lengthPx)}</td>
               <td className={cell}>{angle(before)}</td>
               <td className={`${cell} font-semibold`}>{!line.on || after === null ? "–" : angle(after)}</td>
-              <td className={cell}>{line.on && pull > 0 ? `${residualPx.toFixed(1)} px` : "–"}</td>
+              <td className={cell}>{line.on && pull > 0 ? `${fixed(residualPx, 1)} px` : "–"}</td>
               <td className={cell}>{line.on && pull > 0 ? percent(pull) : "–"}</td>
               <td className={`${cell} whitespace-nowrap pr-2`}>
                 <RowButtons

@@ -2,6 +2,7 @@
 
 import { useBench } from "@/client/bench-store";
 import { turnFaceOn } from "@/core/edits";
+import { fixed } from "@/ui";
 import type { Derived } from "../../derived";
 
 /** Which wall is turned face-on: found out, none, or one of those that have sills. */
@@ -33,7 +34,7 @@ export function WallPart({ derived: { solution, names } }: { derived: Derived })
               .map((id) => names.get(id) ?? id)
               .join(
                 ", ",
-              )}${lines.length > 3 ? " …" : ""}: ${heading.toFixed(1)}° ± ${sigma.toFixed(sigma < 0.095 ? 2 : 1)}`}
+              )}${lines.length > 3 ? " …" : ""}: ${fixed(heading, 1)}° ± ${fixed(sigma, sigma < 0.095 ? 2 : 1)}`}
           </option>
         ))}
       </select>

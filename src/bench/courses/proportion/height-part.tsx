@@ -3,7 +3,7 @@
 import { useBench } from "@/client/bench-store";
 import { heightAsMeasured, heightByHand, heightKeeps } from "@/core/edits";
 import { KEEPS, factorsOf } from "@/core/proportion";
-import { NumberField } from "@/ui";
+import { NumberField, fixed } from "@/ui";
 import type { Derived } from "../../derived";
 import { useShapeState } from "./shape-state";
 
@@ -90,8 +90,7 @@ export function HeightPart({ derived: { measured, map } }: { derived: Derived })
         </select>
       </label>
       <p className="muted pt-1">
-        Drawn {(100 * across).toFixed(1)} % wide and {(100 * down).toFixed(1)} % tall. Or pull the ochre grips on the
-        sheet.
+        Drawn {fixed(100 * across, 1)} % wide and {fixed(100 * down, 1)} % tall. Or pull the ochre grips on the sheet.
       </p>
       <div className="flex gap-1.5 pt-1" role="group" aria-label="Laid over the picture">
         {(["square", "circle"] as const).map((kind) => (

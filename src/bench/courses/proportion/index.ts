@@ -1,3 +1,4 @@
+import { fixed } from "@/ui";
 import type { BenchCourse } from "../bench-course";
 import { BENT_COMMANDS } from "./bent/bent-commands";
 import { holdBent, holdTautEnd } from "./bent/hold-bent";
@@ -20,7 +21,7 @@ export const shapeCourse: BenchCourse = {
     if (marks > 0) return marks === 1 ? "1 mark" : `${marks} marks`;
     const n = proportion.measures?.length ?? 0;
     if (n > 0) return n === 1 ? "1 measure" : `${n} measures`;
-    return laid ? `height ${proportion.height.toFixed(2)}` : "";
+    return laid ? `height ${fixed(proportion.height, 2)}` : "";
   },
   tools: [TAUT, NET, SHIELD, RECTANGLE, GRID, ROUND, LENGTH, TAPE, AS_TALL],
   grips: [holdJoint, holdTautEnd, holdReference, holdMeasurePlace, holdMeasure, holdHeight, holdBent],

@@ -5,7 +5,7 @@ import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { sayMeasure } from "@/core/edits";
 import { type KnownMeasure, UNITS, type Unit } from "@/core/proportion";
-import { NumberField, notify } from "@/ui";
+import { NumberField, notify, fixed } from "@/ui";
 import { commonMeasures, dropCommon, isOwn, keepCommon } from "./common-measures";
 import type { Derived } from "../../derived";
 import { settleMeasure } from "./settle-measure";
@@ -120,7 +120,7 @@ export function MeasureFields({
           {measure.kind !== "length" && <option value="own">a wall of its own</option>}
           {walls.map(({ lines, heading }) => (
             <option key={lines[0]} value={lines[0]}>
-              the wall at {heading.toFixed(1)}°
+              the wall at {fixed(heading, 1)}°
             </option>
           ))}
         </select>

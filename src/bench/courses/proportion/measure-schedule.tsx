@@ -3,7 +3,7 @@
 import { useBench } from "@/client/bench-store";
 import { deleteMeasure, switchMeasure } from "@/core/edits";
 import { type KnownMeasure, UNITS } from "@/core/proportion";
-import { percent } from "@/ui";
+import { percent, fixed } from "@/ui";
 import type { Derived } from "../../derived";
 import { RowButtons } from "../row-buttons";
 import { SCHEDULE_CELL as cell, SCHEDULE_HEAD as head } from "../schedule-cells";
@@ -67,15 +67,15 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
                   <td className={`${cell} whitespace-nowrap`}>
                     {share?.height ? (
                       <>
-                        {share.height.toFixed(3)}{" "}
-                        <span className="muted text-[0.8rem]">± {(share.sigma! * share.height).toFixed(3)}</span>
+                        {fixed(share.height, 3)}{" "}
+                        <span className="muted text-[0.8rem]">± {fixed(share.sigma! * share.height, 3)}</span>
                       </>
                     ) : (
                       "–"
                     )}
                   </td>
                   <td className={`${cell} whitespace-nowrap`}>
-                    {off === null ? "–" : `${(Math.abs(off) < 0.0005 ? 0 : 100 * off).toFixed(1)}\u202f%`}
+                    {off === null ? "–" : `${fixed(Math.abs(off) < 0.0005 ? 0 : 100 * off, 1)}\u202f%`}
                   </td>
                   <td className={`${cell} whitespace-nowrap`}>{share && share.pull > 0 ? percent(share.pull) : "–"}</td>
                   <td className={`${cell} whitespace-nowrap pr-2`}>

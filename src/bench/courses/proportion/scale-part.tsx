@@ -2,12 +2,13 @@
 
 import { X } from "lucide-react";
 import type { Surface } from "@/core/proportion";
+import { fixed } from "@/ui";
 import type { Derived } from "../../derived";
 import { useShapeState } from "./shape-state";
 import { tapeReading } from "./tape-reading";
 
 const named = ({ kind, heading }: Surface, facing: number): string =>
-  kind === "floor" ? "floor" : Math.abs(heading - facing) < 2 ? "wall" : `wall at ${heading.toFixed(0)}°`;
+  kind === "floor" ? "floor" : Math.abs(heading - facing) < 2 ? "wall" : `wall at ${fixed(heading, 0)}°`;
 
 /** The scale that measures of known size give, and what has been taped off by it. */
 export function ScalePart({ derived }: { derived: Derived }) {
@@ -22,7 +23,7 @@ export function ScalePart({ derived }: { derived: Derived }) {
       <h3 className="caps pb-1">Scale</h3>
       {perPixel !== null && (
         <p data-testid="scale">
-          On the wall a pixel is {(1000 * perPixel).toFixed(2)} mm ± {(100 * (scales[0]?.sigma ?? 0)).toFixed(2)} %; the
+          On the wall a pixel is {fixed(1000 * perPixel, 2)} mm ± {fixed(100 * (scales[0]?.sigma ?? 0), 2)} %; the
           rulers read in metres.
         </p>
       )}

@@ -3,6 +3,7 @@
 import { useBench } from "@/client/bench-store";
 import { equivalentOf } from "@/core/camera";
 import type { Photo } from "@/client";
+import { fixed } from "@/ui";
 import type { Derived } from "../../derived";
 import { CourseSwitch } from "../course-switch";
 import { HowFar } from "../how-far";
@@ -49,7 +50,7 @@ export function ShapePanel({ photo, derived }: { photo: Photo; derived: Derived 
 /** Measures further from what the camera tells than so many deviations contradict it. */
 const CONTRADICTS = 4;
 
-const share = (v: number): string => `${(100 * Math.abs(v)).toFixed(Math.abs(v) < 0.0095 ? 2 : 1)} %`;
+const share = (v: number): string => `${fixed(100 * Math.abs(v), Math.abs(v) < 0.0095 ? 2 : 1)} %`;
 
 /** What is true without anyone measuring: what the focal length tells, its ±, and what ease leaves. */
 function TrueAlready({ derived }: { derived: Derived }) {
@@ -64,7 +65,7 @@ function TrueAlready({ derived }: { derived: Derived }) {
       </p>
     );
   const { focalFrom, focalPx } = recipe.camera;
-  const mm = `${equivalentOf(size, focalPx).toFixed(0)} mm`;
+  const mm = `${fixed(equivalentOf(size, focalPx), 0)} mm`;
   const { focalSigma, heightSigma, eased } = heights;
   const told = derived.measured?.height ?? null;
   const doubt = told === null ? 0 : Math.hypot(derived.measured!.sigma!, heightSigma);

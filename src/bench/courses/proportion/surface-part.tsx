@@ -3,7 +3,7 @@
 import { useBench } from "@/client/bench-store";
 import { showOn } from "@/core/edits";
 import { drawnOut, sightOf } from "@/core/shape";
-import { NumberField } from "@/ui";
+import { NumberField, fixed } from "@/ui";
 import type { Derived } from "../../derived";
 
 /** From here on people and round things near the border look wrong. */
@@ -67,8 +67,8 @@ export function SurfacePart({ derived }: { derived: Derived }) {
           {worst !== null && (
             <p className={isWide ? "" : "muted"} data-testid="drawn-out">
               {isWide
-                ? `At the border things are drawn out to ${worst.toFixed(1)} times their size in the middle.${bend < 1 ? " On a cylinder verticals and the horizon stay straight, and it is less." : ""}`
-                : `At the border things are drawn out by no more than ${worst.toFixed(1)} ×.`}
+                ? `At the border things are drawn out to ${fixed(worst, 1)} times their size in the middle.${bend < 1 ? " On a cylinder verticals and the horizon stay straight, and it is less." : ""}`
+                : `At the border things are drawn out by no more than ${fixed(worst, 1)} ×.`}
             </p>
           )}
         </>

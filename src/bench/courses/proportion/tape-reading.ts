@@ -1,11 +1,12 @@
 import type { Vec2 } from "@/core/geometry";
 import { type SurfaceScale, taped } from "@/core/proportion";
+import { fixed } from "@/ui";
 import type { Derived } from "../../derived";
 
 /** A length with its ±, to the digit that the ± makes sense of. */
 export function metresWords(metres: number, sigma: number): string {
   const digits = Math.max(0, Math.min(4, Math.ceil(-Math.log10(Math.max(1e-4, 2 * sigma)))));
-  return `${metres.toFixed(digits)} ± ${sigma.toFixed(Math.max(digits, 2))} m`;
+  return `${fixed(metres, digits)} ± ${fixed(sigma, Math.max(digits, 2))} m`;
 }
 
 /** On which of the surfaces of known scale a tape lies: the wall turned face-on first; the floor where no wall is known. */

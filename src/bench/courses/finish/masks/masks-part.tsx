@@ -3,7 +3,7 @@
 import { useBench } from "@/client/bench-store";
 import { DAB_HARDNESS, type Mask, type MaskEffect, NO_FINISH } from "@/core/finish";
 import { deleteMask, maskEdge, maskEffect, switchMask } from "@/core/edits";
-import { NumberField } from "@/ui";
+import { NumberField, fixed } from "@/ui";
 import { radiusFor, useBrush } from "../../../brush/brush-state";
 import { RowButtons } from "../../row-buttons";
 import { ShareField } from "../../share-field";
@@ -15,14 +15,14 @@ import { maskInTheMiddle } from "./new-mask";
 const KINDS = { wash: "wash", dab: "dab" } as const;
 
 const signed = (v: number, unit: string, digits: number): string =>
-  `${v > 0 ? "+" : "−"}${Math.abs(v).toFixed(digits)} ${unit}`;
+  `${v > 0 ? "+" : "−"}${fixed(Math.abs(v), digits)} ${unit}`;
 
 /** What a mask does, in a few words. */
 const effectWords = ({ exposure = 0, warmth = 0, sharpness = 0 }: MaskEffect): string =>
   [
     exposure !== 0 && signed(exposure, "st", 2),
-    warmth !== 0 && `${warmth > 0 ? "warmer" : "cooler"} ${Math.abs(warmth).toFixed(2)}`,
-    sharpness !== 0 && `${sharpness > 0 ? "sharper" : "softer"} ${Math.abs(100 * sharpness).toFixed(0)} %`,
+    warmth !== 0 && `${warmth > 0 ? "warmer" : "cooler"} ${fixed(Math.abs(warmth), 2)}`,
+    sharpness !== 0 && `${sharpness > 0 ? "sharper" : "softer"} ${fixed(Math.abs(100 * sharpness), 0)} %`,
   ]
     .filter(Boolean)
     .join(", ") || "nothing yet";

@@ -3,14 +3,14 @@
 import { useBench } from "@/client/bench-store";
 import { borderStraight, deleteShapeMark, switchShape, switchShapeMark } from "@/core/edits";
 import { type ShapeMark, type ShapeSettings, shapeNames } from "@/core/shape";
-import { angle } from "@/ui";
+import { angle, fixed } from "@/ui";
 import type { Derived } from "../../../derived";
 import { RowButtons } from "../../row-buttons";
 import { SCHEDULE_CELL as cell, SCHEDULE_HEAD as head } from "../../schedule-cells";
 import { BentSettings } from "./bent-settings";
 import { switchMesh, switchPulling, useBent } from "./bent-state";
 
-const px = (v: number): string => (v < 9.95 ? v.toFixed(1) : v.toFixed(0));
+const px = (v: number): string => (v < 9.95 ? fixed(v, 1) : fixed(v, 0));
 /** How a mark stood and stands: its lean where it has an axis, else its bow. */
 function standing({ before, after, kind }: ShapeMark): string {
   if (before.lean !== null && after.lean !== null && (kind === "face" ? before.lean !== 0 : true))
