@@ -62,7 +62,7 @@ test("a guide let go near a marked edge clings to it; with the marks hidden ther
   await openFresh(page, "SM-0414.jpg");
   // By hand the picture stays as it is, whatever is drawn.
   await put(page, "Pitch, °", "0");
-  await page.keyboard.press("a");
+  await page.keyboard.press("p");
   const [from, to] = [await onPlane(page, [400, 1500]), await onPlane(page, [1500, 1500])];
   await page.keyboard.down("Alt");
   await page.mouse.move(...from);

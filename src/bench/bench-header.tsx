@@ -1,6 +1,6 @@
 "use client";
 
-import { Forward, History, Keyboard, Redo2, Search, Undo2 } from "lucide-react";
+import { BookMarked, Forward, History, Keyboard, Redo2, Search, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import { useBench } from "@/client/bench-store";
@@ -64,6 +64,14 @@ export function BenchHeader({ opened, output, saveAll, show }: Parts) {
             onClick={() => show("carry")}
           >
             <Forward size={14} />
+          </button>
+          <button
+            className="btn btn-ghost btn-xs btn-square"
+            aria-label={tip("recipes")}
+            title={tip("recipes")}
+            onClick={() => show("recipes")}
+          >
+            <BookMarked size={14} />
           </button>
           <span>·</span>
           <SaveWords />

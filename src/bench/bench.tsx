@@ -15,6 +15,7 @@ import { benchCourse } from "./courses";
 import { HistoryPanel } from "./history/history-panel";
 import { TitleBlock } from "./title-block";
 import { ConflictBar, DeletedBar } from "./save-state";
+import { RecipesDialog } from "./recipes/recipes-dialog";
 import { Sheet } from "./sheet/sheet";
 import { StepsSpoken } from "./spoken/steps-spoken";
 import { useOwnEdges } from "./own-edges/use-own-edges";
@@ -90,6 +91,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
       {!alone && aside}
       {shown === "keys" && <KeyCard onClose={() => show(null)} />}
       {shown === "versions" && <VersionsDialog opened={opened} onClose={() => show(null)} />}
+      {shown === "recipes" && <RecipesDialog photo={photo} onClose={() => show(null)} />}
       {shown === "carry" && <CarryDialog photo={photo} onClose={() => show(null)} />}
       {shown === "commands" && <CommandSearch context={context} onClose={() => show(null)} />}
     </div>

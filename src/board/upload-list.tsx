@@ -1,6 +1,7 @@
 "use client";
 
 import { X } from "lucide-react";
+import Link from "next/link";
 import { type UploadItem, useUploads } from "@/client/upload-queue";
 
 const WORDS: Readonly<Record<UploadItem["state"], string>> = {
@@ -9,6 +10,8 @@ const WORDS: Readonly<Record<UploadItem["state"], string>> = {
   checking: "being checked",
   done: "kept",
   known: "already here",
+  reopened: "a delivery: its recipe is open again",
+  away: "kept as a photo of its own: it is a delivery, and its original is not here",
   refused: "not taken",
   cancelled: "cancelled",
 };
@@ -45,6 +48,11 @@ export function UploadList({ assignmentId }: { assignmentId: string }) {
                   aria-label={`Progress of ${item.name}`}
                 />
                 <span className="muted">{WORDS[item.state]}</span>
+                {item.reopened && (
+                  <Link className="link" href={`/bench/${item.reopened.versionId}`}>
+                    {item.reopened.photo}, version {item.reopened.version}
+                  </Link>
+                )}
               </span>
             )}
             {busy(item) ? (

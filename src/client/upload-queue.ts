@@ -1,13 +1,16 @@
 import { create } from "zustand";
+import type { UploadAnswer } from "@/core/contract";
 import { uploadPhoto } from "./upload";
 
 export interface UploadItem {
   readonly key: number;
   readonly assignmentId: string;
   readonly name: string;
-  readonly state: "waiting" | "sending" | "checking" | "done" | "known" | "refused" | "cancelled";
+  readonly state: "waiting" | "sending" | "checking" | "done" | "known" | "reopened" | "away" | "refused" | "cancelled";
   readonly share: number;
   readonly error: string | null;
+  /** A delivery's recipe, as a version of its original again. */
+  readonly reopened: UploadAnswer["reopened"];
 }
 
 /** Files sent at the same time. */
@@ -48,11 +51,12 @@ export const useUploads = create<UploadQueue>((set) => {
     stops.set(key, stop);
     update(key, { state: "sending" });
     try {
-      const { known } = await uploadPhoto(assignmentId, file, {
+      const { known, reopened, away } = await uploadPhoto(assignmentId, file, {
         signal: stop.signal,
         onProgress: (share) => update(key, share < 1 ? { share } : { share, state: "checking" }),
       });
-      update(key, { state: known ? "known" : "done", share: 1 });
+      const state = reopened ? "reopened" : known ? "known" : away ? "away" : "done";
+      update(key, { state, share: 1, reopened });
       onArrived();
     } catch (error) {
       const cancelled = error instanceof DOMException && error.name === "AbortError";
@@ -67,7 +71,15 @@ export const useUploads = create<UploadQueue>((set) => {
     add(assignmentId, files, onArrived) {
       for (const file of files) {
         const key = nextKey++;
-        const item: UploadItem = { key, assignmentId, name: file.name, state: "waiting", share: 0, error: null };
+        const item: UploadItem = {
+          key,
+          assignmentId,
+          name: file.name,
+          state: "waiting",
+          share: 0,
+          error: null,
+          reopened: null,
+        };
         set((s) => ({ items: [...s.items, item] }));
         waiting.push({ key, start: () => send(key, assignmentId, file, onArrived) });
       }

@@ -1,4 +1,4 @@
-import { refusalAnswer, uploadAnswer } from "@/core/contract";
+import { type UploadAnswer, refusalAnswer, uploadAnswer } from "@/core/contract";
 
 export interface UploadHooks {
   /** Called with 0…1 of the bytes sent. */
@@ -9,13 +9,13 @@ export interface UploadHooks {
 /**
  * Sends one file as it is. By XMLHttpRequest, since fetch tells nothing of the progress of what it sends.
  *
- * @returns whether the photo was there already. @throws Error with a sentence for people; AbortError when cancelled.
+ * @returns what came of it. @throws Error with a sentence for people; AbortError when cancelled.
  */
 export function uploadPhoto(
   assignmentId: string,
   file: File,
   { onProgress, signal }: UploadHooks,
-): Promise<{ known: boolean }> {
+): Promise<UploadAnswer> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     request.open("POST", `/api/assignments/${assignmentId}/photos?name=${encodeURIComponent(file.name)}`);

@@ -1,6 +1,7 @@
 import { calibrateFiles, type ChartOrder } from "@/server/image/calibrate-files";
 import { serveTasks } from "@/server/hands/serve";
 import { type FillOrder, makeFill, makeFillTiles } from "@/server/image/fills";
+import { deliveredFrom } from "@/server/image/delivered-from";
 import { inspect } from "@/server/image/inspect";
 import { sniffFile } from "@/server/image/kinds";
 import { type PreviewLevel, firstPreviews, makePreview } from "@/server/image/preview";
@@ -22,6 +23,7 @@ serveTasks({
       await previews;
     }
   },
+  delivered: ({ file }: { file: string }) => deliveredFrom(file),
   preview: ({ sha256, level }: { sha256: string; level: PreviewLevel }) => makePreview(sha256, level),
   tiles: ({ sha256 }: { sha256: string }) => makeTiles(sha256),
   fill: ({ order, size }: { order: FillOrder; size: [number, number] }, hooks) => makeFill(order, size, hooks),

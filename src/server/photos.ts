@@ -2,18 +2,12 @@ import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { type CourseKey, type Recipe, emptyRecipe } from "@/core/recipe";
 import { focalFromMetadata } from "@/core/camera";
 import { type LensProfile, type StatedLayout, profileFromOpcodes } from "@/core/lens";
-import { getAssignment } from "./assignments";
 import { database } from "./db/client";
 import { isTaken } from "./db/errors";
 import { type PhotoRow, type VersionRow, photos, revisions, versions } from "./db/schema";
-import { exists, keepOriginal, originalPath, receive } from "./files/store";
-import { desk, limitsFor } from "./image/desks";
-import type { Inspected } from "./image/inspect";
+import { originalPath } from "./files/store";
 import { lensOpcodesOf } from "./image/opcodes";
-import { dropPreviews } from "./image/preview";
 import { statedLayout, statedProjection } from "./image/projection";
-import { dropDeveloped, isRaw, moveDeveloped } from "./image/raw";
-import { previewsAhead } from "./image/shown";
 import { Problem, notFound } from "./problem";
 
 export interface PhotoSummary extends PhotoRow {
@@ -34,54 +28,6 @@ export function firstRecipe(photo: Pick<PhotoRow, "width" | "height" | "equivale
     focal: photo.focalMm,
   });
   return { ...emptyRecipe(), camera: { ...focal, principal: [photo.width / 2, photo.height / 2] } };
-}
-
-/**
- * Takes an upload into an assignment: streamed, inspected, kept, with a first version. The same file again
- * gives the photo that is already there.
- *
- * @throws Problem with a sentence when the file is refused; nothing of it stays.
- */
-export async function addPhoto(
-  assignmentId: string,
-  name: string,
-  chunks: AsyncIterable<Uint8Array>,
-): Promise<{ photo: PhotoRow; known: boolean }> {
-  await getAssignment(assignmentId);
-  const arrived = await receive(chunks);
-  let kept = false;
-  const { sha256, bytes } = arrived;
-  try {
-    const limits = limitsFor(bytes, await isRaw(arrived.file));
-    const facts = await desk("arriving").run<Inspected>("arrive", { file: arrived.file, name, sha256 }, limits);
-    const added = await database().transaction(async (tx) => {
-      await tx.execute(lockOriginal(sha256));
-      await keepOriginal(arrived);
-      kept = true;
-      const [photo] = await tx
-        .insert(photos)
-        .values({ assignmentId, name, sha256, bytes, ...facts })
-        .onConflictDoNothing()
-        .returning();
-      if (!photo) {
-        const same = and(eq(photos.assignmentId, assignmentId), eq(photos.sha256, sha256), isNull(photos.deletedAt));
-        const [already] = await tx.select().from(photos).where(same);
-        return { photo: already!, known: true };
-      }
-      const [version] = await tx.insert(versions).values({ photoId: photo.id, name: "A" }).returning();
-      await tx.insert(revisions).values({ versionId: version!.id, number: 1, recipe: firstRecipe(photo), laid: [] });
-      return { photo, known: false };
-    });
-    await moveDeveloped(arrived.file, originalPath(sha256));
-    void previewsAhead(sha256);
-    return added;
-  } finally {
-    if (!kept) {
-      if (!(await exists(originalPath(arrived.sha256)))) await dropPreviews(arrived.sha256);
-      await arrived.discard();
-      await dropDeveloped(arrived.file);
-    }
-  }
 }
 
 export async function getPhoto(id: string): Promise<PhotoRow> {

@@ -12,8 +12,8 @@ export interface SheetView {
   look(at: Vec2, scale: number): void;
 }
 
-/** What can be open over the Bench: the card of keys, the search among commands, carrying to other photos, what was saved, the photo's versions. */
-export type Shown = "keys" | "commands" | "carry" | "history" | "versions";
+/** What can be open over the Bench: the card of keys, the search among commands, carrying to other photos, what was saved, the photo's versions, saved recipes. */
+export type Shown = "keys" | "commands" | "carry" | "history" | "versions" | "recipes";
 
 /** What a command may act on. */
 export interface CommandContext {

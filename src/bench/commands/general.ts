@@ -134,6 +134,13 @@ const others: readonly Command[] = [
     run: ({ show }) => show("carry"),
   },
   {
+    id: "recipes",
+    words: "Saved recipes: keep settings under a name, put them on this photo",
+    group: "Courses",
+    keys: ["Shift+r"],
+    run: ({ show }) => show("recipes"),
+  },
+  {
     id: "versions",
     words: "Versions: names, notes, order, the one to deliver",
     group: "Courses",

@@ -57,7 +57,7 @@ export const photoAnswer = z.object({
 });
 export type Photo = z.output<typeof photoAnswer>;
 
-const courseKey = z.enum(COURSES.map((c) => c.key) as [CourseKey, ...CourseKey[]]);
+export const courseKey = z.enum(COURSES.map((c) => c.key) as [CourseKey, ...CourseKey[]]);
 
 export const photoOnBoard = photoAnswer.extend({
   versions: z.array(versionAnswer),
@@ -165,6 +165,16 @@ export const listedDelivery = deliveryAnswer.extend({
 });
 export type Delivery = z.output<typeof listedDelivery>;
 
+/** Courses of a recipe kept under a name. */
+export const savedRecipe = z.object({
+  id,
+  name: z.string(),
+  courses: z.array(courseKey).min(1),
+  recipe: recipeSchema,
+  createdAt: moment,
+});
+export type SavedRecipe = z.output<typeof savedRecipe>;
+
 /** How app, database, queue, worker and disk are; also while the database is away. */
 export const healthAnswer = z.object({
   /** Everything that work needs is there. */
@@ -179,7 +189,15 @@ export const healthAnswer = z.object({
 export type Health = z.output<typeof healthAnswer>;
 
 /** One upload: its bytes are the request's body, so it is no endpoint of JSON. */
-export const uploadAnswer = z.object({ known: z.boolean() });
+export const uploadAnswer = z.object({
+  /** The photo was there already. */
+  known: z.boolean(),
+  /** It was a delivery: its recipe is a version of its original again. Null: it was none. */
+  reopened: z.object({ versionId: id, photo: z.string(), version: z.string() }).nullable(),
+  /** It is a delivery whose original is not in this assignment: it is kept as a photo of its own. */
+  away: z.boolean(),
+});
+export type UploadAnswer = z.output<typeof uploadAnswer>;
 
 /** What the server says where it refuses: a sentence for people, and what a program may want to know. */
 export const refusalAnswer = z.object({ error: z.string(), details: z.unknown().optional() });

@@ -15,6 +15,8 @@ import {
   ownLens,
   photoAnswer,
   photoOnBoard,
+  courseKey,
+  savedRecipe,
   savedRevision,
   statedCamera,
   statedLayout,
@@ -143,6 +145,19 @@ export const ENDPOINTS = {
       sensorMm: z.number().min(1).max(200),
     }),
     statedCamera,
+  ),
+  savedRecipes: endpoint("GET", "/api/recipes", NOTHING, z.array(savedRecipe)),
+  saveRecipe: endpoint(
+    "POST",
+    "/api/recipes",
+    z.object({ name: z.string().trim().min(1).max(80), courses: z.array(courseKey).min(1), recipe }),
+    savedRecipe,
+  ),
+  changeSavedRecipe: endpoint(
+    "PATCH",
+    "/api/recipes/{id}",
+    z.object({ name: z.string().trim().min(1).max(80).optional(), deleted: z.boolean().optional() }),
+    savedRecipe,
   ),
   health: endpoint("GET", "/api/health", NOTHING, healthAnswer),
 } as const;

@@ -185,6 +185,25 @@ export const lensProfiles = pgTable(
   (t) => [check("lens_profiles_format", sql`${t.document}->>'format' = 'flat-stone-lens'`)],
 );
 
+/** Courses of a recipe kept under a name, for other photos. Deleting only marks. */
+export const savedRecipes = pgTable(
+  "saved_recipes",
+  {
+    id: uuid("id").primaryKey().defaultRandom(),
+    name: text("name").notNull(),
+    /** The courses that it is about; the others of the recipe are as they were, and are not taken. */
+    courses: text("courses").array().$type<CourseKey[]>().notNull(),
+    recipe: jsonb("recipe").$type<Recipe>().notNull(),
+    createdAt: created(),
+    deletedAt: moment("deleted_at"),
+  },
+  (t) => [
+    check("saved_recipes_name", sql`length(trim(${t.name})) between 1 and 80`),
+    check("saved_recipes_courses", sql`cardinality(${t.courses}) > 0`),
+    check("saved_recipes_format", sql`${t.recipe}->>'format' = 'flat-stone-recipe'`),
+  ],
+);
+
 /** Focal length and sensor stated by hand for a camera whose photos do not record them. */
 export const statedCameras = pgTable(
   "stated_cameras",
@@ -199,6 +218,7 @@ export const statedCameras = pgTable(
 );
 
 export type StatedCameraRow = typeof statedCameras.$inferSelect;
+export type SavedRecipeRow = typeof savedRecipes.$inferSelect;
 export type LensProfileRow = typeof lensProfiles.$inferSelect;
 export type AssignmentRow = typeof assignments.$inferSelect;
 export type PhotoRow = typeof photos.$inferSelect;

@@ -12,6 +12,8 @@ export interface Carried {
   readonly dpi?: number | null;
   /** Part of a delivery that is filled in, 0…1; absent: none. */
   readonly filled?: number;
+  /** The original's hash, where it is known: a delivery leads back to it. */
+  readonly original?: string;
 }
 
 /** Main-directory tags that describe the picture rather than how a file stores it. */

@@ -58,20 +58,21 @@ export const loadXmp = () => import("./xmp");
  * more than `mostXmp` bytes of XMP and it would be more, the recipe goes before what the original had.
  */
 async function fitting(
-  { icc, exif, xmp, filled }: Carried,
+  { icc, exif, xmp, filled, original }: Carried,
   recipe: Recipe,
   size: Size,
   mostXmp = Infinity,
 ): Promise<Carried> {
   const { xmpOfDelivery } = await loadXmp();
-  const whole = xmpOfDelivery(xmp, recipe, filled);
+  const said = { filled, original };
+  const whole = xmpOfDelivery(xmp, recipe, said);
   const dpi = dpiOf(recipe.frame.on ? recipe.frame.output : undefined);
   const ownExif = exif && trueOfDelivery(exif, size);
   return {
     icc,
     dpi,
     exif: dpi === null ? ownExif : atResolution(ownExif, dpi),
-    xmp: whole.length <= mostXmp ? whole : xmpOfDelivery(null, recipe, filled),
+    xmp: whole.length <= mostXmp ? whole : xmpOfDelivery(null, recipe, said),
   };
 }
 

@@ -25,7 +25,7 @@ const FALSE_NOW: Readonly<Record<string, readonly string[]>> = {
   ],
   "http://ns.adobe.com/exif/1.0/": ["PixelXDimension", "PixelYDimension", "CompressedBitsPerPixel"],
   "http://ns.adobe.com/xap/1.0/": ["Thumbnails", "ModifyDate", "MetadataDate"],
-  [NAMESPACE]: ["recipe", "version", "filled"],
+  [NAMESPACE]: ["recipe", "version", "filled", "original"],
 };
 
 const START = `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>\n`;
@@ -61,9 +61,16 @@ function dropFalse(rdf: Element): void {
   }
 }
 
-/** @param original the packet of the original, if it had one; what cannot be read is not carried. */
-export function xmpOfDelivery(original: Buffer | null, recipe: Recipe, filled = 0): Buffer {
-  const { document, rdf } = (original && parsed(original.toString("utf8"))) ?? parsed(EMPTY)!;
+/** What is said of a delivery besides its recipe: the share that is made up, 0…1, and the hash of its original. */
+export interface SaidOfDelivery {
+  readonly filled?: number | undefined;
+  readonly original?: string | undefined;
+}
+
+/** @param packet of the original, if it had one; what cannot be read is not carried. */
+export function xmpOfDelivery(packet: Buffer | null, recipe: Recipe, said: SaidOfDelivery = {}): Buffer {
+  const { filled = 0, original } = said;
+  const { document, rdf } = (packet && parsed(packet.toString("utf8"))) ?? parsed(EMPTY)!;
   dropFalse(rdf);
   const description = document.createElementNS(RDF, "rdf:Description");
   description.setAttributeNS(RDF, "rdf:about", "");
@@ -73,6 +80,7 @@ export function xmpOfDelivery(original: Buffer | null, recipe: Recipe, filled = 
     ["recipe", JSON.stringify(recipe)],
     // What is made up is known to whoever asks.
     ...(filled > 0 ? [["filled", filled.toFixed(4)] as const] : []),
+    ...(original === undefined ? [] : [["original", original] as const]),
   ] as const) {
     const element = document.createElementNS(NAMESPACE, `stone:${name}`);
     element.appendChild(document.createTextNode(value));
@@ -82,9 +90,19 @@ export function xmpOfDelivery(original: Buffer | null, recipe: Recipe, filled = 
   return Buffer.from(START + new XMLSerializer().serializeToString(document.documentElement!) + END, "utf8");
 }
 
+const saidIn = (packet: Buffer | null, name: string): string | null => {
+  const rdf = packet && parsed(packet.toString("utf8"))?.rdf;
+  return rdf?.getElementsByTagNameNS(NAMESPACE, name)[0]?.textContent || null;
+};
+
 /** The recipe a delivery was made by; null when its XMP holds none. @throws RecipeError when it holds a wrong one. */
 export function recipeOf(packet: Buffer | null): Recipe | null {
-  const rdf = packet && parsed(packet.toString("utf8"))?.rdf;
-  const text = rdf && rdf.getElementsByTagNameNS(NAMESPACE, "recipe")[0]?.textContent;
+  const text = saidIn(packet, "recipe");
   return text ? parseRecipe(text) : null;
+}
+
+/** The SHA-256 of the original that a delivery was made from, in hexadecimal; null when its XMP does not say. */
+export function originalOf(packet: Buffer | null): string | null {
+  const text = saidIn(packet, "original");
+  return text && /^[0-9a-f]{64}$/.test(text) ? text : null;
 }

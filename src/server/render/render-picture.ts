@@ -141,7 +141,11 @@ export async function renderPicture(
   const plans = order.sha256 === undefined ? undefined : keptPlans(order.sha256);
   const work = await planEdges(sources, recipe, map, kernel, planning, plans);
   const layers = work ? await makeEdges(raster, work, { signal }) : [];
-  const carried = { ...kept, ...(work && work.filled > 0 ? { filled: work.filled } : {}) };
+  const carried = {
+    ...kept,
+    ...(work && work.filled > 0 ? { filled: work.filled } : {}),
+    ...(order.sha256 === undefined ? {} : { original: order.sha256 }),
+  };
   const alpha = (work ? work.left : map.gaps) || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
   const shape = shapeOf(recipe, size)?.found;

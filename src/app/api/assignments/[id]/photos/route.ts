@@ -1,4 +1,4 @@
-import { ENDPOINTS } from "@/core/contract";
+import { ENDPOINTS, type UploadAnswer } from "@/core/contract";
 import { Problem, addPhoto, getAssignment, listPhotos } from "@/server";
 import { cleanText } from "@/server/text";
 import { route, routeOf } from "../../../respond";
@@ -15,5 +15,6 @@ export const POST = route(async (request, { id }) => {
   const name = cleanText(new URL(request.url).searchParams.get("name") ?? "", 255);
   if (!name) throw new Problem(400, "The photo has no name.");
   if (!request.body) throw new Problem(422, "The file is empty.");
-  return addPhoto(id!, name, request.body as unknown as AsyncIterable<Uint8Array>);
+  const { known, reopened, away } = await addPhoto(id!, name, request.body as unknown as AsyncIterable<Uint8Array>);
+  return { known, reopened, away } satisfies UploadAnswer;
 });

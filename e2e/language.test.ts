@@ -1,0 +1,45 @@
+import type { Browser, Page } from "playwright-core";
+import { launch, onPlane, openFresh, put, strokeByHand } from "./app";
+
+/** Numbers as the browser's language writes them, and steps told to those who hear the page. */
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+  browser = await launch();
+  const context = await browser.newContext({ locale: "de-DE", viewport: { width: 1280, height: 800 } });
+  page = await context.newPage();
+  page.setDefaultTimeout(90_000);
+  await page.addInitScript(() => localStorage.setItem("flat-stone-hint-gone", "gone"));
+}, 60_000);
+afterAll(() => browser?.close());
+
+const told = () => page.getByTestId("step-told").innerText();
+
+test("a comma where the language has one, shown and typed; a point is understood too", async () => {
+  await openFresh(page, "SM-0414.jpg");
+  await page.keyboard.press("2");
+  const pitch = page.getByLabel("Pitch, °");
+  expect(await pitch.inputValue()).toBe("0,00");
+  await put(page, "Pitch, °", "3,5");
+  expect(await pitch.inputValue()).toBe("3,50");
+  await put(page, "Pitch, °", "−4.25");
+  expect(await pitch.inputValue()).toMatch(/^[-−]4,25$/);
+  await pitch.press("ArrowUp");
+  expect(await pitch.inputValue()).toMatch(/^[-−]4,1[0-9]$/);
+}, 120_000);
+
+test("a stroke is told with how the line stood and stands, and so is taking it back", async () => {
+  await openFresh(page, "SM-0414.jpg");
+  await page.keyboard.press("2");
+  await page.keyboard.press("p");
+  await strokeByHand(page, await onPlane(page, [222, 2380]), await onPlane(page, [318, 1830]));
+  await page.waitForFunction(() => /^Plumb 1/.test(document.querySelector('[data-testid="step-told"]')!.textContent!));
+  // One alone could lean in many ways.
+  expect(await told()).toMatch(/^Plumb 1, 9,\d degrees before, 9,\d after\.$/);
+  await strokeByHand(page, await onPlane(page, [1480, 2300]), await onPlane(page, [1400, 1500]));
+  await page.waitForFunction(() => /^Plumb 2/.test(document.querySelector('[data-testid="step-told"]')!.textContent!));
+  expect(await told()).toMatch(/^Plumb 2, 5,\d degrees before, 0,0 after/);
+  await page.keyboard.press("Control+z");
+  await page.waitForFunction(() => /^Taken/.test(document.querySelector('[data-testid="step-told"]')!.textContent!));
+  expect(await told()).toMatch(/^Taken back: .*plumb deleted/);
+}, 120_000);

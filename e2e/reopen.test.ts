@@ -1,0 +1,38 @@
+import type { Page } from "playwright-core";
+import { address, freshAssignment, put, rested, usePage } from "./app";
+import { deliveredPng } from "./seen";
+
+/** A delivered file dropped on the board opens its recipe again. */
+let page: Page;
+usePage((opened) => void (page = opened));
+
+test("on its original, as a version that says where it came from; elsewhere it is told that the original is not here", async () => {
+  await freshAssignment(page, "Come back", "demo/photos/SM-0414.jpg");
+  const board = page.url();
+  await page.getByRole("link", { name: /Work on SM-0414/ }).click();
+  await rested(page);
+  await page.keyboard.press("2");
+  await put(page, "Pitch, °", "7");
+  const file = await deliveredPng(page);
+  const buffer = Buffer.from(await (await fetch(`${address}${file}`)).arrayBuffer());
+  const dropped = { name: "tower, delivered.png", mimeType: "image/png", buffer };
+  await page.goto(board);
+  await page.getByTestId("photo-input").setInputFiles(dropped);
+  await page.getByRole("link", { name: "SM-0414.jpg, version B" }).click();
+  await rested(page);
+  await page.keyboard.press("2");
+  expect(await page.getByLabel("Pitch, °").inputValue()).toBe("7.00");
+  await page.keyboard.press("F2");
+  expect(await page.getByRole("textbox", { name: "Note to version B" }).inputValue()).toContain("tower, delivered.png");
+  // The board has one photo still.
+  await page.goto(board);
+  await page
+    .getByRole("link", { name: /Work on/ })
+    .first()
+    .waitFor();
+  expect(await page.getByRole("link", { name: /Work on .*delivered/ }).count()).toBe(0);
+
+  await freshAssignment(page, "Somewhere else", dropped);
+  await page.getByText(/it is a delivery, and its original is not here/).waitFor();
+  await page.getByRole("link", { name: /Work on tower, delivered.png/ }).waitFor();
+}, 180_000);

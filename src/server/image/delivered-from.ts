@@ -1,0 +1,24 @@
+import { type Recipe, RecipeError } from "@/core/recipe";
+import sharp from "./library";
+import { originalOf, recipeOf } from "./xmp";
+
+/** What a file that is a delivery says it was made from, and how. */
+export interface DeliveredFrom {
+  /** SHA-256 of the original, hexadecimal; null for deliveries that did not say yet. */
+  readonly original: string | null;
+  readonly recipe: Recipe;
+}
+
+/** What a picture file says of how it was made; null for one that is no delivery, or whose recipe cannot be read. */
+export async function deliveredFrom(file: string): Promise<DeliveredFrom | null> {
+  const { xmp = null } = await sharp(file, { limitInputPixels: false })
+    .metadata()
+    .catch(() => ({ xmp: null }));
+  try {
+    const recipe = recipeOf(xmp);
+    return recipe && { original: originalOf(xmp), recipe };
+  } catch (error) {
+    if (error instanceof RecipeError) return null;
+    throw error;
+  }
+}

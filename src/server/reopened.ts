@@ -1,0 +1,55 @@
+import { and, desc, eq, isNull } from "drizzle-orm";
+import type { UploadAnswer } from "@/core/contract";
+import { database } from "./db/client";
+import { type PhotoRow, photos, revisions, versions } from "./db/schema";
+import type { DeliveredFrom } from "./image/delivered-from";
+import { createVersion, siblingsOf } from "./versions";
+
+interface Reopened {
+  readonly photo: PhotoRow;
+  readonly told: NonNullable<UploadAnswer["reopened"]>;
+}
+
+/** A recipe with its keys in one order: the database keeps them in its own. */
+const ordered = (json: unknown): string =>
+  JSON.stringify(json, (_key, value: unknown) =>
+    value && typeof value === "object" && !Array.isArray(value)
+      ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : value,
+  );
+
+/**
+ * Opens a delivery's recipe again as a version of its original; one that stands there as it was delivered is not made twice.
+ *
+ * @param name the delivered file came under. @returns null where the original is not in the assignment, or the delivery does not say which it was.
+ */
+export async function reopened(
+  assignmentId: string,
+  name: string,
+  { original, recipe }: DeliveredFrom,
+): Promise<Reopened | null> {
+  if (original === null) return null;
+  const db = database();
+  const [photo] = await db
+    .select()
+    .from(photos)
+    .where(and(eq(photos.assignmentId, assignmentId), eq(photos.sha256, original), isNull(photos.deletedAt)));
+  if (!photo) return null;
+  const wanted = ordered(recipe);
+  for (const version of await siblingsOf(db, photo.id)) {
+    const [newest] = await db
+      .select({ recipe: revisions.recipe })
+      .from(revisions)
+      .where(eq(revisions.versionId, version.id))
+      .orderBy(desc(revisions.number))
+      .limit(1);
+    if (newest && ordered(newest.recipe) === wanted)
+      return { photo, told: { versionId: version.id, photo: photo.name, version: version.name } };
+  }
+  const made = await createVersion(photo.id, recipe);
+  await db
+    .update(versions)
+    .set({ note: `From the delivery ${name}` })
+    .where(eq(versions.id, made.id));
+  return { photo, told: { versionId: made.id, photo: photo.name, version: made.name } };
+}
