@@ -31,5 +31,6 @@ export default {
     },
     { ...shared, displayName: "database", testMatch: ["<rootDir>/{src,demo}/**/*.db.test.ts"] },
     { ...shared, displayName: "browser", testMatch: ["<rootDir>/e2e/**/*.test.ts"] },
+    { ...shared, displayName: "firefox", testMatch: ["<rootDir>/e2e/**/*.check.ts"] },
   ],
 };

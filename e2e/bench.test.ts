@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
-import type { Browser, CDPSession, Page } from "playwright-core";
+import type { Browser, Page } from "playwright-core";
 import { freshAssignment, launch, openPage, rested, shown, strokeByHand } from "./app";
+import { touch } from "./touch";
 import { demoPhoto } from "./scene";
 
 /** The Bench itself, whatever the course: its keys, its search, its room, and fingers on its sheet. */
@@ -85,11 +86,6 @@ test("a press that does not move changes nothing: a clean frame that is touched 
   await page.getByText("Without gaps, kept up to date:").waitFor();
   expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
 });
-
-async function touch(session: CDPSession, type: string, points: [number, number][]): Promise<void> {
-  const touchPoints = points.map(([x, y], id) => ({ x, y, id }));
-  await session.send("Input.dispatchTouchEvent", { type: type as "touchStart", touchPoints });
-}
 
 test("two fingers move and zoom the picture; what the first had begun to draw is dropped", async () => {
   await page.keyboard.press("p");

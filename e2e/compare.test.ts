@@ -1,5 +1,6 @@
 import type { Page } from "playwright-core";
 import { openFresh, put, rested, shown, usePage } from "./app";
+import { drawnByFinger, pinched } from "./touch";
 
 /** Two pictures compared: held, blinked, wiped, side by side, one above the other, and what differs; each is the very picture it is alone. */
 let page: Page;
@@ -90,6 +91,34 @@ test("either side of a wipe is the very picture that it is alone; its edge is mo
   expect(await page.getByTestId("compared").count()).toBe(0);
   await settle();
   expect(worst(await pixels(right), now.right)).toBe(0);
+}, 240_000);
+
+test("by touch: the wipe's edge goes with a finger, two fingers zoom both pictures, and nothing is drawn", async () => {
+  await openTower();
+  const { left } = await boxes();
+  const now = await pixels(left);
+  await page.keyboard.press("F8");
+  await page.getByTestId("compared").waitFor({ state: "attached" });
+  const grip = (await page.getByRole("button", { name: /^Edge of the wipe/ }).boundingBox())!;
+  const from: [number, number] = [grip.x + 16, grip.y + 16];
+  await drawnByFinger(page, from, [from[0] - 260, from[1]]);
+  await settle();
+  // The edge is left of this place now: the other picture shows there.
+  expect(mean(await pixels(left), now)).toBeGreaterThan(2);
+  const before = (await shown(page)).scale;
+  await pinched(page, [from[0] + 100, from[1] + 60], 2);
+  await page.waitForFunction(
+    (s) => JSON.parse(document.querySelector("[data-testid=sheet]")!.getAttribute("data-view")!).scale > 1.4 * s,
+    before,
+  );
+  await way("Side by side").click();
+  await drawnByFinger(page, [from[0], from[1] + 90], [from[0] + 80, from[1] + 120]);
+  await settle();
+  expect((await shown(page)).scale / before).toBeGreaterThan(1.4);
+  await page.getByRole("button", { name: "End comparing" }).click();
+  // One step, the pitch: a finger that compares draws nothing.
+  await page.keyboard.press("Control+z");
+  expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
 }, 240_000);
 
 test("blinking goes by itself at a pace, or by the key alone", async () => {

@@ -1,6 +1,7 @@
 import type { Page } from "playwright-core";
 import { apart, comesTo, seenAt } from "./seen";
 import { onPlane, openFresh, put, rested, usePage } from "./app";
+import { drawnByFinger } from "./touch";
 
 /** Straight lines laid over the picture: guides from the rulers, the grid by its lines; and where tones are clipped. */
 let page: Page;
@@ -57,6 +58,14 @@ test("guides are pulled from the rulers, lie where they were let go, and are the
   await pull([tab.x + tab.width / 2, tab.y + tab.height / 2], [ruler[0] - 10, tab.y]);
   expect(await tabs().count()).toBe(1);
 }, 180_000);
+
+test("a finger pulls a guide from the ruler as well", async () => {
+  await openFresh(page, "SM-0414.jpg");
+  const at = await onPlane(page, [1100, 700]);
+  await drawnByFinger(page, await middleOf("ruler-across"), [at[0], at[1]]);
+  expect(await tabs().count()).toBe(1);
+  expect(Math.abs(placeOf((await names())[0]!) - 700)).toBeLessThan(40);
+}, 120_000);
 
 test("a guide let go near a marked edge clings to it; with the marks hidden there are none", async () => {
   await openFresh(page, "SM-0414.jpg");

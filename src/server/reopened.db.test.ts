@@ -1,4 +1,4 @@
-import { readFileSync, rmSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import path from "node:path";
 import { deliveryOptions } from "@/core/contract";
 import { emptyRecipe } from "@/core/recipe";
@@ -10,6 +10,7 @@ import { chunksOf, temporaryFolder } from "./testing";
 import { madeUpVisit } from "./testing-visit";
 
 process.env["FLATSTONE_FILES"] = temporaryFolder();
+const folder = temporaryFolder();
 afterAll(async () => {
   closeDesks();
   await closeDatabase();
@@ -22,8 +23,7 @@ async function delivered(format: "png" | "jpeg" | "tiff", known: boolean) {
   Object.assign(recipe.attitude, { from: "by-hand", pitch: 4.5 });
   const { revision } = await openVersion(visit.version.id);
   await saveRevision(visit.version.id, revision, recipe);
-  const folder = temporaryFolder();
-  const target = path.join(folder, "made");
+  const target = path.join(folder, `made-${format}-${known}`);
   await renderPicture(
     {
       source: originalPath(visit.photo.sha256),
@@ -36,7 +36,6 @@ async function delivered(format: "png" | "jpeg" | "tiff", known: boolean) {
     inThisThread,
   );
   const bytes = readFileSync(target);
-  rmSync(folder, { recursive: true });
   return { ...visit, bytes, name: `made.${format}` };
 }
 
