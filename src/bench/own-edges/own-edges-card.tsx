@@ -1,6 +1,6 @@
 "use client";
 
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { heldAfter, takeLayout, takeOwnLens, takeOwnLines, together, trueUp } from "@/core/edits";
@@ -59,8 +59,11 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
 }
 
 function Proposal({ proposal }: { proposal: OwnProposal }) {
-  const { edit, set, size, own, recipe } = useBench();
-  const held = useMemo(() => heldAfter(recipe, proposal, size), [recipe, proposal, size]);
+  const { edit, set, size, own, recipe, gesture } = useBench();
+  // What it would come to takes a solve: not one for every step of a gesture.
+  const [rested, setRested] = useState(recipe);
+  if (gesture === null && rested !== recipe) setRested(recipe);
+  const held = useMemo(() => heldAfter(rested, proposal, size), [rested, proposal, size]);
   const lines = together("Lines from the picture's own edges", [takeOwnLines(proposal, size)]);
   return (
     <Card>
