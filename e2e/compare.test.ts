@@ -1,5 +1,6 @@
 import type { Page } from "playwright-core";
 import { openFresh, put, rested, shown, usePage } from "./app";
+import { apart, comesTo, madeUp, seenAt } from "./seen";
 import { drawnByFinger, pinched } from "./touch";
 
 /** Two pictures compared: held, blinked, wiped, side by side, one above the other, and what differs; each is the very picture it is alone. */
@@ -178,4 +179,31 @@ test("with a step of before, and with the first picture another than now; at 100
   await page.getByRole("button", { name: "End comparing" }).click();
   // The first picture is the recipe again, and nothing was changed by looking.
   expect(await page.getByRole("textbox", { name: "Pitch, °", exact: true }).inputValue()).toBe("20.00");
+}, 240_000);
+
+test("what is made up at the edges is in the other picture, too", async () => {
+  await openFresh(page, "SM-0412.jpg");
+  await page.keyboard.press("2");
+  await put(page, "Pitch, °", "11");
+  await page.keyboard.press("4");
+  await put(page, "Left, px", "-150");
+  await put(page, "Top, px", "-200");
+  await put(page, "Width, px", "3300");
+  await put(page, "Height, px", "2200");
+  await page.keyboard.press("5");
+  const inGap = [-110, 1300] as const;
+  const empty = await seenAt(page, inGap);
+  await page.getByRole("group", { name: "All gaps" }).getByRole("button", { name: "Fill" }).click();
+  await madeUp(page);
+  await page.keyboard.press("h");
+  const full = await seenAt(page, inGap);
+  expect(apart(full, empty)).toBeGreaterThan(12);
+  await page.keyboard.press("F8");
+  await page.getByRole("combobox", { name: "The other picture" }).selectOption("Without Finish");
+  await page.getByRole("combobox", { name: "The other picture" }).blur();
+  await way("Hold").click();
+  await page.keyboard.down("o");
+  expect(await page.getByTestId("name-shown").innerText()).toBe("Without Finish");
+  expect(await comesTo(page, inGap, full, 3)).toBeLessThan(3);
+  await page.keyboard.up("o");
 }, 240_000);

@@ -14,7 +14,7 @@ test("kept on one photo, seen and put on another, taken back; deleted and brough
   await put(page, "Exposure, st", "0.7");
   await page.keyboard.press("2");
   await put(page, "Pitch, °", "6");
-  await page.keyboard.press("Shift+R");
+  await page.keyboard.press("F3");
   await dialog().getByLabel("Lines").uncheck();
   await dialog().getByLabel("Name of the recipe").fill(name);
   await page.keyboard.press("Enter");
@@ -48,7 +48,7 @@ test("kept on one photo, seen and put on another, taken back; deleted and brough
   await page.keyboard.press("Control+z");
   expect(await page.getByLabel("Exposure, st").inputValue()).toBe("0.00");
 
-  await page.keyboard.press("Shift+R");
+  await page.keyboard.press("F3");
   await dialog()
     .getByRole("button", { name: `Delete ${name}` })
     .click();
@@ -60,7 +60,7 @@ test("kept on one photo, seen and put on another, taken back; deleted and brough
   ).toBe(0);
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Bring it back" }).click();
-  await page.keyboard.press("Shift+R");
+  await page.keyboard.press("F3");
   await dialog()
     .getByRole("button", { name: `${name} Finish` })
     .waitFor();

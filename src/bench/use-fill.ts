@@ -15,18 +15,21 @@ const STROKE_MS = 20;
 /** What a photo was opened with waits until the rest has come, ms. */
 const OPENED_MS = 1500;
 
+/** A recipe with the map that its fill is placed by. */
+type Filled = Pick<Derived, "recipe" | "map">;
+
 /** What the fill of a recipe depends on; null where it has none. */
-export const fillOf = ({ recipe, map }: Pick<Derived, "recipe" | "map">): string | null =>
+export const fillOf = ({ recipe, map }: Filled): string | null =>
   (recipe.frame.on && map.gaps && makesGaps(recipe.edges)) || strokesOn(recipe.edges).length > 0
     ? fillDependsOn(recipe, map.frame)
     : null;
 
 /** What places a fill, whatever is filled. */
-const placedBy = ({ recipe, map }: Pick<Derived, "recipe" | "map">): string =>
+const placedBy = ({ recipe, map }: Filled): string =>
   gapsDependOn({ ...recipe, edges: onlyPlacing(recipe.edges) }, map.frame);
 
 /** What a fill made now is made for. */
-export const madeFor = (derived: Derived): Pick<ShownFill, "of" | "placed"> => ({
+export const madeFor = (derived: Filled): Pick<ShownFill, "of" | "placed"> => ({
   of: fillOf(derived) ?? "",
   placed: placedBy(derived),
 });
@@ -47,7 +50,7 @@ export const isShown = (fill: ShownFill, derived: Derived, inEdges: boolean): bo
   standingOf(fill, derived) === "fresh" || (inEdges && fillOf(derived) !== null && fill.placed === placedBy(derived));
 
 /** Has what a recipe makes up made, and fetches what is shown of it. @throws as fetchFill does. */
-export async function madeUp(photo: Photo, derived: Derived, signal: AbortSignal): Promise<ShownFill> {
+export async function madeUp(photo: Photo, derived: Filled, signal: AbortSignal): Promise<ShownFill> {
   const { recipe, map } = derived;
   const [x, y, w, h] = map.rect;
   const frame = { ...recipe.frame, rule: "free" as const, rect: [x, y, w, h] as [number, number, number, number] };

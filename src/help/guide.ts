@@ -117,7 +117,7 @@ export const GUIDE: readonly GuidePage[] = [
       "Even sharpness at 100 % is as sharp as shot. The map of the stretch crosses out what cannot be given back wholly.",
       "Level the light takes black, white and exposure as the picture proposes them. Neutral makes what is pressed on neutral.",
       "A wash or a dab makes a part lighter, warmer or sharper by itself; its edge may cling to the edges in the picture.",
-      "Carry the settings to other photos of the visit: each gets a new version.",
+      "Carry the settings to other photos of the visit: each gets a new version. Or save them as a recipe under a name, and see what it would change before it is put on another photo (F3).",
     ],
     keys: [
       [";", "Make a place neutral"],
@@ -133,12 +133,14 @@ export const GUIDE: readonly GuidePage[] = [
     steps: [
       "Compare two of: as shot, other versions, earlier steps, without one course. Held, blinking, wiped, side by side, above one another, or what differs. The same window is in both.",
       "Lay the gauge along an edge and read how true it is. The tour goes round the corners and the longest edges at 100 %.",
+      "Pull guides from the rulers; let go near an edge they cling to it. Drag the grid by its lines, with Shift to make its spaces wider or closer. Clipped tones and gaps are hatched where they are.",
       "History shows every state that was saved. Press one to look at it, go back to it, or make it a version. Going back is a step of its own: nothing is lost.",
     ],
     keys: [
       ["F8", "Compare"],
       ["F6", "Gauge"],
       ["F4", "Tour"],
+      ["F10", "Clipped tones and gaps"],
       ["F9", "History"],
     ],
     picture: { name: "compare", shows: "The tower as shot, and corrected, wiped" },
@@ -150,6 +152,7 @@ export const GUIDE: readonly GuidePage[] = [
     steps: [
       "Press Deliver, choose format, quality and colour, and go on working: it is made meanwhile.",
       "Each delivery keeps the recipe that it was made from. In History it is marked, and can be opened as a version.",
+      "A delivered file dropped on its assignment's page opens its recipe again, as a version of its original.",
     ],
     keys: [["/", "Search all that can be done"], ["?", "The card of keys"]], // prettier-ignore
     picture: { name: "deliver", shows: "Delivering" },

@@ -39,7 +39,7 @@ export const CHECK_COMMANDS: readonly Command[] = [
     id: "ends",
     words: "Clipped tones and gaps marked over the picture",
     group: "Look",
-    keys: ["Shift+g"],
+    keys: ["F10"],
     run: toggleEnds,
   },
   {

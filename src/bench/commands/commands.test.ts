@@ -1,3 +1,4 @@
+import { COMMANDS } from ".";
 import { commandsFor, writtenKeys } from "./keys";
 import { matching } from "./matching";
 import type { Command } from "./command";
@@ -59,4 +60,18 @@ test("commands are found by parts of their words and group; those that begin so 
   expect(found("lines find")).toEqual(["Find lines"]);
   expect(found("shown ma")).toEqual(["Marks shown or hidden"]);
   expect(found("nothing")).toEqual([]);
+});
+
+test("no key of what can always be done is another's, too", () => {
+  const owners = new Map<string, string>();
+  const taken: string[] = [];
+  for (const { id, keys, can } of COMMANDS) {
+    if (can) continue;
+    for (const key of keys) {
+      const other = owners.get(key);
+      if (other) taken.push(`${key}: ${other} and ${id}`);
+      owners.set(key, id);
+    }
+  }
+  expect(taken).toEqual([]);
 });

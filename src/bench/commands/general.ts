@@ -137,7 +137,7 @@ const others: readonly Command[] = [
     id: "recipes",
     words: "Saved recipes: keep settings under a name, put them on this photo",
     group: "Courses",
-    keys: ["Shift+r"],
+    keys: ["F3"],
     run: ({ show }) => show("recipes"),
   },
   {

@@ -14,13 +14,13 @@ const still = (): boolean => window.matchMedia("(prefers-reduced-motion: reduce)
 /** The other picture over the sheet, the way it is compared, and both pictures' names. */
 export function CompareLayer({ photo, compared, field }: { photo: Photo; compared: Compared; field: Rect }) {
   const { front, pace, edge } = useCompare();
-  const { way, pane, recipe, scale } = compared;
+  const { way, pane, recipe, scale, fill } = compared;
   useEffect(() => {
     if (way !== "blink" || pace === null || still()) return;
     const timer = setInterval(() => useCompare.setState(({ front: was }) => ({ front: !was })), pace);
     return () => clearInterval(timer);
   }, [way, pace]);
-  return <ComparedPicture {...{ photo, pane, recipe, scale }} style={styleOf(way, front, field, edge)} />;
+  return <ComparedPicture {...{ photo, pane, recipe, scale, fill }} style={styleOf(way, front, field, edge)} />;
 }
 
 type Edge = ReturnType<typeof useCompare.getState>["edge"];

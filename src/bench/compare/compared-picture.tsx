@@ -2,6 +2,7 @@
 
 import { useMemo, useRef } from "react";
 import type { Photo } from "@/client";
+import type { ShownFill } from "@/client/fill";
 import type { Pane } from "@/client/picture/picture-view";
 import type { Rect } from "@/core/geometry";
 import type { SettledRecipe } from "@/core/render";
@@ -14,6 +15,7 @@ export function ComparedPicture({
   pane,
   recipe,
   scale,
+  fill,
   style,
 }: {
   photo: Photo;
@@ -23,13 +25,15 @@ export function ComparedPicture({
   recipe: SettledRecipe | null;
   /** How closely it is looked at, screen pixels to one of a plane. */
   scale: number;
+  /** What is made up at its edges. */
+  fill: ShownFill | null;
   style: React.CSSProperties;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const sharp = useRef<HTMLCanvasElement>(null);
   const panes = useMemo(() => [pane], [pane]);
   const { error, cardless } = usePicture(canvas, photo, panes, scale);
-  useSharp(sharp, photo, { pane, recipe, scale, fill: null, cardless });
+  useSharp(sharp, photo, { pane, recipe, scale, fill, cardless });
   return (
     <div className="pointer-events-none absolute inset-0" style={style} data-testid="compared">
       <canvas ref={canvas} className="absolute inset-0 h-full w-full" data-testid="compared-picture" />

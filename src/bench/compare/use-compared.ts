@@ -1,5 +1,7 @@
 import { useMemo } from "react";
+import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
+import type { ShownFill } from "@/client/fill";
 import type { Pane } from "@/client/picture/picture-view";
 import type { Rect } from "@/core/geometry";
 import { COURSES, type Recipe } from "@/core/recipe";
@@ -8,6 +10,7 @@ import { mappedFrom } from "../derived";
 import { withoutCourse } from "./without-course";
 import { type Side, type Way, useCompare } from "./compare-state";
 import { halves, planeOfPart, samePlace } from "./place-by-place";
+import { useOtherFill } from "./use-other-fill";
 
 /** The other picture and the panes of both. */
 export interface Compared {
@@ -16,6 +19,8 @@ export interface Compared {
   readonly first: Pick<Pane, "screen" | "plane">;
   readonly pane: Pane;
   readonly recipe: SettledRecipe | null;
+  /** What it makes up at its edges, where that is known. */
+  readonly fill: ShownFill | null;
   /** Screen pixels to one of either plane, of that which is shown larger: at full size both are made from the original. */
   readonly scale: number;
   readonly words: { readonly first: string; readonly other: string };
@@ -50,10 +55,10 @@ export function recipeOf(side: Side, now: Recipe): Recipe | null {
 }
 
 const NO_STEPS: Pane["raster"] = [];
-const NO_LAYERS: Pane["layers"] = [];
+const NO_LAYERS: NonNullable<Pane["layers"]> = [];
 
 /** What is compared with the main pane; null where nothing is. @param field of the sheet, CSS pixels. */
-export function useCompared(main: Pane | null, field: Rect): Compared | null {
+export function useCompared(photo: Photo, main: Pane | null, field: Rect): Compared | null {
   const { way, other } = useCompare();
   const { recipe: now, size, course, peek, view } = useBench();
   const turned = course === "frame" || course === "edges";
@@ -61,10 +66,12 @@ export function useCompared(main: Pane | null, field: Rect): Compared | null {
   const made = useMemo(() => {
     if (!on) return null;
     const recipe = recipeOf(other, now);
-    if (!recipe) return { map: AS_SHOT, optics: null, raster: NO_STEPS, settled: null };
+    if (!recipe) return { map: AS_SHOT, optics: null, raster: NO_STEPS, filled: null };
     const { settled, map } = mappedFrom(recipe, size, null, turned);
-    return { map, optics: map.optics, raster: map.raster, settled };
+    return { map, optics: map.optics, raster: map.raster, filled: { recipe: settled, map } };
   }, [on, other, now, size, turned]);
+  const fill = useOtherFill(photo, made?.filled ?? null);
+  const layers = useMemo(() => fill?.parts.map(({ fit }) => fit) ?? NO_LAYERS, [fill]);
   return useMemo(() => {
     if (!way || !main || !made) return null;
     const apart = way === "beside" || way === "above";
@@ -80,14 +87,15 @@ export function useCompared(main: Pane | null, field: Rect): Compared | null {
         plane: there,
         optics: made.optics,
         raster: made.raster,
-        layers: NO_LAYERS,
+        layers,
       },
-      recipe: made.settled,
+      recipe: made.filled?.recipe ?? null,
+      fill,
       scale: Math.max(a[2] / plane[2], b[2] / there[2]),
       words: {
         first: peek?.words ?? (view === "as-shot" ? "As shot" : "As it is now"),
         other: sideWords(other),
       },
     };
-  }, [way, main, made, field, other, peek, view]);
+  }, [way, main, made, field, other, peek, view, fill, layers]);
 }

@@ -105,6 +105,7 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
   const focus = drawing && pointer ? recordedAt(projection, pointer) : (marks.at ?? heldPlace(recipe, marks));
   const magnifier = focus && pointer ? magnifierPlace(pointer, sheet) : null;
   const { fill, magnified, main, field, compared, answers, shownMain, panes } = usePanes({
+    photo,
     derived,
     map,
     view,

@@ -1,4 +1,5 @@
 import { useMemo } from "react";
+import type { Photo } from "@/client";
 import type { Pane } from "@/client/picture/picture-view";
 import { type View, planeUnder } from "@/client/picture/view";
 import type { Layer } from "@/core/course";
@@ -16,6 +17,7 @@ const NO_LAYERS: readonly Layer[] = [];
 const NO_STEPS: Derived["map"]["raster"] = [];
 
 interface Parts {
+  readonly photo: Photo;
   readonly derived: Derived;
   readonly map: Projection["map"];
   readonly view: View;
@@ -31,7 +33,7 @@ interface Parts {
 }
 
 /** The parts of the sheet on which the picture is drawn, and as what: the whole field, two side by side, answers, the magnifier. */
-export function usePanes({ derived, map, view, sheet, asShot, onFrame, isFitted, focus, magnifier }: Parts) {
+export function usePanes({ photo, derived, map, view, sheet, asShot, onFrame, isFitted, focus, magnifier }: Parts) {
   const optics = asShot ? null : derived.map.optics;
   const raster = asShot ? NO_STEPS : derived.map.raster;
   const { fill: made, shown: fillShown } = useFillState();
@@ -60,7 +62,7 @@ export function usePanes({ derived, map, view, sheet, asShot, onFrame, isFitted,
   }, [sheet, map, view, optics, raster, layers, fillShown]);
   const answers = useAnswerPanes(main, view.scale, isFitted ? derived.map.frame : null);
   const field = useMemo(() => fieldOf(sheet), [sheet]);
-  const compared = useCompared(answers ? null : main, field);
+  const compared = useCompared(photo, answers ? null : main, field);
   const shownMain = useMemo(
     () => (main && compared ? { ...main, ...compared.first } : main),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- compared by where the first goes
