@@ -2,7 +2,9 @@
 import { readFileSync } from "node:fs";
 import { chromium } from "playwright-core";
 
-export const address = process.argv.find((a) => a.startsWith("http")) ?? `http://127.0.0.1:${readFileSync(".local/app-port", "utf8").trim()}`;
+export const address =
+  process.argv.find((a) => a.startsWith("http")) ??
+  `http://127.0.0.1:${readFileSync(".local/app-port", "utf8").trim()}`;
 const asked = async (route, init) => (await fetch(address + route, init)).json();
 
 /** A fresh version of a photo of the Sallow Mill. @returns its id. */

@@ -199,11 +199,11 @@ test("what is made up at the edges is in the other picture, too", async () => {
   const full = await seenAt(page, inGap);
   expect(apart(full, empty)).toBeGreaterThan(12);
   await page.keyboard.press("F8");
-  await page.getByRole("combobox", { name: "The other picture" }).selectOption("Without Finish");
+  await page.getByRole("combobox", { name: "The other picture" }).selectOption("As it is now");
   await page.getByRole("combobox", { name: "The other picture" }).blur();
   await way("Hold").click();
   await page.keyboard.down("o");
-  expect(await page.getByTestId("name-shown").innerText()).toBe("Without Finish");
+  expect(await page.getByTestId("name-shown").innerText()).toBe("As it is now");
   expect(await comesTo(page, inGap, full, 3)).toBeLessThan(3);
   await page.keyboard.up("o");
 }, 240_000);
