@@ -18,7 +18,11 @@ export const launch = (): Promise<Browser> => chromium.launch({ executablePath: 
 
 /** A page that fails the test for any error of its own, and for any request to another machine. */
 export async function openPage(browser: Browser, problems: string[]): Promise<Page> {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+  const page = await browser.newPage({
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    locale: "en-GB",
+  });
   // Two pages and the app share two cores without a graphics card: a key may wait for several slow pictures.
   page.setDefaultTimeout(90_000);
   // The first steps lie over the picture; a test of their own has them.

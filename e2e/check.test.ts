@@ -30,6 +30,12 @@ test("a gauge along an edge reads its angle with its ±, in the picture as it is
   const [corrected] = await readings();
   expect(corrected).not.toBe(asShot);
   expect(Number(corrected!.match(/([\d.]+)°/)![1])).toBeLessThan(degrees / 2);
+  // They are there again after a reload.
+  await page.waitForFunction(() => document.querySelector('[data-testid="save-state"]')?.textContent === "saved");
+  await page.reload();
+  await rested(page);
+  expect(await readings()).toEqual([corrected]);
+  await page.keyboard.press("F6");
   // A second one along an edge by itself; a press takes a reading away.
   await stroke(page, await onPlane(page, [1000, 1500]), await onPlane(page, [1000, 1900]));
   await page.waitForFunction(() => document.querySelectorAll('[data-testid="gauges"] li').length === 2);

@@ -43,3 +43,17 @@ test("a stroke is told with how the line stood and stands, and so is taking it b
   await page.waitForFunction(() => /^Taken/.test(document.querySelector('[data-testid="step-told"]')!.textContent!));
   expect(await told()).toMatch(/^Taken back: .*plumb deleted/);
 }, 120_000);
+
+test("paper is measured in inches where people do, and kept all the same", async () => {
+  const context = await browser.newContext({ locale: "en-US", viewport: { width: 1280, height: 800 } });
+  const other = await context.newPage();
+  other.setDefaultTimeout(90_000);
+  await openFresh(other, "SM-0414.jpg");
+  await other.keyboard.press("4");
+  const kind = other.getByRole("combobox", { name: "Output size", exact: true });
+  await kind.selectOption("inches at dpi");
+  await put(other, "Longer side, in", "10");
+  // 10 inches at 300 dpi, whatever they are called.
+  expect(await other.getByTestId("output-words").innerText()).toMatch(/2.000 × 3.000 px, 6\.7 × 10\.0 in on paper/);
+  await context.close();
+}, 120_000);

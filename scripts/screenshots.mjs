@@ -25,7 +25,7 @@ const browser = await chromium.launch({
   executablePath: "/usr/bin/chromium",
   args: ["--no-sandbox", "--disable-quic", "--use-angle=swiftshader", "--enable-unsafe-swiftshader"],
 });
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: "en-GB" });
 // The first steps of someone who was never here are no part of the views.
 await page.addInitScript(() => localStorage.setItem("flat-stone-hint-gone", "gone"));
 const shot = async (name) => {

@@ -46,3 +46,13 @@ export function typedNumber(text: string): number | null {
   const value = Number(plain);
   return plain !== "" && Number.isFinite(value) ? value : null;
 }
+
+/** Where paper is measured in inches. */
+const INCH_REGIONS = ["US", "LR", "MM"];
+
+/** What paper is measured in where the browser's language is spoken, and how many centimetres one of it is. */
+export function paperUnit(): { readonly unit: "cm" | "in"; readonly name: string; readonly cm: number } {
+  const language = typeof window === "undefined" ? "en-GB" : navigator.language;
+  const inches = INCH_REGIONS.includes(new Intl.Locale(language).maximize().region ?? "");
+  return inches ? { unit: "in", name: "inches", cm: 2.54 } : { unit: "cm", name: "centimetres", cm: 1 };
+}

@@ -9,7 +9,7 @@ export interface Gauge {
   readonly placed: number;
 }
 
-/** The readings on the picture. They are looked at, and no part of the recipe; another photo has none. */
+/** The readings on the picture. They are looked at, and no part of the recipe; another photo has others. */
 export const useGauges = create<{ readonly gauges: readonly Gauge[] }>()(() => ({ gauges: [] }));
 
 const MOST = 30;

@@ -8,7 +8,7 @@ import type { Rect, Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { type Recipe, endsOf } from "@/core/recipe";
 import { AS_SHOT, planeExtent } from "@/core/render";
-import { clearGauges } from "../check/gauge-state";
+import { useGaugesOf } from "../check/use-gauges-of";
 import { EndsLayer } from "../check/ends/ends-layer";
 import { useEnds } from "../check/ends/ends-state";
 import { GridBar } from "../check/grid-bar";
@@ -139,7 +139,7 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
   const byNumbers = gesture !== null && (course === "lens" || gesture.startsWith("angle"));
   const gridShown = grid || byNumbers || marks.grid === true;
   useEffect(() => forgetCompared, [opened.version.id]);
-  useEffect(() => clearGauges, [photo.id]);
+  useGaugesOf(photo.id);
   const firstStyle = useFirstStyle(compared?.way ?? null, field);
   const differs = compared?.way === "difference";
 

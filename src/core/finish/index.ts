@@ -16,3 +16,4 @@ export * from "./masks";
 export * from "./parts";
 export * from "./mask-field";
 export * from "./mask-step";
+export * from "./warm";

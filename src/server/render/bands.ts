@@ -47,6 +47,8 @@ export interface BandRunner {
   make(job: PictureJob, source: Raster<Pixels>, hooks: RunHooks): Promise<Pixels | null>;
   /** Pixels that were returned are not read any more: their memory may be used for the next picture. */
   done(pixels: Pixels): void;
+  /** A picture is coming that steps on pixels will be run on: whatever can be made ready while it is being read. */
+  prepare?(): void;
   close(): Promise<void>;
 }
 

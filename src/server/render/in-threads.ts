@@ -2,6 +2,7 @@ import { availableParallelism } from "node:os";
 import { MessageChannel } from "node:worker_threads";
 import type { Piscina } from "piscina";
 import { type CompiledMap, type Raster, STEPS, type Steps } from "@/core/render";
+import { warmSteps } from "@/core/finish";
 import { samplesIn } from "@/core/render/engine";
 import {
   type BandRunner,
@@ -15,7 +16,7 @@ import {
   samples,
 } from "./bands";
 import { MemoryPool } from "./memory-pool";
-import { CONTROL, type LaneTask, type Ready, type Way, bandIn, mapOfJob, slotAt } from "./picture-job";
+import { CONTROL, type LaneTask, type Ready, type Way, bandIn, mapOfJob, slotAt, stepsBy } from "./picture-job";
 
 /** How often the threads' progress is looked at, ms. */
 const LOOK_MS = 40;
@@ -42,6 +43,8 @@ export async function inThreads(
   const memories = new MemoryPool();
   /** The memories that lent pixels lie in. */
   const lent = new WeakMap<Pixels, WebAssembly.Memory>();
+
+  let warming: Promise<void> | null = null;
 
   const plainWay = (source: Raster<Pixels>, length: number, { output }: CompiledMap): Way => {
     const shared = samples(source.data, source.data.length);
@@ -98,6 +101,10 @@ export async function inThreads(
       const memory = lent.get(pixels);
       lent.delete(pixels);
       if (memory) memories.give(memory);
+    },
+    prepare: () => {
+      // What is compiled well is compiled so for all threads. Once: it stays.
+      warming ??= module.then((compiled) => warmSteps(stepsBy(compiled))).catch(() => undefined);
     },
     close: () => pool.destroy(),
   };

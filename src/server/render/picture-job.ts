@@ -103,7 +103,7 @@ export const kernelOf = (module: WebAssembly.Module, memory: WebAssembly.Memory)
 
 let ownSteps: StepKernel | null = null;
 /** This thread's kernel for steps on pixels; all modules are of one build. */
-function stepsBy(module: WebAssembly.Module): StepKernel {
+export function stepsBy(module: WebAssembly.Module): StepKernel {
   if (ownSteps) return ownSteps;
   const memory = new WebAssembly.Memory(STEP_MEMORY);
   return (ownSteps = stepKernelOf(kernelOf(module, memory), memory));

@@ -115,6 +115,7 @@ export async function renderPicture(
     );
   const decoding = order.decoding ?? decode(order.source, order.options.colour);
   void loadXmp();
+  if (order.recipe.finish?.on) runner.prepare?.();
   // The map can be found while the photo is still being decoded, if its size is known.
   let made = order.size && mapOf(order, order.size);
   const { raster, carried: found } = await abortable(decoding, signal);

@@ -7,16 +7,17 @@ import { useBench } from "@/client/bench-store";
 import { outputAt, scaleBarShown } from "@/core/edits";
 import { type OutputSize, dpiOf } from "@/core/frame";
 import type { CompiledMap } from "@/core/render";
-import { Fold, NumberField, grouped, fixed } from "@/ui";
+import { Fold, NumberField, fixed, grouped, paperUnit } from "@/ui";
 import { useAssignmentFrames } from "./use-assignment-frames";
 
 type Kind = OutputSize["kind"] | "own";
 
+const paper = paperUnit();
 const KINDS: Record<Kind, string> = {
   own: "pixel for pixel",
   long: "longer side",
   megapixels: "megapixels",
-  print: "centimetres at dpi",
+  print: `${paper.name} at dpi`,
   scale: "drawing scale",
 };
 
@@ -36,6 +37,8 @@ interface Field {
   readonly unit: string;
   readonly min: number;
   readonly max: number;
+  /** What is kept to one of what is shown; 1 where it does not say. */
+  readonly keeps?: number;
 }
 
 const RESOLUTION: Field = {
@@ -56,7 +59,17 @@ const FIELDS: Record<OutputSize["kind"], readonly Field[]> = {
     { key: "megapixels", label: "Megapixels", standard: 12, step: 0.5, digits: 2, unit: "MP", min: 0.01, max: 1000 },
   ],
   print: [
-    { key: "cm", label: "Longer side", standard: 30, step: 0.5, digits: 1, unit: "cm", min: 0.5, max: 2000 },
+    {
+      key: "cm",
+      label: "Longer side",
+      standard: paper.unit === "in" ? 12 : 30,
+      step: 0.5,
+      digits: 1,
+      unit: paper.unit,
+      min: 0.5,
+      max: 2000 / paper.cm,
+      keeps: paper.cm,
+    },
     RESOLUTION,
   ],
   scale: [
@@ -97,12 +110,14 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
         </select>
         {output && (
           <>
-            {FIELDS[output.kind].map(({ key, ...field }) => (
+            {FIELDS[output.kind].map(({ key, keeps = 1, ...field }) => (
               <NumberField
                 key={key}
                 {...field}
-                value={(output as unknown as Record<string, number>)[key]!}
-                onChange={(v) => put({ ...output, [key]: field.digits === 0 ? Math.round(v) : v } as OutputSize)}
+                value={(output as unknown as Record<string, number>)[key]! / keeps}
+                onChange={(v) =>
+                  put({ ...output, [key]: field.digits === 0 ? Math.round(v) : keeps * v } as OutputSize)
+                }
                 onDone={endGesture}
               />
             ))}
@@ -124,7 +139,7 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
         )}
         <p className="muted" data-testid="output-words">
           {grouped(map.output[0])} × {grouped(map.output[1])} px
-          {dpi !== null && `, ${cm(map.output[0], dpi)} × ${cm(map.output[1], dpi)} cm on paper`}
+          {dpi !== null && `, ${onPaper(map.output[0], dpi)} × ${onPaper(map.output[1], dpi)} ${paper.unit} on paper`}
           {factor > 1.005
             ? `: enlarged ${fixed(factor, 2)} times.`
             : factor < 0.995
@@ -151,7 +166,7 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
   );
 }
 
-const cm = (px: number, dpi: number): string => fixed((px / dpi) * 2.54, 1);
+const onPaper = (px: number, dpi: number): string => fixed(((px / dpi) * 2.54) / paper.cm, 1);
 
 /** Sizes kept with the visit under names. */
 function KeptSizes({
