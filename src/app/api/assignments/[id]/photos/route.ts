@@ -15,6 +15,5 @@ export const POST = route(async (request, { id }) => {
   const name = cleanText(new URL(request.url).searchParams.get("name") ?? "", 255);
   if (!name) throw new Problem(400, "The photo has no name.");
   if (!request.body) throw new Problem(422, "The file is empty.");
-  const { known, reopened, away } = await addPhoto(id!, name, request.body as unknown as AsyncIterable<Uint8Array>);
-  return { known, reopened, away } satisfies UploadAnswer;
+  return addPhoto(id!, name, request.body as unknown as AsyncIterable<Uint8Array>) satisfies Promise<UploadAnswer>;
 });
