@@ -50,9 +50,9 @@ test("three are sent at a time, and one that is refused does not hold up the res
   expect(states()).toEqual(["sending", "refused", "sending", "sending"]);
   expect(useUploads.getState().items[1]!.error).toBe("This is a web page.");
   expect(FakeRequest.all[3]!.url).toBe("/api/assignments/visit/photos?name=d%20%26%20e.jpg");
-  FakeRequest.all[0]!.answer(200, { known: false });
-  FakeRequest.all[2]!.answer(200, { known: true });
-  FakeRequest.all[3]!.answer(200, { known: false });
+  FakeRequest.all[0]!.answer(200, { known: false, reopened: null, away: false });
+  FakeRequest.all[2]!.answer(200, { known: true, reopened: null, away: false });
+  FakeRequest.all[3]!.answer(200, { known: false, reopened: null, away: false });
   await settled();
   expect(states()).toEqual(["done", "refused", "known", "done"]);
   expect(arrived).toHaveBeenCalledTimes(3);
@@ -81,7 +81,19 @@ test("cancelled on its way or still waiting, it is not kept, and the next one go
   await settled();
   expect(states()).toEqual(["cancelled", "sending", "sending", "sending", "cancelled"]);
   expect(FakeRequest.all).toHaveLength(4);
-  for (const request of FakeRequest.all.slice(1)) request.answer(200, { known: false });
+  for (const request of FakeRequest.all.slice(1)) request.answer(200, { known: false, reopened: null, away: false });
   await settled();
   expect(arrived).toHaveBeenCalledTimes(3);
+});
+
+test("a delivery is told as one: with the version that its recipe is again, or that its original is not here", async () => {
+  useUploads.getState().add("visit", files("back.jpg", "strange.jpg"), arrived);
+  const reopened = { versionId: crypto.randomUUID(), photo: "a.jpg", version: "B" };
+  FakeRequest.all[0]!.answer(200, { known: true, reopened, away: false });
+  FakeRequest.all[1]!.answer(200, { known: false, reopened: null, away: true });
+  await settled();
+  expect(states()).toEqual(["reopened", "away"]);
+  expect(useUploads.getState().items[0]!.reopened).toEqual(reopened);
+  useUploads.getState().clearFinished();
+  expect(states()).toEqual([]);
 });
