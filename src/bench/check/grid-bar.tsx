@@ -16,7 +16,7 @@ export function GridBar() {
   const stop = (e: React.PointerEvent): void => e.stopPropagation();
   return (
     <div
-      className="ruled absolute bottom-14 left-1/2 z-10 flex w-max -translate-x-1/2 items-center gap-3 rounded-md border bg-base-100 px-2 py-1 shadow-md"
+      className="ruled absolute bottom-14 left-1/2 z-10 flex w-max max-w-[calc(100%-1rem)] -translate-x-1/2 flex-wrap items-center justify-center gap-x-3 gap-y-1 rounded-md border bg-base-100 px-2 py-1 shadow-md"
       role="group"
       aria-label="Grid"
       onPointerDown={stop}
