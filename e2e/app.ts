@@ -96,8 +96,8 @@ interface Listed {
 }
 export const fetched = async <T>(route: string): Promise<T> => (await (await fetch(`${address}${route}`)).json()) as T;
 
-/** Opens a fresh version of a photo of the Sallow Mill. */
-export async function openFresh(page: Page, name: string): Promise<void> {
+/** A fresh version of a photo of the Sallow Mill. @returns its id. */
+export async function freshVersion(name: string): Promise<string> {
   const mill = (await fetched<{ id: string; name: string }[]>("/api/assignments")).find((a) =>
     a.name.startsWith("Sallow"),
   )!;
@@ -107,8 +107,12 @@ export async function openFresh(page: Page, name: string): Promise<void> {
     body: "{}",
     headers: { "content-type": "application/json" },
   });
-  const { id } = (await made.json()) as { id: string };
-  await page.goto(`${address}/bench/${id}`);
+  return ((await made.json()) as { id: string }).id;
+}
+
+/** Opens a fresh version of a photo of the Sallow Mill. */
+export async function openFresh(page: Page, name: string): Promise<void> {
+  await page.goto(`${address}/bench/${await freshVersion(name)}`);
   await rested(page);
 }
 

@@ -2,6 +2,7 @@ import type { Page } from "playwright-core";
 import { onPlane, openFresh, put, rested, shown, usePage } from "./app";
 import { apart, madeUp, seenAt } from "./seen";
 import { drawnByFinger, pinched } from "./touch";
+import { withGaps } from "./with-gaps";
 
 /** Two pictures compared: held, blinked, wiped, side by side, one above the other, and what differs; each is the very picture it is alone. */
 let page: Page;
@@ -182,15 +183,7 @@ test("with a step of before, and with the first picture another than now; at 100
 }, 240_000);
 
 test("what is made up at the edges is in the other picture, too", async () => {
-  await openFresh(page, "SM-0412.jpg");
-  await page.keyboard.press("2");
-  await put(page, "Pitch, °", "11");
-  await page.keyboard.press("4");
-  await put(page, "Left, px", "-150");
-  await put(page, "Top, px", "-200");
-  await put(page, "Width, px", "3300");
-  await put(page, "Height, px", "2200");
-  await page.keyboard.press("5");
+  await withGaps(page);
   const inGap = [-110, 1300] as const;
   const empty = await seenAt(page, inGap);
   await page.getByRole("group", { name: "All gaps" }).getByRole("button", { name: "Fill" }).click();

@@ -1,30 +1,17 @@
 import type { Page } from "playwright-core";
-import { field, onPlane, openFresh, put, stroke, usePage } from "./app";
+import { field, onPlane, openFresh, stroke, usePage } from "./app";
 import { apart, deliveredPng, madeUp, seenAt } from "./seen";
+import { withGaps } from "./with-gaps";
 
 /** Edges: what becomes of each gap, the fill that is shown, other answers, areas spared, and that it is what is delivered. */
 let page: Page;
 usePage((opened) => void (page = opened));
 
-/** The street front with its verticals true, in a frame that reaches beyond it at the left and right. */
-async function withGaps(): Promise<void> {
-  await openFresh(page, "SM-0412.jpg");
-  await page.keyboard.press("2");
-  await put(page, "Pitch, °", "11");
-  await page.keyboard.press("4");
-  await put(page, "Left, px", "-150");
-  await put(page, "Top, px", "-200");
-  await put(page, "Width, px", "3300");
-  await put(page, "Height, px", "2200");
-  await page.keyboard.press("m");
-  await page.keyboard.press("5");
-}
-
 test("without gaps it says so; gaps are named with their share, and filled in the background; undo takes it back", async () => {
   await openFresh(page, "SM-0412.jpg");
   await page.keyboard.press("5");
   await page.getByText("The frame has no gaps").waitFor();
-  await withGaps();
+  await withGaps(page);
   const gaps = page.getByRole("table", { name: "Gaps" });
   await gaps.getByText("left").waitFor();
   await gaps.getByText("right").waitFor();
@@ -85,7 +72,7 @@ test("another answer, an area spared, a colour, a trimmed side", async () => {
 }, 240_000);
 
 test("what is delivered is what was shown: filled, and its gaps whole", async () => {
-  await withGaps();
+  await withGaps(page);
   await page.keyboard.press("Shift+f");
   await madeUp(page);
   const seen = await seenAt(page, [-110, 1300]);

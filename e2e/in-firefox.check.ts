@@ -1,6 +1,6 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { type Browser, type Page, launch } from "puppeteer-core";
-import { address, fetched } from "./app";
+import { address, fetched, freshVersion } from "./app";
 
 /**
  * The main path in Debian's Firefox, over WebDriver BiDi, on a display of its own with Mesa's software GL: `bin/test firefox`. It is no part of
@@ -39,15 +39,7 @@ const press = async (words: string): Promise<void> => {
 test("a photo is opened, trued up by its key, looked at at 100 %, and delivered", async () => {
   const errors: string[] = [];
   page.on("pageerror", (e) => errors.push(String(e)));
-  const mill = (await fetched<{ id: string; name: string }[]>("/api/assignments")).find((a) => /Sallow/.test(a.name))!;
-  const photos = await fetched<{ id: string; name: string }[]>(`/api/assignments/${mill.id}/photos`);
-  const photo = photos.find(({ name }) => name === "SM-0412.jpg")!;
-  const made = await fetch(`${address}/api/photos/${photo.id}/versions`, {
-    method: "POST",
-    body: "{}",
-    headers: { "content-type": "application/json" },
-  });
-  const { id } = (await made.json()) as { id: string };
+  const id = await freshVersion("SM-0412.jpg");
   await page.goto(`${address}/bench/${id}`);
   await page.waitForSelector("canvas[data-rested]");
   // It is drawn by the graphics card's language, not made at rest by the kernel.

@@ -1,5 +1,6 @@
 import { and, desc, eq, isNull } from "drizzle-orm";
 import type { UploadAnswer } from "@/core/contract";
+import { isSameJson } from "@/core/edits";
 import { database } from "./db/client";
 import { type PhotoRow, photos, revisions, versions } from "./db/schema";
 import type { DeliveredFrom } from "./image/delivered-from";
@@ -9,14 +10,6 @@ interface Reopened {
   readonly photo: PhotoRow;
   readonly told: NonNullable<UploadAnswer["reopened"]>;
 }
-
-/** A recipe with its keys in one order: the database keeps them in its own. */
-const ordered = (json: unknown): string =>
-  JSON.stringify(json, (_key, value: unknown) =>
-    value && typeof value === "object" && !Array.isArray(value)
-      ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : value,
-  );
 
 /**
  * Opens a delivery's recipe again as a version of its original; one that stands there as it was delivered is not made twice.
@@ -35,7 +28,6 @@ export async function reopened(
     .from(photos)
     .where(and(eq(photos.assignmentId, assignmentId), eq(photos.sha256, original), isNull(photos.deletedAt)));
   if (!photo) return null;
-  const wanted = ordered(recipe);
   for (const version of await siblingsOf(db, photo.id)) {
     const [newest] = await db
       .select({ recipe: revisions.recipe })
@@ -43,7 +35,7 @@ export async function reopened(
       .where(eq(revisions.versionId, version.id))
       .orderBy(desc(revisions.number))
       .limit(1);
-    if (newest && ordered(newest.recipe) === wanted)
+    if (newest && isSameJson(newest.recipe, recipe))
       return { photo, told: { versionId: version.id, photo: photo.name, version: version.name } };
   }
   const made = await createVersion(photo.id, recipe);

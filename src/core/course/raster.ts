@@ -13,3 +13,9 @@ export const peak = (s: Samples): number => (s instanceof Uint16Array ? 65535 : 
 
 /** Colours beside the alpha. */
 export const colourCount = (channels: Raster["channels"]): 1 | 3 => (channels <= 2 ? 1 : 3);
+
+/** Room for samples of the same kind in a buffer. @param at bytes from its beginning. */
+export function samplesLike(like: Samples, buffer: ArrayBufferLike, at: number, length: number): Samples {
+  if (like.BYTES_PER_ELEMENT === 1) return new Uint8Array(buffer, at, length);
+  return like.BYTES_PER_ELEMENT === 2 ? new Uint16Array(buffer, at, length) : new Float32Array(buffer, at, length);
+}

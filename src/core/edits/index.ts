@@ -23,6 +23,7 @@ export * from "./measure-edits";
 export * from "./profile-edits";
 export * from "./projection-edits";
 export * from "./pull-edit";
+export * from "./same-json";
 export * from "./shape-edits";
 export * from "./stroke-edits";
 export * from "./taut-edits";

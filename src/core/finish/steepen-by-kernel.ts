@@ -1,4 +1,4 @@
-import { type Raster, type Samples, type StepKernel, colourCount, peak } from "../course";
+import { type Raster, type Samples, type StepKernel, colourCount, peak, samplesLike } from "../course";
 import { SEEN } from "./light";
 import {
   BLOCK,
@@ -87,7 +87,7 @@ export function steepenedByKernel(kernel: StepKernel, { raster, target, at, limi
   if (!buffer) return false;
   gaussians.write(buffer);
   new Uint8Array(buffer, blocksAt, blocks.byteLength).set(new Uint8Array(blocks));
-  const own = samplesAt(data, buffer, dataAt);
+  const own = samplesLike(data, buffer, dataAt, data.length);
   own.set(data as never);
   const view = new DataView(buffer, RECORD, record.RECORD_BYTES);
   const put = (where: number, value: number): void => view.setInt32(where, value, true);
@@ -130,11 +130,4 @@ function callsFor({ calls }: StepKernel, { BYTES_PER_ELEMENT }: Samples) {
   if (BYTES_PER_ELEMENT === 1) return { bright: calls.brightness8, steepen: calls.steepen8 };
   if (BYTES_PER_ELEMENT === 2) return { bright: calls.brightness16, steepen: calls.steepen16 };
   return { bright: calls.brightness32, steepen: calls.steepen32 };
-}
-
-/** Room for samples like these in a buffer. */
-function samplesAt(like: Samples, buffer: ArrayBufferLike, at: number): Samples {
-  if (like.BYTES_PER_ELEMENT === 1) return new Uint8Array(buffer, at, like.length);
-  if (like.BYTES_PER_ELEMENT === 2) return new Uint16Array(buffer, at, like.length);
-  return new Float32Array(buffer, at, like.length);
 }

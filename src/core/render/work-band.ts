@@ -1,4 +1,13 @@
-import { type Layer, type Raster, type RasterPlace, type RasterStep, type Samples, colourCount, peak } from "../course";
+import {
+  type Layer,
+  type Raster,
+  type RasterPlace,
+  type RasterStep,
+  type Samples,
+  colourCount,
+  peak,
+  samplesLike,
+} from "../course";
 import type { OutputMap } from "./compile";
 
 /** Pixels of the picture to one of the plane. */
@@ -32,9 +41,7 @@ export class WorkRooms {
     const at = which & 1;
     const bytes = length * like.BYTES_PER_ELEMENT;
     if (this.kept[at]!.byteLength < bytes) this.kept[at] = new ArrayBuffer(bytes);
-    const room = this.kept[at]!;
-    if (like instanceof Float32Array) return new Float32Array(room, 0, length);
-    return like instanceof Uint16Array ? new Uint16Array(room, 0, length) : new Uint8Array(room, 0, length);
+    return samplesLike(like, this.kept[at]!, 0, length);
   }
 }
 

@@ -45,12 +45,13 @@ export function endsOfPicture(data: ArrayLike<number>, width: number, height: nu
   return { kinds, black: counts[1]! / all, white: counts[2]! / all, gap: counts[3]! / all };
 }
 
-/** The hatching of each kind: which pixels are inked, and how they are read on any ground. */
+/** Lines of the hatching are so far apart, pixels. */
 const PERIOD = 8;
+/** Which pixels are inked, for each kind. */
 const HATCH: readonly ((x: number, y: number) => boolean)[] = [
   () => false,
   (x, y) => (x + y) % PERIOD < 3,
-  (x, y) => (x - y + 8 * PERIOD * PERIOD * 64) % PERIOD < 3,
+  (x, y) => (((x - y) % PERIOD) + PERIOD) % PERIOD < 3,
   (x, y) => x % PERIOD < 2 || y % PERIOD < 2,
 ];
 

@@ -18,6 +18,24 @@ const CLINGS = 6;
 const RULER = 26;
 const TAB = 24;
 
+/** The rulers, and which guides are pulled from each. */
+const STRIPS = [
+  {
+    way: "level",
+    id: "ruler-across",
+    words: "Pull a level guide from here",
+    cursor: "cursor-row-resize",
+    style: { left: MARGIN.left, right: 0, top: MARGIN.top - RULER, height: RULER },
+  },
+  {
+    way: "standing",
+    id: "ruler-down",
+    words: "Pull a standing guide from here",
+    cursor: "cursor-col-resize",
+    style: { top: MARGIN.top, bottom: 0, left: MARGIN.left - RULER, width: RULER },
+  },
+] as const;
+
 /** A guide being pulled; without an id it is a new one. */
 interface Pulled {
   readonly id: string | null;
@@ -89,22 +107,17 @@ export function Guides({ map, view, sheet }: { map: PlaneMap; view: View; sheet:
       {drawn.map((guide) => (
         <GuideLine key={guide.id ?? "new"} way={guide.way} at={screenOf(guide)} sheet={sheet} />
       ))}
-      <div
-        className="absolute right-0 cursor-row-resize"
-        style={{ left: MARGIN.left, top: MARGIN.top - RULER, height: RULER }}
-        title="Pull a level guide from here"
-        data-testid="ruler-across"
-        onPointerDown={down("level", null)}
-        {...events}
-      />
-      <div
-        className="absolute bottom-0 cursor-col-resize"
-        style={{ top: MARGIN.top, left: MARGIN.left - RULER, width: RULER }}
-        title="Pull a standing guide from here"
-        data-testid="ruler-down"
-        onPointerDown={down("standing", null)}
-        {...events}
-      />
+      {STRIPS.map(({ way, id, words, cursor, style }) => (
+        <div
+          key={way}
+          className={`absolute ${cursor}`}
+          style={style}
+          title={words}
+          data-testid={id}
+          onPointerDown={down(way, null)}
+          {...events}
+        />
+      ))}
       {guides.map((guide) => {
         const at = screenOf(guide.id === pulled?.id ? { ...guide, at: pulled.at } : guide);
         const standing = guide.way === "standing";
