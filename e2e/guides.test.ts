@@ -63,6 +63,8 @@ test("a finger pulls a guide from the ruler as well", async () => {
   await openFresh(page, "SM-0414.jpg");
   const at = await onPlane(page, [1100, 700]);
   await drawnByFinger(page, await middleOf("ruler-across"), [at[0], at[1]]);
+  // The finger is answered a moment later.
+  await tabs().first().waitFor();
   expect(await tabs().count()).toBe(1);
   expect(Math.abs(placeOf((await names())[0]!) - 700)).toBeLessThan(40);
 }, 120_000);
