@@ -1,4 +1,4 @@
-import { type Browser, type Page, chromium } from "playwright-core";
+import { type Browser, type Locator, type Page, chromium } from "playwright-core";
 import type { Point } from "./scene";
 
 export const address = `http://127.0.0.1:${process.env["FLATSTONE_PORT"]}`;
@@ -85,6 +85,25 @@ export async function put(page: Page, name: string, value: string): Promise<void
   await field(page, name).press("Enter");
   await field(page, name).blur();
 }
+
+/** What a page says, once it says what is wanted, or after 15 s: then what it still says. A key is answered a moment later on a busy machine. */
+export async function comesToBe<T>(read: () => Promise<T>, isWanted: (value: T) => boolean): Promise<T> {
+  const until = Date.now() + 15_000;
+  for (;;) {
+    const value = await read();
+    if (isWanted(value) || Date.now() > until) return value;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+}
+
+/** Fails unless there come to be so many of them. */
+export const counted = async (all: Locator, wanted: number): Promise<void> =>
+  expect(
+    await comesToBe(
+      () => all.count(),
+      (n) => n === wanted,
+    ),
+  ).toBe(wanted);
 
 /** Waits until the picture has come to rest under the careful filter. */
 export const rested = (page: Page) => page.waitForSelector("canvas[data-rested]", { timeout: 30_000 });

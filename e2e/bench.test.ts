@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Browser, Page } from "playwright-core";
-import { freshAssignment, launch, openPage, rested, shown, strokeByHand } from "./app";
+import { counted, freshAssignment, launch, openPage, rested, shown, strokeByHand } from "./app";
 import { touch } from "./touch";
 import { demoPhoto } from "./scene";
 
@@ -28,7 +28,7 @@ test("what can be done is found by its words and done from there", async () => {
   await search.waitFor();
   await search.pressSequentially("grid over");
   await page.getByRole("option", { name: /Grid over the picture/ }).waitFor();
-  expect(await page.getByRole("option").count()).toBe(1);
+  await counted(page.getByRole("option"), 1);
   await page.keyboard.press("Enter");
   await search.waitFor({ state: "detached" });
   expect(await page.getByRole("button", { name: "Grid" }).getAttribute("aria-pressed")).toBe("true");
@@ -111,7 +111,7 @@ test("two fingers move and zoom the picture; what the first had begun to draw is
     JSON.stringify(before),
   );
   expect((await shown(page)).scale / before.scale).toBeGreaterThan(1.4);
-  expect(await page.locator("tbody tr").count()).toBe(0);
+  await counted(page.locator("tbody tr"), 0);
   expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
   await page.keyboard.press("f");
 });
@@ -126,7 +126,7 @@ test("a gesture ends by itself after a burst of keys, so that panels are no long
   await page.keyboard.press("ArrowRight");
   for (const left of [1, 1, 0]) {
     await page.keyboard.press("Control+z");
-    expect(await page.locator("tbody tr").count()).toBe(left);
+    await counted(page.locator("tbody tr"), left);
   }
 });
 
@@ -171,7 +171,7 @@ test("the late answer to an old version's save does not say that the new one is 
   await page.getByText("saved", { exact: true }).waitFor();
   release();
   await page.waitForTimeout(400);
-  expect(await page.getByText("saved", { exact: true }).count()).toBe(1);
+  await counted(page.getByText("saved", { exact: true }), 1);
   await page.unroute(`**/api/versions/${old}/revisions`);
   // Back on the old one its work is there, taken up from this browser and saved.
   await page.getByRole("link", { name: "A", exact: true }).click();

@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { fetched, onPlane, openFresh, put, rested, stroke, usePage } from "./app";
+import { counted, fetched, onPlane, openFresh, put, rested, stroke, usePage } from "./app";
 import type { Point } from "./scene";
 
 /** Shape's marks: taut lines, joined faces and shields drawn, set, pulled, contradicted, deleted and undone. */
@@ -57,7 +57,7 @@ test("a stroke along a post makes it taut, a lock plumb; half of it, parallel to
   await page.keyboard.press("Shift+X");
   await page.getByRole("button", { name: "Switch T2 on" }).waitFor();
   await page.keyboard.press("Delete");
-  expect(await row("T2").count()).toBe(0);
+  await counted(row("T2"), 0);
   await page.keyboard.press("Control+z");
   await row("T2").waitFor();
   await page.getByLabel("What is bent, applied").click();

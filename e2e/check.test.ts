@@ -1,6 +1,6 @@
 import type { Page } from "playwright-core";
 import { apart, comesTo, seenAt } from "./seen";
-import { onPlane, openFresh, put, rested, shown, stroke, strokeByHand, usePage } from "./app";
+import { counted, onPlane, openFresh, put, rested, shown, stroke, strokeByHand, usePage } from "./app";
 
 /** Checking without changing: the gauge's readings, and the tour of corners and edges. */
 let page: Page;
@@ -90,5 +90,5 @@ test("the grid's spaces, place and colour are set while it is shown; thirds lie 
   await put(page, "Right, %", "40");
   expect(apart(await seenAt(page, middle), green)).toBeGreaterThan(5);
   await page.keyboard.press("g");
-  expect(await bar.count()).toBe(0);
+  await counted(bar, 0);
 }, 180_000);

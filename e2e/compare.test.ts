@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { onPlane, openFresh, put, rested, shown, usePage } from "./app";
+import { counted, onPlane, openFresh, put, rested, shown, usePage } from "./app";
 import { apart, madeUp, seenAt } from "./seen";
 import { drawnByFinger, pinched } from "./touch";
 import { withGaps } from "./with-gaps";
@@ -90,7 +90,7 @@ test("either side of a wipe is the very picture that it is alone; its edge is mo
   await page.keyboard.press("Shift+ArrowRight");
   expect(await page.getByTestId("wipe").getAttribute("style")).toContain("rotate(105deg)");
   await page.keyboard.press("Escape");
-  expect(await page.getByTestId("compared").count()).toBe(0);
+  await counted(page.getByTestId("compared"), 0);
   await settle();
   expect(worst(await pixels(right), now.right)).toBe(0);
 }, 240_000);

@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { field, onPlane, openFresh, stroke, usePage } from "./app";
+import { counted, field, onPlane, openFresh, stroke, usePage } from "./app";
 import { apart, deliveredPng, madeUp, seenAt } from "./seen";
 import { withGaps } from "./with-gaps";
 
@@ -40,7 +40,7 @@ test("another answer, an area spared, a colour, a trimmed side", async () => {
   await page.keyboard.press("Shift+v");
   await stroke(page, await onPlane(page, [400, 900]), await onPlane(page, [900, 1300]));
   // A straight stroke encloses nothing.
-  expect(await page.getByRole("table", { name: "Areas" }).count()).toBe(0);
+  await counted(page.getByRole("table", { name: "Areas" }), 0);
   await page.mouse.move(...(await onPlane(page, [400, 900])));
   await page.mouse.down();
   for (const to of [

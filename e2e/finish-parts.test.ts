@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { fetched, field, onPlane, openFresh, put, rested, stroke, usePage } from "./app";
+import { counted, fetched, field, onPlane, openFresh, put, rested, stroke, usePage } from "./app";
 import { apart, deliveredPng, seenAt } from "./seen";
 
 /** Finish by parts: washes and dabs drawn, moved, undone; the tone curve; each part without, and reset; carried to other photos. */
@@ -51,7 +51,7 @@ test("a wash changes what is beyond its first end; set by numbers, moved by mous
   expect(apart(await seenAt(page, HIGH), high)).toBeLessThan(2);
   await page.keyboard.press("Shift+Z");
   await page.keyboard.press("Delete");
-  expect(await page.getByRole("table", { name: "Masks" }).count()).toBe(0);
+  await counted(page.getByRole("table", { name: "Masks" }), 0);
   await page.keyboard.press("Control+z");
   expect(stops(await seenAt(page, HIGH), high)).toBeLessThan(-0.9);
 }, 240_000);

@@ -1,6 +1,6 @@
 import type { Page } from "playwright-core";
 import { apart, comesTo, seenAt } from "./seen";
-import { onPlane, openFresh, put, rested, usePage } from "./app";
+import { comesToBe, counted, onPlane, openFresh, put, rested, usePage } from "./app";
 import { drawnByFinger } from "./touch";
 
 /** Straight lines laid over the picture: guides from the rulers, the grid by its lines; and where tones are clipped. */
@@ -31,7 +31,7 @@ test("guides are pulled from the rulers, lie where they were let go, and are the
   await pull(await middleOf("ruler-across"), at);
   await pull(await middleOf("ruler-down"), at);
   await page.keyboard.up("Alt");
-  expect(await tabs().count()).toBe(2);
+  await counted(tabs(), 2);
   const [level, standing] = (await names()).map(placeOf);
   expect(Math.abs(level! - 700)).toBeLessThan(3);
   expect(Math.abs(standing! - 1100)).toBeLessThan(3);
@@ -48,7 +48,7 @@ test("guides are pulled from the rulers, lie where they were let go, and are the
   await page.keyboard.press("Shift+ArrowDown");
   expect(placeOf((await names())[0]!)).toBeCloseTo(level! + 11, 1);
   await page.keyboard.press("Delete");
-  expect(await tabs().count()).toBe(1);
+  await counted(tabs(), 1);
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");
   expect((await names()).map(placeOf)).toEqual([level, standing]);
@@ -56,17 +56,17 @@ test("guides are pulled from the rulers, lie where they were let go, and are the
   const tab = (await tabs().last().boundingBox())!;
   const ruler = await middleOf("ruler-down");
   await pull([tab.x + tab.width / 2, tab.y + tab.height / 2], [ruler[0] - 10, tab.y]);
-  expect(await tabs().count()).toBe(1);
+  await counted(tabs(), 1);
 }, 180_000);
 
 test("a finger pulls a guide from the ruler as well", async () => {
   await openFresh(page, "SM-0414.jpg");
   const at = await onPlane(page, [1100, 700]);
   await drawnByFinger(page, await middleOf("ruler-across"), [at[0], at[1]]);
-  // The finger is answered a moment later.
-  await tabs().first().waitFor();
-  expect(await tabs().count()).toBe(1);
-  expect(Math.abs(placeOf((await names())[0]!) - 700)).toBeLessThan(40);
+  // The finger is answered a moment later, and each of its moves after the one before.
+  await counted(tabs(), 1);
+  const off = async (): Promise<number> => Math.abs(placeOf((await names())[0]!) - 700);
+  expect(await comesToBe(off, (d) => d < 40)).toBeLessThan(40);
 }, 120_000);
 
 test("a guide let go near a marked edge clings to it; with the marks hidden there are none", async () => {
@@ -83,15 +83,15 @@ test("a guide let go near a marked edge clings to it; with the marks hidden ther
   await page.keyboard.up("Alt");
   const near = await onPlane(page, [900, 1500]);
   await pull(await middleOf("ruler-across"), [near[0], near[1] + 4]);
-  expect(await tabs().count()).toBe(1);
+  await counted(tabs(), 1);
   // Where an edge is marked, and not 4 screen pixels, some ten of the picture, beside it.
   const [guide] = (await names()).map(placeOf);
   const off = Math.abs((await onPlane(page, [900, guide!]))[1] - near[1]);
   expect(off).toBeLessThan(3);
   await page.keyboard.press("h");
-  expect(await tabs().count()).toBe(0);
+  await counted(tabs(), 0);
   await page.keyboard.press("h");
-  expect(await tabs().count()).toBe(1);
+  await counted(tabs(), 1);
 }, 180_000);
 
 test("the grid follows a line of it that is dragged", async () => {
@@ -134,5 +134,5 @@ test("clipped tones are hatched where they are, and told; taken away by the same
   await put(page, "Exposure, st", "3");
   await page.keyboard.press("F10");
   expect(await comesTo(page, bright, plain, 2)).toBeLessThan(2);
-  expect(await page.getByTestId("ends").count()).toBe(0);
+  await counted(page.getByTestId("ends"), 0);
 }, 180_000);

@@ -1,5 +1,5 @@
 import { type Browser, type Page } from "playwright-core";
-import { address, launch, openFresh, openPage, usePage } from "./app";
+import { address, counted, launch, openFresh, openPage, usePage } from "./app";
 
 /** The guide, and the first steps of someone who was never here. */
 let page: Page;
@@ -40,10 +40,10 @@ test("a first visit is told three steps, which are ticked as they are done; sent
     await fresh.keyboard.up("o");
     await steps.getByLabel("done").first().waitFor();
     await steps.getByRole("button", { name: "Got it" }).click();
-    expect(await steps.count()).toBe(0);
+    await counted(steps, 0);
     await fresh.reload();
     await fresh.waitForSelector("canvas[data-rested]");
-    expect(await steps.count()).toBe(0);
+    await counted(steps, 0);
     expect(problems).toEqual([]);
   } finally {
     await browser.close();

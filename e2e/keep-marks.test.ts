@@ -1,6 +1,6 @@
 import type { Page } from "playwright-core";
 import type { Point } from "./scene";
-import { onPlane, openFresh, rested, usePage } from "./app";
+import { counted, onPlane, openFresh, rested, usePage } from "./app";
 
 /** What must stay in the frame: marked, held by the clean frame, and said where it cannot be. */
 let page: Page;
@@ -31,7 +31,7 @@ test("the clean frame goes around a mark that it had cut off, follows it, and le
   expect(kept[0]).toBeLessThanOrEqual(before[0]! - 24);
   expect(kept[2]! * kept[3]!).toBeLessThan(before[2]! * before[3]!);
   await page.keyboard.press("Control+z");
-  expect(await marks().count()).toBe(0);
+  await counted(marks(), 0);
   expect(await frame()).toEqual(before);
   await page.keyboard.press("Control+Shift+z");
   await marks().getByRole("button", { name: "Delete K1" }).press("Enter");
@@ -57,7 +57,7 @@ test("of marks that no clean frame holds it says which and by how much, and offe
   const clean = await frame();
   await marks().getByRole("button", { name: "Take the frame with gaps" }).click();
   await page.getByText("Part of the frame is empty").waitFor();
-  expect(await marks().getByText("outside by").count()).toBe(0);
+  await counted(marks().getByText("outside by"), 0);
   await page.keyboard.press("Control+z");
   expect(await frame()).toEqual(clean);
 }, 150_000);

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import type { Page } from "playwright-core";
-import { onPage, openFresh, rested, stroke, usePage } from "./app";
+import { counted, onPage, openFresh, rested, stroke, usePage } from "./app";
 import type { Point } from "./scene";
 
 /** Course 1 in the real interface: the profile by one key, the nudge, tracing, fringes. */
@@ -24,11 +24,11 @@ test("Lines opened before Lens: a nudge, once; L takes the profile and says why 
   await page.getByText("Profile Quarl 16–35 taken").waitFor();
   await page.getByTestId("lens-state").getByText("by profile").waitFor();
   await page.keyboard.press("2");
-  expect(await page.getByText("The lens comes first").count()).toBe(0);
+  await counted(page.getByText("The lens comes first"), 0);
   await page.keyboard.press("Control+z");
   // Said once; it does not come again.
   await page.getByLabel("Line schedule").or(page.getByText("No lines yet.")).first().waitFor();
-  expect(await page.getByText("The lens comes first").count()).toBe(0);
+  await counted(page.getByText("The lens comes first"), 0);
 }, 120_000);
 
 test("edges are traced and the lens solved from them; one step back takes trace and solution away", async () => {
@@ -62,7 +62,7 @@ test("an edge is clicked along: places are taken back, dropped, and followed wit
   await page.keyboard.press("Backspace");
   await page.getByText("Two places so far").waitFor();
   await page.keyboard.press("Enter");
-  expect(await page.getByRole("button", { name: "Select trace t1" }).count()).toBe(0);
+  await counted(page.getByRole("button", { name: "Select trace t1" }), 0);
   await page.keyboard.press("Escape");
   expect(await page.getByText("so far; click on").count()).toBe(0);
   for (const share of [0.1, 0.35, 0.6, 0.9]) await page.mouse.click(...(await onPage(page, at(share))));

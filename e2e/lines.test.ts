@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import type { Page } from "playwright-core";
-import { angles, fetched, onPage, openFresh, rested, stroke, strokeByHand, usePage } from "./app";
+import { angles, comesToBe, fetched, onPage, openFresh, rested, stroke, strokeByHand, usePage } from "./app";
 import type { Point } from "./scene";
 
 /** Course 2 in the real interface: strokes that cling, found lines by group, the wall to turn, by hand, faces. */
@@ -40,13 +40,12 @@ const farthest = (points: Point[], [a, b]: [Point, Point]): number =>
 
 /** A stroke is kept as drawn first and settles when the edge under it has been found: that line, once it has, or as it is after 15 s. */
 async function settledLine(n: number, edge: [Point, Point]): Promise<Stored["recipe"]["lines"][number]> {
-  const until = Date.now() + 15_000;
-  for (;;) {
-    const line = (await stored()).lines[n];
-    if (line && (farthest(line.points, edge) < 0.8 || Date.now() > until)) return line;
-    if (Date.now() > until) throw new Error(`There is no line ${n}.`);
-    await page.waitForTimeout(100);
-  }
+  const line = await comesToBe(
+    async () => (await stored()).lines[n],
+    (now) => now !== undefined && farthest(now.points, edge) < 0.8,
+  );
+  if (!line) throw new Error(`There is no line ${n}.`);
+  return line;
 }
 
 test("strokes beside edges settle on them, their kind by their direction; V changes it, the level is told from both", async () => {

@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { openFresh, put, usePage } from "./app";
+import { counted, openFresh, put, usePage } from "./app";
 
 /** Settings kept under a name, and put on another photo once it is seen what they change. */
 let page: Page;
@@ -53,11 +53,7 @@ test("kept on one photo, seen and put on another, taken back; deleted and brough
     .getByRole("button", { name: `Delete ${name}` })
     .click();
   await page.getByText(`${name} was deleted.`).waitFor();
-  expect(
-    await dialog()
-      .getByRole("button", { name: `${name} Finish` })
-      .count(),
-  ).toBe(0);
+  await counted(dialog().getByRole("button", { name: `${name} Finish` }), 0);
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Bring it back" }).click();
   await page.keyboard.press("F3");

@@ -1,7 +1,7 @@
 import { readFileSync, rmSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
-import { address } from "./app";
+import { address, comesToBe } from "./app";
 import { demoPhoto } from "./scene";
 
 /** What the app's addresses say to requests that do not hold: the right status, a sentence, and nothing changed. */
@@ -135,12 +135,10 @@ test("deliveries: an unknown format or quality is refused; one that is cancelled
   refused(await ask("PATCH", `deliveries/${id}`, { cancelled: false }), 400);
   await ask("PATCH", `deliveries/${id}`, { cancelled: true });
   // It may have been quicker than the word; then it is done, and has its file.
-  const until = Date.now() + 15_000;
-  let state = "";
-  while (!["cancelled", "done"].includes(state) && Date.now() < until) {
-    state = (await ask<{ state: string }[]>("GET", to)).json[0]!.state;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
+  const state = await comesToBe(
+    async () => (await ask<{ state: string }[]>("GET", to)).json[0]!.state,
+    (now) => ["cancelled", "done"].includes(now),
+  );
   expect(["cancelled", "done"]).toContain(state);
   if (state === "cancelled") refused(await ask("GET", `deliveries/${id}/file`), 409, /finished/);
 });

@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { address, freshAssignment, put, rested, usePage } from "./app";
+import { address, counted, freshAssignment, put, rested, usePage } from "./app";
 import { deliveredPng } from "./seen";
 
 /** A delivered file dropped on the board opens its recipe again. */
@@ -30,7 +30,7 @@ test("on its original, as a version that says where it came from; elsewhere it i
     .getByRole("link", { name: /Work on/ })
     .first()
     .waitFor();
-  expect(await page.getByRole("link", { name: /Work on .*delivered/ }).count()).toBe(0);
+  await counted(page.getByRole("link", { name: /Work on .*delivered/ }), 0);
 
   await freshAssignment(page, "Somewhere else", dropped);
   await page.getByText(/it is a delivery, and its original is not here/).waitFor();

@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { field, onPlane, openFresh, put, rested, shown, stroke, usePage } from "./app";
+import { counted, field, onPlane, openFresh, put, rested, shown, stroke, usePage } from "./app";
 import type { Point } from "./scene";
 
 /** Shape: known measures drawn on the gable, sizes and units, the height by eye, a tape, and what cannot be. */
@@ -76,9 +76,9 @@ test("a round window agrees with them; the same in feet is the same; one step ba
   expect(Number(await field(page, "Width of a tile, ft").inputValue())).toBeCloseTo(0.984, 3);
   await page.getByLabel("Unit").blur();
   await page.getByRole("button", { name: "Delete M2" }).press("Enter");
-  expect(await schedule().getByRole("row").count()).toBe(2);
+  await counted(schedule().getByRole("row"), 2);
   await page.keyboard.press("Control+z");
-  expect(await schedule().getByRole("row").count()).toBe(3);
+  await counted(schedule().getByRole("row"), 3);
 }, 120_000);
 
 test("sizes that cannot be change nothing and say so; one that contradicts is named, and can be set aside", async () => {
@@ -94,7 +94,7 @@ test("sizes that cannot be change nothing and say so; one that contradicts is na
   expect(Math.abs((await height()) - 100)).toBeLessThan(0.4);
   await page.getByRole("button", { name: "Delete M1" }).press("Enter");
   await page.getByRole("button", { name: "Delete M1" }).press("Enter");
-  expect(await schedule().count()).toBe(0);
+  await counted(schedule(), 0);
 }, 120_000);
 
 test("four corners in line or crossed count for nothing, and it is said why; clicked, taken back and dropped by keys", async () => {
@@ -106,13 +106,13 @@ test("four corners in line or crossed count for nothing, and it is said why; cli
   await page.keyboard.press("Backspace");
   await page.getByText("1 of four corners").waitFor();
   await page.keyboard.press("Escape");
-  expect(await page.getByText("of four corners").count()).toBe(0);
+  await counted(page.getByText("of four corners"), 0);
   // Half of it outside the picture, it has no place to be kept at.
   const [x0, y0] = await onPlane(page, [1600, 500]);
   const outside = (await page.getByTestId("sheet").boundingBox())!;
   await stroke(page, [x0, y0], [outside.x + outside.width - 8, y0 + 60]);
   await page.getByText("A measure must lie within the picture.").first().waitFor();
-  expect(await schedule().count()).toBe(0);
+  await counted(schedule(), 0);
   for (const x of [900, 1000, 1100, 1200]) {
     await page.keyboard.down("Alt");
     await click([x, 700]);

@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { onPlane, openFresh, put, rested, usePage } from "./app";
+import { counted, onPlane, openFresh, put, rested, usePage } from "./app";
 import { apart, comesTo, deliveredPng, madeUp, seenAt } from "./seen";
 
 /** Mend and graft: strokes at fit and at full size, taken back, kept under a change of Lines, and delivered as they were shown. */
@@ -78,7 +78,7 @@ test("a graft shows what it would copy inside the brush, copies it, and stays on
   await page.mouse.move(...(await onPlane(page, [2600, 300])), { steps: 3 });
   await page.keyboard.press("Escape");
   await page.mouse.up();
-  expect(await strokes().getByRole("row").count()).toBe(2);
+  await counted(strokes().getByRole("row"), 2);
   // Turned as it may be, it lies on the same place of the wall.
   await page.keyboard.press("2");
   await put(page, "Roll, °", "2");

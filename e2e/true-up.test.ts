@@ -3,7 +3,7 @@ import { copyFileSync, readFileSync } from "node:fs";
 import path from "node:path";
 import type { Browser, Page } from "playwright-core";
 import sharp from "sharp";
-import { freshAssignment, launch, openFresh, openPage, rested } from "./app";
+import { counted, freshAssignment, launch, openFresh, openPage, rested } from "./app";
 
 /** Photos that say nothing of themselves: what their own edges propose, taken by one key. */
 const photos = path.join(__dirname, "../demo/photos");
@@ -93,7 +93,7 @@ test("parts can be taken alone, and the whole left", async () => {
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");
   await page.getByRole("button", { name: "Leave it" }).click();
-  expect(await card().count()).toBe(0);
+  await counted(card(), 0);
 });
 
 test("stones and rope propose nothing, and say so; the key as well", async () => {

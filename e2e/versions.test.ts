@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { field, freshAssignment, put, rested, usePage } from "./app";
+import { comesToBe, field, freshAssignment, put, rested, usePage } from "./app";
 
 /** A photo's versions: named, noted, put in order, one chosen to be delivered, duplicated, deleted and brought back. */
 let page: Page;
@@ -10,10 +10,8 @@ const names = () =>
   dialog()
     .getByRole("textbox", { name: /^Name of version/ })
     .evaluateAll((all) => all.map((i) => (i as HTMLInputElement).value));
-const until = async (wanted: string[]): Promise<void> => {
-  for (let i = 0; i < 60 && (await names()).join() !== wanted.join(); i++) await page.waitForTimeout(100);
-  expect(await names()).toEqual(wanted);
-};
+const until = async (wanted: string[]): Promise<void> =>
+  expect(await comesToBe(names, (are) => are.join() === wanted.join())).toEqual(wanted);
 
 test("all that is done to versions, and what the Bench has meanwhile stays", async () => {
   await freshAssignment(page, "Versions of one", "demo/photos/SM-0414.jpg");

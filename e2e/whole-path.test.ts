@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import exifr from "exifr";
 import type { Browser, Page } from "playwright-core";
 import sharp from "sharp";
-import { address, angles, launch, onPage, openPage, rested, shown, stroke, strokeByHand } from "./app";
+import { address, angles, counted, launch, onPage, openPage, rested, shown, stroke, strokeByHand } from "./app";
 import { type Point, demoPhoto, edge } from "./scene";
 
 let browser: Browser;
@@ -56,7 +56,7 @@ test("one plumb changes nothing and says so; the second makes the verticals true
   await page.getByText(/These two fix the pitch to ±0\.[5-9]° only/).waitFor();
   expect((await angles(page)).pitch).toBeGreaterThan(13);
   const rows = page.getByRole("table").getByRole("row");
-  expect(await rows.count()).toBe(3);
+  await counted(rows, 3);
   expect(await rows.nth(1).innerText()).toMatch(/\d+\s+\d+\.\d\d°\s+0\.00°\s+0\.0 px\s+\d+ %/);
   await saved();
 });
@@ -66,7 +66,7 @@ test("a reload in the middle of it loses nothing", async () => {
   await page.reload();
   await rested(page);
   expect(await attitude()).toBe(before);
-  expect(await page.getByRole("table").getByRole("row").count()).toBe(3);
+  await counted(page.getByRole("table").getByRole("row"), 3);
 });
 
 test("selection goes both ways; ends are nudged by the keys; every step can be taken back", async () => {
@@ -92,7 +92,7 @@ test("selection goes both ways; ends are nudged by the keys; every step can be t
   await page.getByText("One plumb so far").waitFor();
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Delete");
-  expect(await page.getByRole("table").getByRole("row").count()).toBe(2);
+  await counted(page.getByRole("table").getByRole("row"), 2);
   await page.keyboard.press("Control+z");
   expect(await attitude()).toBe(before);
 });
@@ -108,7 +108,7 @@ test("an end is moved by the mouse under a magnifier, and the stroke can be drop
   await page.getByTestId("magnifier").waitFor();
   await page.keyboard.press("Escape");
   await page.mouse.up();
-  expect(await page.getByTestId("magnifier").count()).toBe(0);
+  await counted(page.getByTestId("magnifier"), 0);
   expect(await attitude()).toBe(before);
   await stroke(page, at, [at[0] + 25, at[1] - 10]);
   expect(await attitude()).not.toBe(before);
@@ -123,7 +123,7 @@ test("a mark stays on its edge whichever way the picture is shown, and can be dr
   const box = (await page.getByTestId("sheet").boundingBox())!;
   const rows = await page.getByRole("table").getByRole("row").count();
   await strokeByHand(page, [box.x + 500, box.y + 200], [box.x + 500, box.y + 480]);
-  expect(await page.getByRole("table").getByRole("row").count()).toBe(rows + 1);
+  await counted(page.getByRole("table").getByRole("row"), rows + 1);
   // Drawn vertically on the corrected picture, so it is true after and leans before.
   const cells = (await page.getByRole("table").getByRole("row").nth(3).innerText()).split(/\s+/);
   expect(cells.join(" ")).toMatch(/3 \d/);
@@ -131,7 +131,7 @@ test("a mark stays on its edge whichever way the picture is shown, and can be dr
   expect(after).toBeLessThan(0.35);
   expect(before).toBeGreaterThan(after);
   await page.keyboard.press("Control+z");
-  expect(await page.getByRole("table").getByRole("row").count()).toBe(rows);
+  await counted(page.getByRole("table").getByRole("row"), rows);
 });
 
 test("zoom goes to 800 % at the pointer and back to fit", async () => {

@@ -26,7 +26,8 @@ export function RecipesDialog({ photo, onClose }: { photo: Photo; onClose: () =>
   const [chosen, setChosen] = useState<string | null>(null);
   const pictures = useMemo(() => new SmallPictures(photo), [photo]);
   useEffect(() => () => pictures.end(), [pictures]);
-  const anew = (): void => void cache.invalidateQueries({ queryKey: KEY });
+  // Waited for: what is said to be gone is no longer in the list.
+  const anew = (): Promise<void> => cache.invalidateQueries({ queryKey: KEY });
   const change = useMutation({
     mutationFn: ({ id, ...to }: { id: string; name?: string; deleted?: boolean }) => api.changeSavedRecipe(id, to),
     onSuccess: anew,
@@ -81,7 +82,7 @@ export function RecipesDialog({ photo, onClose }: { photo: Photo; onClose: () =>
               </li>
             ))}
           </ul>
-          <KeepThis onKept={anew} />
+          <KeepThis onKept={() => void anew()} />
         </div>
         <div className="min-w-0">
           {picked ? (
