@@ -1,5 +1,5 @@
 import type { Browser, Page } from "playwright-core";
-import { launch, onPlane, openFresh, put, strokeByHand } from "./app";
+import { launch, onPlane, openFresh, put, stroke, strokeByHand } from "./app";
 
 /** Numbers as the browser's language writes them, and steps told to those who hear the page. */
 let browser: Browser;
@@ -55,5 +55,18 @@ test("paper is measured in inches where people do, and kept all the same", async
   await put(other, "Longer side, in", "10");
   // 10 inches at 300 dpi, whatever they are called.
   expect(await other.getByTestId("output-words").innerText()).toMatch(/2.000 × 3.000 px, 6\.7 × 10\.0 in on paper/);
+  // And buildings in feet: a new measure, the scale it gives, and the tape.
+  await other.keyboard.press("3");
+  await other.keyboard.press("Shift+R");
+  await stroke(other, await onPlane(other, [500, 900]), await onPlane(other, [1100, 2300]));
+  expect(await other.getByLabel("Unit").inputValue()).toBe("ft");
+  await put(other, "Height, ft", "6.5");
+  await other
+    .getByTestId("scale")
+    .getByText(/a pixel is 0\.\d+ in .*read in feet/)
+    .waitFor();
+  await other.keyboard.press("Shift+T");
+  await stroke(other, await onPlane(other, [500, 1000]), await onPlane(other, [1100, 1000]));
+  await other.getByText(/^T1: wall \d+\.\d+ ± [\d.]+ ft/).waitFor();
   await context.close();
 }, 120_000);

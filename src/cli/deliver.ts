@@ -1,4 +1,7 @@
+import { createHash } from "node:crypto";
+import { createReadStream } from "node:fs";
 import path from "node:path";
+import { pipeline } from "node:stream/promises";
 import { fileURLToPath } from "node:url";
 import { z } from "zod";
 import type { FocalMetadata } from "@/core/camera";
@@ -50,6 +53,13 @@ interface Order {
   readonly decoding?: Promise<Decoded>;
 }
 
+/** A file's SHA-256, hexadecimal. */
+async function hashOf(file: string): Promise<string> {
+  const hash = createHash("sha256");
+  await pipeline(createReadStream(file, { highWaterMark: 1 << 20 }), hash);
+  return hash.digest("hex");
+}
+
 /** Renders a photo into a file; threads start while the photo is being decoded, and not at all for a small one. */
 export async function deliver({ recipe, ...order }: Order): Promise<{ out: string; size: Size; bytes: number }> {
   const here = path.dirname(fileURLToPath(import.meta.url));
@@ -57,9 +67,12 @@ export async function deliver({ recipe, ...order }: Order): Promise<{ out: strin
     order.size[0] * order.size[1] <= SMALL
       ? Promise.resolve(inProcess(path.join(here, "kernel.wasm")))
       : inThreads(path.join(here, "band-thread.mjs"));
+  const hashing = hashOf(order.source);
+  // A photo that cannot be read is told about where it is decoded.
+  hashing.catch(() => undefined);
   try {
     const ready = await recipe;
-    const { bytes, width, height } = await renderPicture({ ...order, recipe: ready }, await starting);
+    const { bytes, width, height } = await renderPicture({ ...order, recipe: ready, hashing }, await starting);
     return { out: order.target, size: [width, height], bytes };
   } finally {
     await (await starting).close();

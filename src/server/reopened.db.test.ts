@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { deliveryOptions } from "@/core/contract";
+import { NO_FINISH } from "@/core/finish";
 import { emptyRecipe } from "@/core/recipe";
 import { addPhoto, closeDatabase, createAssignment, listPhotos, openVersion, originalPath, saveRevision } from ".";
 import { closeDesks } from "./image/desks";
@@ -16,13 +17,17 @@ afterAll(async () => {
   await closeDatabase();
 });
 
-/** A delivery of a visit's photo with some pitch, as the bytes of its file. */
-async function delivered(format: "png" | "jpeg" | "tiff", known: boolean) {
+/** A delivery of a visit's photo with some pitch, as the bytes of its file; its version is then worked on, or left so. */
+async function delivered(format: "png" | "jpeg" | "tiff", known: boolean, workedOn = true) {
   const visit = await madeUpVisit();
   const recipe = emptyRecipe();
   Object.assign(recipe.attitude, { from: "by-hand", pitch: 4.5 });
+  // What a delivery fills in: the camera, and how sharp and noisy the photo is.
+  recipe.finish = { ...NO_FINISH, on: true, even: 1 };
   const { revision } = await openVersion(visit.version.id);
   await saveRevision(visit.version.id, revision, recipe);
+  const later = { ...recipe, attitude: { ...recipe.attitude, roll: 1 } };
+  if (workedOn) await saveRevision(visit.version.id, revision + 1, later);
   const target = path.join(folder, `made-${format}-${known}`);
   await renderPicture(
     {
@@ -58,6 +63,12 @@ test.each(["png", "jpeg", "tiff"] as const)(
   },
   60_000,
 );
+
+test("a version that stands just as it was delivered is opened, though a delivery has the camera and the blur filled in", async () => {
+  const { assignment, version, bytes, name } = await delivered("png", true, false);
+  const back = await addPhoto(assignment.id, name, chunksOf(bytes));
+  expect(back.reopened).toEqual({ versionId: version.id, photo: "a.png", version: "A" });
+}, 60_000);
 
 test("where its original is not, or it does not say which it was, it is a photo of its own, and that is told", async () => {
   const { bytes, name } = await delivered("png", true);

@@ -1,6 +1,8 @@
 import { and, desc, eq, isNull } from "drizzle-orm";
 import type { UploadAnswer } from "@/core/contract";
 import { isSameJson } from "@/core/edits";
+import type { Recipe } from "@/core/recipe";
+import { settle } from "@/core/render";
 import { database } from "./db/client";
 import { type PhotoRow, photos, revisions, versions } from "./db/schema";
 import type { DeliveredFrom } from "./image/delivered-from";
@@ -9,6 +11,23 @@ import { createVersion, siblingsOf } from "./versions";
 interface Reopened {
   readonly photo: PhotoRow;
   readonly told: NonNullable<UploadAnswer["reopened"]>;
+}
+
+/**
+ * Whether a version's recipe is what was delivered: a delivery's has filled in what the photo told, its camera, an attitude
+ * that waited for its lines, and how sharp and noisy it was shot.
+ */
+function isDelivered(recipe: Recipe, delivered: Recipe, photo: PhotoRow): boolean {
+  const filled = ({ finish, ...rest }: Recipe): unknown => {
+    const measured = { blur: finish?.blur ?? delivered.finish?.blur, noise: finish?.noise ?? delivered.finish?.noise };
+    const size = [photo.width, photo.height] as const;
+    const settled = settle({ ...rest, ...(finish && { finish: { ...finish, ...measured } }) } as Recipe, size, {
+      equivalent: photo.equivalentMm,
+      focal: photo.focalMm,
+    });
+    return JSON.parse(JSON.stringify(settled));
+  };
+  return isSameJson(filled(recipe), filled(delivered));
 }
 
 /**
@@ -35,7 +54,7 @@ export async function reopened(
       .where(eq(revisions.versionId, version.id))
       .orderBy(desc(revisions.number))
       .limit(1);
-    if (newest && isSameJson(newest.recipe, recipe))
+    if (newest && isDelivered(newest.recipe, recipe, photo))
       return { photo, told: { versionId: version.id, photo: photo.name, version: version.name } };
   }
   const made = await createVersion(photo.id, recipe);

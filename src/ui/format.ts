@@ -9,7 +9,7 @@ export const grouped = (n: number): string =>
 /** Bytes in the unit a person would choose. */
 export function fileSize(bytes: number): string {
   if (bytes < 1e6) return `${Math.max(1, Math.round(bytes / 1e3))} kB`;
-  return bytes < 1e9 ? `${(bytes / 1e6).toFixed(1)} MB` : `${(bytes / 1e9).toFixed(2)} GB`;
+  return bytes < 1e9 ? `${fixed(bytes / 1e6, 1)} MB` : `${fixed(bytes / 1e9, 2)} GB`;
 }
 
 /** An angle with its unit; a zero has no sign. */
@@ -47,12 +47,18 @@ export function typedNumber(text: string): number | null {
   return plain !== "" && Number.isFinite(value) ? value : null;
 }
 
-/** Where paper is measured in inches. */
+/** Where paper is measured in inches, and buildings in feet. */
 const INCH_REGIONS = ["US", "LR", "MM"];
 
-/** What paper is measured in where the browser's language is spoken, and how many centimetres one of it is. */
-export function paperUnit(): { readonly unit: "cm" | "in"; readonly name: string; readonly cm: number } {
+function inInches(): boolean {
   const language = typeof window === "undefined" ? "en-GB" : navigator.language;
-  const inches = INCH_REGIONS.includes(new Intl.Locale(language).maximize().region ?? "");
-  return inches ? { unit: "in", name: "inches", cm: 2.54 } : { unit: "cm", name: "centimetres", cm: 1 };
+  return INCH_REGIONS.includes(new Intl.Locale(language).maximize().region ?? "");
 }
+
+/** What paper is measured in where the browser's language is spoken, and how many centimetres one of it is. */
+export const paperUnit = (): { readonly unit: "cm" | "in"; readonly name: string; readonly cm: number } =>
+  inInches() ? { unit: "in", name: "inches", cm: 2.54 } : { unit: "cm", name: "centimetres", cm: 1 };
+
+/** What buildings are measured in where the browser's language is spoken, and how many metres one of it is. */
+export const lengthUnit = (): { readonly unit: "m" | "ft"; readonly name: string; readonly metres: number } =>
+  inInches() ? { unit: "ft", name: "feet", metres: 0.3048 } : { unit: "m", name: "metres", metres: 1 };

@@ -4,6 +4,7 @@ import { memo } from "react";
 import { Circle, Group, Line, Rect, Text } from "react-konva";
 import type { View } from "@/client/picture/view";
 import type { Vec2 } from "@/core/geometry";
+import { lengthUnit } from "@/ui";
 import type { SheetColours } from "./colours";
 import { MARGIN, spread } from "./layout";
 import { FONT, Ruler } from "./ruler";
@@ -23,14 +24,14 @@ interface Props {
   sheet: Vec2;
   view: View;
   bubbles: readonly Bubble[];
-  /** Metres to a pixel of the plane, where the rulers read in metres; null: in pixels. */
+  /** Metres to a pixel of the plane, where the rulers read in metres or feet; null: in pixels. */
   perPixel: number | null;
   colours: SheetColours;
 }
 
 /** The sheet's paper margins: rulers in pixels of the plane or in metres, and a bubble for every plumb and sill. */
 export const Margins = memo(function Margins({ sheet: [width, height], view, bubbles, perPixel, colours }: Props) {
-  const ruler = { scale: view.scale / (perPixel ?? 1), metres: perPixel !== null, colours };
+  const ruler = { scale: view.scale * (perPixel === null ? 1 : lengthUnit().metres / perPixel), metres: perPixel !== null, colours };
   const placed = placedBubbles(bubbles, [width, height]);
   return (
     <Group listening={false}>
@@ -54,7 +55,7 @@ export const Margins = memo(function Margins({ sheet: [width, height], view, bub
         y={MARGIN.top - 15}
         width={MARGIN.left - 8}
         align="right"
-        text={perPixel === null ? "px" : "m"}
+        text={perPixel === null ? "px" : lengthUnit().unit}
         fontSize={10.5}
         fontFamily={FONT}
         fill={colours.faint}

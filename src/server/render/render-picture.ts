@@ -40,6 +40,8 @@ export interface PictureOrder {
   readonly options: DeliveryOptions;
   /** The photo's hash, where what was planned for it before is kept; see keptPlans. */
   readonly sha256?: string;
+  /** The original's hash where that is still being reckoned; the delivery says it. */
+  readonly hashing?: Promise<string>;
   /** Path of a picture that says what is made up, where anything is; none is written without it. */
   readonly mask?: string;
   readonly kernel?: KernelName;
@@ -142,10 +144,11 @@ export async function renderPicture(
   const plans = order.sha256 === undefined ? undefined : keptPlans(order.sha256);
   const work = await planEdges(sources, recipe, map, kernel, planning, plans);
   const layers = work ? await makeEdges(raster, work, { signal }) : [];
+  const original = order.sha256 ?? (await order.hashing);
   const carried = {
     ...kept,
     ...(work && work.filled > 0 ? { filled: work.filled } : {}),
-    ...(order.sha256 === undefined ? {} : { original: order.sha256 }),
+    ...(original === undefined ? {} : { original }),
   };
   const alpha = (work ? work.left : map.gaps) || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);

@@ -1,4 +1,5 @@
 import type { KnownMeasure, Unit } from "@/core/proportion";
+import { lengthUnit } from "@/ui";
 
 /** Something whose size is known by heart. Metres; a ratio's numbers are its sides. */
 export interface CommonMeasure {
@@ -10,20 +11,44 @@ export interface CommonMeasure {
   readonly length?: number;
 }
 
-/** What buildings are full of. */
-export const COMMON: readonly CommonMeasure[] = [
-  { name: "Square", kind: "rectangle", unit: "ratio", width: 1, height: 1 },
+const INCH = 0.0254;
+
+/** What is of one shape everywhere. */
+const SHAPES = {
+  square: { name: "Square", kind: "rectangle", unit: "ratio", width: 1, height: 1 },
+  tiles: { name: "Square tiles", kind: "grid", unit: "ratio", width: 1, height: 1 },
+  round: { name: "Round", kind: "ellipse", unit: "ratio", width: 1, height: 1 },
+} as const satisfies Record<string, CommonMeasure>;
+
+const IN_METRES: readonly CommonMeasure[] = [
+  SHAPES.square,
   { name: "Door leaf", kind: "rectangle", unit: "m", width: 0.9, height: 2.1 },
   { name: "Door leaf, narrow", kind: "rectangle", unit: "m", width: 0.8, height: 2 },
   { name: "Paper A4, standing", kind: "rectangle", unit: "cm", width: 0.21, height: 0.297 },
   { name: "Paper A3, lying", kind: "rectangle", unit: "cm", width: 0.42, height: 0.297 },
-  { name: "Square tiles", kind: "grid", unit: "ratio", width: 1, height: 1 },
+  SHAPES.tiles,
   { name: "Tiles 15 cm", kind: "grid", unit: "cm", width: 0.15, height: 0.15 },
   { name: "Bricks with joints", kind: "grid", unit: "cm", width: 0.25, height: 0.075 },
-  { name: "Round", kind: "ellipse", unit: "ratio", width: 1, height: 1 },
+  SHAPES.round,
   { name: "Ten brick courses", kind: "length", unit: "cm", length: 0.75 },
   { name: "One metre", kind: "length", unit: "m", length: 1 },
 ];
+
+const IN_FEET: readonly CommonMeasure[] = [
+  SHAPES.square,
+  { name: "Door leaf", kind: "rectangle", unit: "in", width: 36 * INCH, height: 80 * INCH },
+  { name: "Door leaf, narrow", kind: "rectangle", unit: "in", width: 30 * INCH, height: 80 * INCH },
+  { name: "Letter paper, standing", kind: "rectangle", unit: "in", width: 8.5 * INCH, height: 11 * INCH },
+  SHAPES.tiles,
+  { name: "Tiles 12 in", kind: "grid", unit: "in", width: 12 * INCH, height: 12 * INCH },
+  { name: "Bricks with joints", kind: "grid", unit: "in", width: 8 * INCH, height: (8 / 3) * INCH },
+  SHAPES.round,
+  { name: "Three brick courses", kind: "length", unit: "in", length: 8 * INCH },
+  { name: "One foot", kind: "length", unit: "ft", length: 12 * INCH },
+];
+
+/** What buildings are full of, where the browser's language is spoken. */
+const common = (): readonly CommonMeasure[] => (lengthUnit().unit === "ft" ? IN_FEET : IN_METRES);
 
 const KEY = "flat-stone-measures";
 
@@ -31,22 +56,22 @@ const KEY = "flat-stone-measures";
 export function commonMeasures(): readonly CommonMeasure[] {
   try {
     const own = JSON.parse(localStorage.getItem(KEY) ?? "[]") as unknown;
-    return Array.isArray(own) ? [...(own as CommonMeasure[]), ...COMMON] : COMMON;
+    return Array.isArray(own) ? [...(own as CommonMeasure[]), ...common()] : common();
   } catch {
-    return COMMON;
+    return common();
   }
 }
 
 /** Keeps a size in the list under a name; another of that name gives way. */
 export function keepCommon(one: CommonMeasure): void {
-  const own = commonMeasures().filter((c) => !COMMON.includes(c) && c.name !== one.name);
+  const own = commonMeasures().filter((c) => !common().includes(c) && c.name !== one.name);
   localStorage.setItem(KEY, JSON.stringify([one, ...own].slice(0, 40)));
 }
 
 /** Takes a size of one's own off the list. */
 export function dropCommon(name: string): void {
-  const own = commonMeasures().filter((c) => !COMMON.includes(c) && c.name !== name);
+  const own = commonMeasures().filter((c) => !common().includes(c) && c.name !== name);
   localStorage.setItem(KEY, JSON.stringify(own));
 }
 
-export const isOwn = (one: CommonMeasure): boolean => !COMMON.includes(one);
+export const isOwn = (one: CommonMeasure): boolean => !common().includes(one);

@@ -1,6 +1,7 @@
 import type { KnownMeasure } from "@/core/proportion";
 import { addMeasure } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
+import { lengthUnit } from "@/ui";
 import { newId } from "../../new-id";
 import { type Outcome, edit, later, select } from "../../tools/tool";
 import { settleMeasure } from "./settle-measure";
@@ -10,14 +11,16 @@ import { useShapeState } from "./shape-state";
 function unsaid(kind: KnownMeasure["kind"], id: string, places: readonly Vec2[]): KnownMeasure {
   const points = places.map(([x, y]) => [x, y]);
   const shared = { id, points, on: kind === "ellipse" };
+  const { unit, metres } = lengthUnit();
+  const door = unit === "ft" ? { width: 3 * metres, height: 7 * metres } : { width: 0.9, height: 2.1 };
   const said =
     kind === "length"
-      ? { kind, length: 1, unit: "m" }
+      ? { kind, length: metres, unit }
       : kind === "grid"
         ? { kind, columns: 4, rows: 4, width: 1, height: 1, unit: "ratio" }
         : kind === "ellipse"
           ? { kind, width: 1, height: 1, unit: "ratio" }
-          : { kind, width: 0.9, height: 2.1, unit: "m" };
+          : { kind, ...door, unit };
   return { ...shared, ...said } as KnownMeasure;
 }
 

@@ -2,13 +2,19 @@
 
 import { X } from "lucide-react";
 import type { Surface } from "@/core/proportion";
-import { fixed } from "@/ui";
+import { fixed, lengthUnit, paperUnit } from "@/ui";
 import type { Derived } from "../../derived";
 import { useShapeState } from "./shape-state";
 import { tapeReading } from "./tape-reading";
 
 const named = ({ kind, heading }: Surface, facing: number): string =>
   kind === "floor" ? "floor" : Math.abs(heading - facing) < 2 ? "wall" : `wall at ${fixed(heading, 0)}°`;
+
+/** What a pixel is on the wall, in a small unit. @param metres to a pixel. */
+function pixelWords(metres: number): string {
+  const { unit, cm } = paperUnit();
+  return unit === "in" ? `${fixed((100 * metres) / cm, 3)} in` : `${fixed(1000 * metres, 2)} mm`;
+}
 
 /** The scale that measures of known size give, and what has been taped off by it. */
 export function ScalePart({ derived }: { derived: Derived }) {
@@ -23,11 +29,11 @@ export function ScalePart({ derived }: { derived: Derived }) {
       <h3 className="caps pb-1">Scale</h3>
       {perPixel !== null && (
         <p data-testid="scale">
-          On the wall a pixel is {fixed(1000 * perPixel, 2)} mm ± {fixed(100 * (scales[0]?.sigma ?? 0), 2)} %; the
-          rulers read in metres.
+          On the wall a pixel is {pixelWords(perPixel)} ± {fixed(100 * (scales[0]?.sigma ?? 0), 2)} %; the
+          rulers read in {lengthUnit().name}.
         </p>
       )}
-      {scales.length === 0 && <p>A measure with a unit gives the wall a scale, and then a tape reads in metres.</p>}
+      {scales.length === 0 && <p>A measure with a unit gives the wall a scale, and then a tape reads in {lengthUnit().name}.</p>}
       {tapes.map((ends, i) => (
         <div key={i} className="flex items-center gap-2">
           <span className="grow">

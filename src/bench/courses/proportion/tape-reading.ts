@@ -1,12 +1,13 @@
 import type { Vec2 } from "@/core/geometry";
 import { type SurfaceScale, taped } from "@/core/proportion";
-import { fixed } from "@/ui";
+import { fixed, lengthUnit } from "@/ui";
 import type { Derived } from "../../derived";
 
-/** A length with its ±, to the digit that the ± makes sense of. */
-export function metresWords(metres: number, sigma: number): string {
-  const digits = Math.max(0, Math.min(4, Math.ceil(-Math.log10(Math.max(1e-4, 2 * sigma)))));
-  return `${fixed(metres, digits)} ± ${fixed(sigma, Math.max(digits, 2))} m`;
+/** A length with its ±, both in metres, in the unit of where this is, to the digit that the ± makes sense of. */
+function lengthWords(metres: number, sigma: number): string {
+  const { unit, metres: one } = lengthUnit();
+  const digits = Math.max(0, Math.min(4, Math.ceil(-Math.log10(Math.max(1e-4, (2 * sigma) / one)))));
+  return `${fixed(metres / one, digits)} ± ${fixed(sigma / one, Math.max(digits, 2))} ${unit}`;
 }
 
 /** On which of the surfaces of known scale a tape lies: the wall turned face-on first; the floor where no wall is known. */
@@ -34,6 +35,6 @@ export function tapeReading(
   const factor = proportion.from === "by-hand" ? proportion.height : (height ?? 1);
   const read = taped(derived.view, on, ends, { factor, sigma: sigma === null ? 0 : sigma / (height ?? 1) });
   return read
-    ? { metres: read.metres, words: metresWords(read.metres, read.sigma) }
+    ? { metres: read.metres, words: lengthWords(read.metres, read.sigma) }
     : { metres: null, words: "not on the wall" };
 }
