@@ -16,7 +16,13 @@ const LIGHTS = Float32Array.from({ length: 256 }, (_, i) => {
   const v = i / 255;
   return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
 });
-const lightOf = (v: number): number => LIGHTS[Math.round(255 * v)]!;
+
+/** Light of a displayed value, both 0…1; straight between those of 8 bits. */
+export function lightOf(v: number): number {
+  const at = 255 * Math.max(0, Math.min(1, v));
+  const i = Math.min(254, Math.floor(at));
+  return LIGHTS[i]! + (at - i) * (LIGHTS[i + 1]! - LIGHTS[i]!);
+}
 
 /** A step from copy to photo that is taken for an edge: half of it, displayed 0…1. */
 const EDGE = 0.06;
@@ -31,16 +37,22 @@ function trusted(data: Float32Array, j: number, copy: Float64Array): number {
 export type Copies = (label: number, pixel: number, out: Float64Array) => boolean;
 
 /** A field in linear light. */
-export const inLight = (displayed: Field): Field => ({ ...displayed, data: displayed.data.map(lightOf) });
+export const inLight = (displayed: Field): Field => ({ ...displayed, data: displayed.data.map((v) => lightOf(v)) });
 
 /** Copies by shifts joined to what surrounds them; see joinCopies. @param displayed as displayed. */
-export function join(displayed: Field, shifts: readonly Shift[], pixels: Int32Array, labels: Int16Array): Float32Array {
+export function join(
+  displayed: Field,
+  shifts: readonly Shift[],
+  pixels: Int32Array,
+  labels: Int16Array,
+  leanings?: Float32Array,
+): Float32Array {
   const field = inLight(displayed);
   const at = new Float64Array(6);
   const copies: Copies = (s, i, out) =>
     carried(field, shifts[s]!, (i % field.width) + 0.5, Math.floor(i / field.width) + 0.5, at) &&
     readField(field, at[0]!, at[1]!, out);
-  return joinCopies(field, copies, pixels, labels);
+  return joinCopies(field, copies, pixels, labels, leanings);
 }
 
 /**
@@ -49,9 +61,16 @@ export function join(displayed: Field, shifts: readonly Shift[], pixels: Int32Ar
  * nothing is asked. In linear light.
  *
  * @param copies light of what a label brings to a pixel of the field, into three numbers; false where it has nothing.
- * @returns what to add to the light of each pixel's copy: red, green, blue side by side.
+ * @param leanings light added to each pixel's copy before it is joined: red, green, blue side by side.
+ * @returns what to add to the light of each pixel's copy, its leaning with it: red, green, blue side by side.
  */
-export function joinCopies(field: Field, copies: Copies, pixels: Int32Array, labels: Int16Array): Float32Array {
+export function joinCopies(
+  field: Field,
+  copies: Copies,
+  pixels: Int32Array,
+  labels: Int16Array,
+  leanings: Float32Array = new Float32Array(3 * pixels.length),
+): Float32Array {
   const { width, height, known, data } = field;
   const n = pixels.length;
   const index = new Int32Array(width * height).fill(-1);
@@ -105,10 +124,14 @@ export function joinCopies(field: Field, copies: Copies, pixels: Int32Array, lab
       const trust = other >= 0 ? 1 : weight ? trusted(data, j, colour) : 0.05;
       count[k]! += trust;
       if (other < 0) for (let c = 0; c < 3; c++) fixed[3 * k + c]! += trust * data[3 * j + c]!;
-      if (weight) for (let c = 0; c < 3; c++) wanted[3 * k + c]! += (trust * difference[c]!) / weight;
+      for (let c = 0; c < 3; c++) {
+        if (weight) wanted[3 * k + c]! += (trust * difference[c]!) / weight;
+        if (other >= 0) wanted[3 * k + c]! += trust * (leanings[3 * k + c]! - leanings[3 * other + c]!);
+      }
     }
   }
-  const joined = Float64Array.from(copied);
+  const leant = copied.map((v, i) => v + leanings[i]!);
+  const joined = Float64Array.from(leant);
   // What has nothing to copy begins as what is beside it.
   for (let k = 0; k < n; k++) {
     if (has[k]) continue;
@@ -117,7 +140,7 @@ export function joinCopies(field: Field, copies: Copies, pixels: Int32Array, lab
       if (j >= 0 && (has[j] || j < k)) joined.copyWithin(3 * k, 3 * j, 3 * j + 3);
     }
   }
-  for (let i = 0; i < 3 * n; i++) fixed[i]! += wanted[i]! + (has[(i / 3) | 0] ? SCREEN * copied[i]! : 0);
+  for (let i = 0; i < 3 * n; i++) fixed[i]! += wanted[i]! + (has[(i / 3) | 0] ? SCREEN * leant[i]! : 0);
   const share = Float64Array.from({ length: n }, (_, k) => {
     const m = count[k]! + (has[k] ? SCREEN : 0);
     return count[k]! > 0 ? 1 / m : 0;
@@ -127,7 +150,7 @@ export function joinCopies(field: Field, copies: Copies, pixels: Int32Array, lab
   for (let k = 0; k < n; k++) deepest = Math.max(deepest, distance[pixels[k]!]!);
   relax({ width, height, pixels, share, fixed, deepest }, joined);
   return Float32Array.from(joined, (v, i) => {
-    const most = MOST_LIT * copied[i]! + LEAST_LIT;
-    return Math.max(-most, Math.min(most, v - copied[i]!));
+    const most = MOST_LIT * Math.max(0, leant[i]!) + LEAST_LIT;
+    return leanings[i]! + Math.max(-most, Math.min(most, v - leant[i]!));
   });
 }

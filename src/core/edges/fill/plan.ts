@@ -7,6 +7,7 @@ import { contextCosts } from "./context";
 import { type Field, halved } from "./field";
 import { join } from "./join";
 import { label } from "./labelling";
+import { leaningsAt, leaningsOf } from "./leaning";
 
 /** What every pixel of a gap is copied from, at the working size; it holds at any other. */
 export interface FillPlan {
@@ -72,7 +73,8 @@ export async function planFill(
   const coarse = label(fields[1]!, shifts, context);
   await onStep?.(SHARES.label);
   const { pixels, labels } = upsampled(field, fields[1]!, context.pixels, coarse);
-  const joined = join(field, shifts, pixels, labels);
+  const leanings = leaningsAt(field, fields[1]!, leaningsOf(fields[1]!, shifts, context, coarse), pixels);
+  const joined = join(field, shifts, pixels, labels, leanings);
   await onStep?.(1);
   const grid = new Int16Array(field.width * field.height).fill(-1);
   const light = new Float32Array(3 * grid.length);

@@ -34,6 +34,9 @@ const geometryOf = ({
   ...(movesAnything(shape) ? [shape, frame.detail] : []),
 ];
 
+/** How fills are planned; counted up when the same recipe is filled otherwise, so that what was kept before is not shown beside it. */
+const EDITION = 2;
+
 /**
  * What the fill of a recipe's gaps depends on, as one text: two recipes of one photo with the same text are filled the same.
  *
@@ -42,7 +45,7 @@ const geometryOf = ({
 export function gapsDependOn(recipe: SettledRecipe, shown: Rect): string {
   const { strokes, ...edges } = recipe.edges;
   void strokes;
-  return JSON.stringify([geometryOf(recipe), shown, edges]);
+  return JSON.stringify([EDITION, geometryOf(recipe), shown, edges]);
 }
 
 /** The same of gaps and strokes together. */
