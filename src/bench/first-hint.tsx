@@ -11,6 +11,8 @@ const KEY = "flat-stone-hint-gone";
 export function FirstHint() {
   const [gone, setGone] = useState(() => localStorage.getItem(KEY) !== null);
   const isTrue = useBench((s) => laidCourses(s.recipe).some((key) => key === "lens" || key === "lines"));
+  // The grid's bar lies at the foot of the sheet.
+  const gridShown = useBench((s) => s.grid);
   const [looked, setLooked] = useState(false);
   const holding = useBench((s) => s.holding);
   if (holding && !looked) setLooked(true);
@@ -26,7 +28,7 @@ export function FirstHint() {
   };
   return (
     <aside
-      className="ruled pointer-events-none absolute bottom-16 left-16 z-10 w-72 rounded-md border bg-base-100/95 p-3 shadow-md"
+      className={`ruled pointer-events-none absolute ${gridShown ? "bottom-36" : "bottom-16"} left-16 z-10 w-72 rounded-md border bg-base-100/95 p-3 shadow-md`}
       aria-label="First steps"
     >
       <ol className="space-y-1">

@@ -20,7 +20,8 @@ function middleOf({ data, width, height, channels }: Raster): { data: Float32Arr
   const green = colourCount(channels) === 1 ? 0 : 1;
   const by = 255 / peak(data);
   const part = new Float32Array(w * h);
-  for (let y = 0; y < h; y++)
-    for (let x = 0; x < w; x++) part[y * w + x] = by * data[((top + y) * width + left + x) * channels + green]!;
+  for (let y = 0, to = 0; y < h; y++)
+    for (let x = 0, from = ((top + y) * width + left) * channels + green; x < w; x++, to++, from += channels)
+      part[to] = by * data[from]!;
   return { data: part, width: w, height: h };
 }
