@@ -16,6 +16,14 @@ test("on its original, as a version that says where it came from; elsewhere it i
   const file = await deliveredPng(page);
   const buffer = Buffer.from(await (await fetch(`${address}${file}`)).arrayBuffer());
   const dropped = { name: "tower, delivered.png", mimeType: "image/png", buffer };
+  // While the version stands as it was delivered, that one is opened.
+  await page.goto(board);
+  await page.getByTestId("photo-input").setInputFiles(dropped);
+  await page.getByRole("link", { name: "SM-0414.jpg, version A" }).click();
+  await rested(page);
+  await page.keyboard.press("2");
+  await put(page, "Pitch, °", "3");
+  await page.waitForFunction(() => document.querySelector('[data-testid="save-state"]')?.textContent === "saved");
   await page.goto(board);
   await page.getByTestId("photo-input").setInputFiles(dropped);
   await page.getByRole("link", { name: "SM-0414.jpg, version B" }).click();

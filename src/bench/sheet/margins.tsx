@@ -31,7 +31,11 @@ interface Props {
 
 /** The sheet's paper margins: rulers in pixels of the plane or in metres, and a bubble for every plumb and sill. */
 export const Margins = memo(function Margins({ sheet: [width, height], view, bubbles, perPixel, colours }: Props) {
-  const ruler = { scale: view.scale * (perPixel === null ? 1 : lengthUnit().metres / perPixel), metres: perPixel !== null, colours };
+  const ruler = {
+    scale: view.scale * (perPixel === null ? 1 : lengthUnit().metres / perPixel),
+    metres: perPixel !== null,
+    colours,
+  };
   const placed = placedBubbles(bubbles, [width, height]);
   return (
     <Group listening={false}>

@@ -29,11 +29,13 @@ export function ScalePart({ derived }: { derived: Derived }) {
       <h3 className="caps pb-1">Scale</h3>
       {perPixel !== null && (
         <p data-testid="scale">
-          On the wall a pixel is {pixelWords(perPixel)} ± {fixed(100 * (scales[0]?.sigma ?? 0), 2)} %; the
-          rulers read in {lengthUnit().name}.
+          On the wall a pixel is {pixelWords(perPixel)} ± {fixed(100 * (scales[0]?.sigma ?? 0), 2)} %; the rulers read
+          in {lengthUnit().name}.
         </p>
       )}
-      {scales.length === 0 && <p>A measure with a unit gives the wall a scale, and then a tape reads in {lengthUnit().name}.</p>}
+      {scales.length === 0 && (
+        <p>A measure with a unit gives the wall a scale, and then a tape reads in {lengthUnit().name}.</p>
+      )}
       {tapes.map((ends, i) => (
         <div key={i} className="flex items-center gap-2">
           <span className="grow">
