@@ -8,7 +8,11 @@ import { luminanceOf } from "./picture/pixels";
 const LOOKED = [2400, 1800] as const;
 
 /** @throws Error with a sentence where the picture cannot be looked at. */
-export async function asShotOf(photo: { sha256: string; width: number; height: number }): Promise<AsShot> {
+export async function asShotOf(photo: {
+  sha256: string;
+  width: number;
+  height: number;
+}): Promise<Pick<AsShot, "blur" | "noise">> {
   const [w, h] = [Math.min(photo.width, LOOKED[0]), Math.min(photo.height, LOOKED[1])];
   const area: Rect = [(photo.width - w) / 2, (photo.height - h) / 2, w, h];
   const { image, scale } = await luminanceOf(photo, area);

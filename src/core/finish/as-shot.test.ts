@@ -31,7 +31,7 @@ test.each([0.003, 0.008, 0.02])("noise of %f is told within a quarter", (noise) 
 
 test("what shows no edges is taken as usual, and nothing falls over", () => {
   const plain = asShot({ data: new Uint8Array(10_000).fill(90), width: 100, height: 100 });
-  expect(plain.blur).toBe(USUAL_BLUR);
+  expect(plain).toMatchObject({ blur: USUAL_BLUR, edges: 0 });
   expect(plain.noise).toBeGreaterThan(0);
   expect(asShot({ data: [], width: 0, height: 0 }).blur).toBe(USUAL_BLUR);
 });

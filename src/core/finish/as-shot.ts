@@ -6,6 +6,8 @@ export interface AsShot {
   readonly blur: number;
   /** Deviation of its noise, 0…1 as displayed. */
   readonly noise: number;
+  /** How many edges the blur was told by; 0 where too few were found and it is the usual one. */
+  readonly edges: number;
 }
 
 /** Part of a photo: one brightness a pixel, 0…255 as displayed. */
@@ -106,7 +108,8 @@ export function asShot({ data, width, height }: Brightness): AsShot {
   };
   for (const first of [4, 4 + APART / 2]) {
     if (blurs.length >= ENOUGH) break;
-    for (let y = first; y < height - 4; y += APART) for (let x = 3; x < width - 5; x++) look(y * width, x, width, 1, width);
+    for (let y = first; y < height - 4; y += APART)
+      for (let x = 3; x < width - 5; x++) look(y * width, x, width, 1, width);
     // Down the columns, but along the rows: that is how they lie in memory.
     for (let y = 3; y < height - 5; y++) for (let x = first; x < width - 4; x += APART) look(x, y, height, width, 1);
   }
@@ -117,6 +120,7 @@ export function asShot({ data, width, height }: Brightness): AsShot {
   });
   const sharp = blurs.sort((a, b) => a - b);
   return {
+    edges: sharp.length < FEWEST ? 0 : sharp.length,
     blur:
       sharp.length < FEWEST
         ? USUAL_BLUR
