@@ -2,14 +2,16 @@ import type { Context } from "./context";
 import type { Field } from "./field";
 import { lightOf } from "./join";
 import { leaningsAt, leaningsOf } from "./leaning";
+import { agreeing } from "./likely";
 
-/** A field of three plain stripes, 0.2, 0.6 and 0.6 as displayed, and a gap below them. */
+/** A field of plain stripes, 0.5 and 0.6 as displayed, and at the right 0.95, with a gap below them. */
 const [W, H] = [60, 40];
 const isGap = (i: number): boolean => i >= 30 * W;
+const stripe = (x: number): number => (x < 20 ? 0.5 : x < 50 ? 0.6 : 0.95);
 const field: Field = {
   width: W,
   height: H,
-  data: Float32Array.from({ length: 3 * W * H }, (_, i) => (Math.floor(i / 3) % W < 20 ? 0.2 : 0.6)),
+  data: Float32Array.from({ length: 3 * W * H }, (_, i) => stripe(Math.floor(i / 3) % W)),
   known: Uint8Array.from({ length: W * H }, (_, i) => (isGap(i) ? 0 : 1)),
   wanted: Uint8Array.from({ length: W * H }, (_, i) => (isGap(i) ? 1 : 0)),
   source: Uint8Array.from({ length: W * H }, (_, i) => (isGap(i) ? 0 : 1)),
@@ -29,17 +31,30 @@ const leaning = (costs: number[], shifts = [shift(35), shift(0)]): number[] => [
 ];
 
 test("of two shifts as likely as each other a copy goes most of the way to their mean, in light", () => {
-  const half = 0.5 * (0.2 + 0.6);
+  // What differs a little from the copy is heard a little less.
+  const heard = Math.exp(-(3 * 0.1 ** 2) / 0.15);
+  const mean = (0.5 + heard * 0.6) / (1 + heard);
   const [red, green, blue] = leaning([0.01, 0.01]);
-  expect(red).toBeCloseTo(lightOf(0.2 + 0.7 * (half - 0.2)) - lightOf(0.2), 6);
+  expect(red).toBeCloseTo(lightOf(0.5 + 0.7 * (mean - 0.5)) - lightOf(0.5), 5);
   expect([green, blue]).toEqual([red, red]);
 });
 
-test("what is much less likely says nothing, and where all bring the same nothing leans", () => {
+test("what is much less likely, or another thing, says little; where all bring the same nothing leans", () => {
   expect(Math.abs(leaning([0.001, 0.2])[0]!)).toBeLessThan(1e-6);
   expect(Math.abs(leaning([0.01, 0.01], [shift(0), shift(5)])[0]!)).toBeLessThan(1e-6);
   // The likelier it is, the more it says.
   expect(leaning([0.01, 0.012])[0]!).toBeLessThan(leaning([0.01, 0.01])[0]!);
+  // White beside grey is no light on it.
+  const white = leaning([0.01, 0.01], [shift(35), shift(-9)])[0]!;
+  expect(white).toBeLessThan(0.1 * (lightOf(0.95) - lightOf(0.5)));
+});
+
+test("a shift that brings something else than most comes to cost more, the others hardly", () => {
+  const shifts = [shift(0), shift(5), shift(10), shift(-9)];
+  const { costs } = agreeing(field, shifts, context([0.01, 0.01, 0.01, 0.01]));
+  const more = costs.map((of) => of[0]! - Math.fround(0.01));
+  for (const s of [0, 1, 2]) expect(more[s]).toBeLessThan(0.2 * more[3]!);
+  expect(more[3]).toBeGreaterThan(0.02);
 });
 
 test("leanings are read softly, and from the gaps alone", () => {
