@@ -2,7 +2,6 @@ import type { Context } from "./context";
 import type { Field } from "./field";
 import { lightOf } from "./join";
 import { leaningsAt, leaningsOf } from "./leaning";
-import { agreeing } from "./likely";
 
 /** A field of plain stripes, 0.5 and 0.6 as displayed, and at the right 0.95, with a gap below them. */
 const [W, H] = [60, 40];
@@ -32,10 +31,10 @@ const leaning = (costs: number[], shifts = [shift(35), shift(0)]): number[] => [
 
 test("of two shifts as likely as each other a copy goes most of the way to their mean, in light", () => {
   // What differs a little from the copy is heard a little less.
-  const heard = Math.exp(-(3 * 0.1 ** 2) / 0.15);
+  const heard = Math.exp(-(3 * 0.1 ** 2) / 0.25);
   const mean = (0.5 + heard * 0.6) / (1 + heard);
   const [red, green, blue] = leaning([0.01, 0.01]);
-  expect(red).toBeCloseTo(lightOf(0.5 + 0.7 * (mean - 0.5)) - lightOf(0.5), 5);
+  expect(red).toBeCloseTo(lightOf(0.5 + 0.85 * (mean - 0.5)) - lightOf(0.5), 5);
   expect([green, blue]).toEqual([red, red]);
 });
 
@@ -46,15 +45,7 @@ test("what is much less likely, or another thing, says little; where all bring t
   expect(leaning([0.01, 0.012])[0]!).toBeLessThan(leaning([0.01, 0.01])[0]!);
   // White beside grey is no light on it.
   const white = leaning([0.01, 0.01], [shift(35), shift(-9)])[0]!;
-  expect(white).toBeLessThan(0.1 * (lightOf(0.95) - lightOf(0.5)));
-});
-
-test("a shift that brings something else than most comes to cost more, the others hardly", () => {
-  const shifts = [shift(0), shift(5), shift(10), shift(-9)];
-  const { costs } = agreeing(field, shifts, context([0.01, 0.01, 0.01, 0.01]));
-  const more = costs.map((of) => of[0]! - Math.fround(0.01));
-  for (const s of [0, 1, 2]) expect(more[s]).toBeLessThan(0.2 * more[3]!);
-  expect(more[3]).toBeGreaterThan(0.02);
+  expect(white).toBeLessThan(0.15 * (lightOf(0.95) - lightOf(0.5)));
 });
 
 test("leanings are read softly, and from the gaps alone", () => {

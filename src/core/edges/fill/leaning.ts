@@ -5,9 +5,9 @@ import { lightOf } from "./join";
 import { Likely } from "./likely";
 
 /** How much of the way to what all shifts together say a copy is taken. */
-const LEANS = 0.7;
+const LEANS = 0.85;
 /** Of what is as unlike the copy as this, a square of colours, e times less is heard: it shows another thing, not another light. */
-const OTHER_THING = 0.15;
+const OTHER_THING = 0.25;
 /** Variance of the bell by which leanings are read between the pixels of the half-size field, its pixels squared. */
 const SPREAD = 2;
 const REACH = 3;

@@ -7,8 +7,6 @@ import { readField } from "./patch";
 const SOFT = 2;
 /** What a shift may cost more than the likeliest one before it says e times less: this, and so many times as much as that one costs. */
 const DOUBT = { least: 0.005, per: 2 } as const;
-/** What a shift costs more for each square of colours by which it differs from what all say. */
-const ALONE = 0.15;
 
 /** The field's colours, each the mean of the known ones in a square around it; nothing where it is not known itself. */
 function softened(field: Field): Field {
@@ -82,7 +80,7 @@ export class Likely {
   }
 
   /** The mean of what the shifts say. @param heard what each one's weight is multiplied by. @returns null where none says anything. */
-  mean(heard: (s: number) => number = () => 1): [number, number, number] | null {
+  mean(heard: (s: number) => number): [number, number, number] | null {
     let [red, green, blue, all] = [0, 0, 0, 0];
     this.weights.forEach((likely, s) => {
       if (likely === 0) return;
@@ -100,19 +98,4 @@ export class Likely {
     const { seen } = this;
     return (seen[3 * s]! - r) ** 2 + (seen[3 * s + 1]! - g) ** 2 + (seen[3 * s + 2]! - b) ** 2;
   }
-}
-
-/** The same context where a shift that brings something else than most that are likely costs more. */
-export function agreeing(field: Field, shifts: readonly Shift[], context: Context): Context {
-  const likely = new Likely(field, shifts, context);
-  const costs = context.costs.map((of) => of.slice());
-  context.pixels.forEach((_, k) => {
-    likely.look(k);
-    const mean = likely.mean();
-    if (!mean) return;
-    costs.forEach((of, s) => {
-      if (!Number.isNaN(likely.seen[3 * s]!)) of[k]! += ALONE * likely.unlike(s, mean);
-    });
-  });
-  return { ...context, costs };
 }

@@ -8,7 +8,6 @@ import { type Field, halved } from "./field";
 import { join } from "./join";
 import { label } from "./labelling";
 import { leaningsAt, leaningsOf } from "./leaning";
-import { agreeing } from "./likely";
 
 /** What every pixel of a gap is copied from, at the working size; it holds at any other. */
 export interface FillPlan {
@@ -69,7 +68,7 @@ export async function planFill(
     most,
   );
   await onStep?.(SHARES.choose);
-  const context = agreeing(fields[1]!, shifts, contextCosts(fields[1]!, shifts));
+  const context = contextCosts(fields[1]!, shifts);
   await onStep?.(SHARES.weigh);
   const coarse = label(fields[1]!, shifts, context);
   await onStep?.(SHARES.label);
