@@ -14,20 +14,16 @@ interface Reopened {
 }
 
 /**
- * Whether a version's recipe is what was delivered: a delivery's has filled in what the photo told, its camera, an attitude
- * that waited for its lines, and how sharp and noisy it was shot.
+ * A recipe with what a delivery of it has filled in: the camera that the photo told, an attitude that waited for its lines, and,
+ * as that delivery says, how sharp and noisy the photo is.
  */
-function isDelivered(recipe: Recipe, delivered: Recipe, photo: PhotoRow): boolean {
-  const filled = ({ finish, ...rest }: Recipe): unknown => {
-    const measured = { blur: finish?.blur ?? delivered.finish?.blur, noise: finish?.noise ?? delivered.finish?.noise };
-    const size = [photo.width, photo.height] as const;
-    const settled = settle({ ...rest, ...(finish && { finish: { ...finish, ...measured } }) } as Recipe, size, {
-      equivalent: photo.equivalentMm,
-      focal: photo.focalMm,
-    });
-    return JSON.parse(JSON.stringify(settled));
-  };
-  return isSameJson(filled(recipe), filled(delivered));
+function asDelivered({ finish, ...rest }: Recipe, delivered: Recipe, photo: PhotoRow): unknown {
+  const measured = { blur: finish?.blur ?? delivered.finish?.blur, noise: finish?.noise ?? delivered.finish?.noise };
+  const recipe = { ...rest, ...(finish && { finish: { ...finish, ...measured } }) } as Recipe;
+  const size = [photo.width, photo.height] as const;
+  const settled = settle(recipe, size, { equivalent: photo.equivalentMm, focal: photo.focalMm });
+  // As it is read back: without what is undefined.
+  return JSON.parse(JSON.stringify(settled));
 }
 
 /**
@@ -47,6 +43,7 @@ export async function reopened(
     .from(photos)
     .where(and(eq(photos.assignmentId, assignmentId), eq(photos.sha256, original), isNull(photos.deletedAt)));
   if (!photo) return null;
+  const wanted = asDelivered(recipe, recipe, photo);
   for (const version of await siblingsOf(db, photo.id)) {
     const [newest] = await db
       .select({ recipe: revisions.recipe })
@@ -54,7 +51,7 @@ export async function reopened(
       .where(eq(revisions.versionId, version.id))
       .orderBy(desc(revisions.number))
       .limit(1);
-    if (newest && isDelivered(newest.recipe, recipe, photo))
+    if (newest && isSameJson(asDelivered(newest.recipe, recipe, photo), wanted))
       return { photo, told: { versionId: version.id, photo: photo.name, version: version.name } };
   }
   const made = await createVersion(photo.id, recipe);

@@ -3,6 +3,7 @@
  * this one knows no course.
  */
 export * from "./course-part";
+export * from "./light";
 export * from "./plane-step";
 export * from "./raster";
 export * from "./raster-step";

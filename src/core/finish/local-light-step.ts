@@ -1,6 +1,6 @@
 import { type RasterStep, colourCount, peak } from "../course";
 import { HALF, baseReach, blockSide, brightnessOf, guidedBase, shrunkBrightness } from "./guided-base";
-import { SEEN, lightOf, numberOf } from "./light";
+import { LIGHT_SHADER, SEEN, lightOf, numberOf } from "./light";
 import { lightTable, wholeOf } from "./light-tables";
 import type { FinishRecipe } from "./tone-step";
 
@@ -78,8 +78,7 @@ export function localLightStep({ finish }: FinishRecipe, made: number): RasterSt
 /** A base by a few taps far apart, weighed by how like they are: near what the delivery does. */
 const SHADER = `
 float shownAt(ivec2 p) { return dot(texel(p).rgb, vec3(${SEEN.join(", ")})); }
-vec3 lightOf(vec3 v) { return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v)); }
-vec3 numberOf(vec3 v) { return mix(v * 12.92, 1.055 * pow(max(v, 1e-6), vec3(1.0 / 2.4)) - 0.055, step(0.0031308, v)); }
+${LIGHT_SHADER}
 vec4 stepped(ivec2 at) {
   vec4 own = texel(at);
   float here = dot(own.rgb, vec3(${SEEN.join(", ")}));

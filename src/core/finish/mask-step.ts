@@ -10,7 +10,7 @@ import {
   guidedBy,
   shrunkBrightness,
 } from "./guided-base";
-import { SEEN, lightOf, numberOf } from "./light";
+import { LIGHT_SHADER, SEEN, lightOf, numberOf } from "./light";
 import { lightTable, wholeOf } from "./light-tables";
 import { type Lattice, type PlacedMask, effectField, placedMasks } from "./mask-field";
 import { masksOn } from "./masks";
@@ -188,8 +188,7 @@ function cardField(name: string, all: readonly PlacedMask[], [x, y, w, h]: Rect)
 /** Where masks cling, the fields are weighed by how like the places around are: near what the delivery does. */
 const SHADER = `
 float shownAt(ivec2 p) { return dot(texel(p).rgb, vec3(${SEEN.join(", ")})); }
-vec3 lightOf(vec3 v) { return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v)); }
-vec3 numberOf(vec3 v) { return mix(v * 12.92, 1.055 * pow(max(v, 1e-6), vec3(1.0 / 2.4)) - 0.055, step(0.0031308, v)); }
+${LIGHT_SHADER}
 vec4 stepped(ivec2 at) {
   vec4 own = texel(at);
   vec4 here = field(at);

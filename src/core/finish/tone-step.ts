@@ -1,5 +1,5 @@
 import { type Raster, type RasterStep, type Samples, colourCount, peak } from "../course";
-import { SEEN, lightOf, numberOf } from "./light";
+import { LIGHT_SHADER, SEEN, lightOf, numberOf } from "./light";
 import { FINE, byteOfLight, lightTable, wholeOf } from "./light-tables";
 import { type FinishSettings, tones } from "./recipe-part";
 import { type Tone, toneOf, toned } from "./tone";
@@ -190,8 +190,7 @@ function cardNumbers({ gains, curve, saturation }: Tone): Record<string, number>
 }
 
 const SHADER = `
-vec3 lightOf(vec3 v) { return mix(v / 12.92, pow((v + 0.055) / 1.055, vec3(2.4)), step(0.04045, v)); }
-vec3 numberOf(vec3 v) { return mix(v * 12.92, 1.055 * pow(max(v, 1e-6), vec3(1.0 / 2.4)) - 0.055, step(0.0031308, v)); }
+${LIGHT_SHADER}
 vec4 stepped(ivec2 at) {
   float f[${CARD + 1}] = float[](${Array.from({ length: CARD + 1 }, (_, i) => cardName(i)).join(", ")});
   vec4 own = texel(at);

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { emptyRecipe } from "../recipe";
-import { fromLinear, lightGain, relit, toLinear } from "./optics";
+import { fromLinear, toLinear } from "../course";
+import { lightGain, relit } from "./optics";
 import { type Raster, compile, resampleBand, settle } from ".";
 
 const [width, height] = [160, 120];

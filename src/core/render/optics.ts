@@ -1,3 +1,4 @@
+import { fromLinear, toLinear } from "../course";
 import type { Vec2 } from "../geometry";
 import { type Fringe, type Vignetting, lightKept } from "../lens";
 import { type Calm, isCalming } from "./calm";
@@ -62,10 +63,6 @@ export function gainTable(optics: Optics): (squared: number) => number {
     return table[i]! + (table[i + 1]! - table[i]!) * (at - i);
   };
 }
-
-/** sRGB ↔ linear light (IEC 61966-2-1), both 0…1. */
-export const toLinear = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
-export const fromLinear = (v: number): number => (v <= 0.0031308 ? v * 12.92 : 1.055 * v ** (1 / 2.4) - 0.055);
 
 const STEPS = 8192;
 const decode = Float64Array.from({ length: STEPS + 2 }, (_, i) => toLinear(i / STEPS));

@@ -1,5 +1,5 @@
 import type { Metadata } from "./library";
-import { fromLinear, toLinear } from "@/core/render";
+import { fromLinear, toLinear } from "@/core/course";
 import { inSlices } from "../slices";
 
 /**

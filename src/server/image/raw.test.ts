@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import exifr from "exifr";
 import sharp from "sharp";
-import { fromLinear } from "@/core/render";
+import { fromLinear } from "@/core/course";
 import { emptyRecipe } from "@/core/recipe";
 import { inThisThread } from "../render/bands";
 import { renderPicture } from "../render/render-picture";

@@ -1,7 +1,7 @@
 import path from "node:path";
 import sharp from "sharp";
 import { type Recipe, emptyRecipe } from "@/core/recipe";
-import { fromLinear } from "@/core/render";
+import { fromLinear } from "@/core/course";
 import { decode } from "../image/decode";
 import { type DeliveryOptions, deliveryOptions } from "@/core/contract";
 import { encodeFloats } from "../image/float-samples";

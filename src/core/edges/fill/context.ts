@@ -1,3 +1,4 @@
+import { boxAbout, summed } from "./boxes";
 import { type Shift, carried, farFetched } from "./carry";
 import { sumDifferences, sumsFor } from "./differences";
 import type { Field } from "./field";
@@ -94,16 +95,10 @@ export function contextCosts(field: Field, shifts: readonly Shift[]): Context {
       }
     }
   }
-  const W = width + 1;
   const sums = sumsFor(field);
   const at = new Float64Array(6);
   const colour = new Float64Array(3);
-  const counts = new Float64Array(W * (height + 1));
-  for (let y = 0; y < height; y++)
-    for (let x = 0, n = 0; x < width; x++) {
-      n += near[y * width + x]! &= known[y * width + x]!;
-      counts[(y + 1) * W + x + 1] = counts[y * W + x + 1]! + n;
-    }
+  const counts = summed(width, height, (i) => (near[i]! &= known[i]!));
   const costs = shifts.map((shift) => {
     const [sn, sq, sr, sg, sb] = sums;
     sumDifferences(field, shift, near, sums);
@@ -111,14 +106,7 @@ export function contextCosts(field: Field, shifts: readonly Shift[]): Context {
       const [x, y] = [i % width, Math.floor(i / width)];
       if (!carried(field, shift, x + 0.5, y + 0.5, at) || !readField(field, at[0]!, at[1]!, colour)) return NaN;
       const fetched = farFetched(field, at[0]! - x - 0.5, at[1]! - y - 0.5);
-      const half = radius(far[k]!);
-      const [x0, x1, y0, y1] = [
-        Math.max(0, x - half),
-        Math.min(width, x + half + 1),
-        Math.max(0, y - half),
-        Math.min(height, y + half + 1),
-      ];
-      const box = (s: Float64Array): number => s[y1 * W + x1]! - s[y0 * W + x1]! - s[y1 * W + x0]! + s[y0 * W + x0]!;
+      const box = boxAbout(width, height, i, radius(far[k]!));
       const n = box(sn);
       if (n < 6) return UNKNOWN + fetched;
       const cost = box(sq) / n - (FORGIVEN * (box(sr) ** 2 + box(sg) ** 2 + box(sb) ** 2)) / (n * n);

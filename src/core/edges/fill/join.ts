@@ -1,3 +1,4 @@
+import { toLight } from "../../course";
 import { type Shift, carried } from "./carry";
 import { distanceToKnown } from "./context";
 import type { Field } from "./field";
@@ -10,19 +11,6 @@ const SCREEN = 1 / FADES ** 2;
 /** No more light is added or taken than this share of what the copy has of a colour, and this. */
 const MOST_LIT = 0.4;
 const LEAST_LIT = 0.01;
-
-/** sRGB's light (IEC 61966-2-1) of a displayed value of 8 bits, 0…1. */
-const LIGHTS = Float32Array.from({ length: 256 }, (_, i) => {
-  const v = i / 255;
-  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
-});
-
-/** Light of a displayed value, both 0…1; straight between those of 8 bits. */
-export function lightOf(v: number): number {
-  const at = 255 * Math.max(0, Math.min(1, v));
-  const i = Math.min(254, Math.floor(at));
-  return LIGHTS[i]! + (at - i) * (LIGHTS[i + 1]! - LIGHTS[i]!);
-}
 
 /** A step from copy to photo that is taken for an edge: half of it, displayed 0…1. */
 const EDGE = 0.06;
@@ -37,7 +25,7 @@ function trusted(data: Float32Array, j: number, copy: Float64Array): number {
 export type Copies = (label: number, pixel: number, out: Float64Array) => boolean;
 
 /** A field in linear light. */
-export const inLight = (displayed: Field): Field => ({ ...displayed, data: displayed.data.map((v) => lightOf(v)) });
+export const inLight = (displayed: Field): Field => ({ ...displayed, data: displayed.data.map((v) => toLight(v)) });
 
 /** Copies by shifts joined to what surrounds them; see joinCopies. @param displayed as displayed. */
 export function join(

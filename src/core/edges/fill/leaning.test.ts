@@ -1,6 +1,6 @@
+import { toLight } from "../../course";
 import type { Context } from "./context";
 import type { Field } from "./field";
-import { lightOf } from "./join";
 import { leaningsAt, leaningsOf } from "./leaning";
 
 /** A field of plain stripes, 0.5 and 0.6 as displayed, and at the right 0.95, with a gap below them. */
@@ -34,7 +34,7 @@ test("of two shifts as likely as each other a copy goes most of the way to their
   const heard = Math.exp(-(3 * 0.1 ** 2) / 0.25);
   const mean = (0.5 + heard * 0.6) / (1 + heard);
   const [red, green, blue] = leaning([0.01, 0.01]);
-  expect(red).toBeCloseTo(lightOf(0.5 + 0.85 * (mean - 0.5)) - lightOf(0.5), 5);
+  expect(red).toBeCloseTo(toLight(0.5 + 0.85 * (mean - 0.5)) - toLight(0.5), 5);
   expect([green, blue]).toEqual([red, red]);
 });
 
@@ -45,7 +45,7 @@ test("what is much less likely, or another thing, says little; where all bring t
   expect(leaning([0.01, 0.012])[0]!).toBeLessThan(leaning([0.01, 0.01])[0]!);
   // White beside grey is no light on it.
   const white = leaning([0.01, 0.01], [shift(35), shift(-9)])[0]!;
-  expect(white).toBeLessThan(0.15 * (lightOf(0.95) - lightOf(0.5)));
+  expect(white).toBeLessThan(0.15 * (toLight(0.95) - toLight(0.5)));
 });
 
 test("leanings are read softly, and from the gaps alone", () => {

@@ -1,7 +1,7 @@
+import { toLight } from "../../course";
 import type { Shift } from "./carry";
 import type { Context } from "./context";
 import type { Field } from "./field";
-import { lightOf } from "./join";
 import { Likely } from "./likely";
 
 /** How much of the way to what all shifts together say a copy is taken. */
@@ -32,7 +32,7 @@ export function leaningsOf(field: Field, shifts: readonly Shift[], context: Cont
     const mean = likely.mean((s) => Math.exp(-likely.unlike(s, mine) / OTHER_THING));
     if (!mean) return;
     for (let c = 0; c < 3; c++)
-      leanings[3 * i + c] = lightOf(mine[c]! + LEANS * (mean[c]! - mine[c]!)) - lightOf(mine[c]!);
+      leanings[3 * i + c] = toLight(mine[c]! + LEANS * (mean[c]! - mine[c]!)) - toLight(mine[c]!);
   });
   return leanings;
 }

@@ -1,3 +1,4 @@
+import { boxAbout, summed } from "./boxes";
 import { type Shift, carried } from "./carry";
 import type { Context } from "./context";
 import type { Field } from "./field";
@@ -11,32 +12,13 @@ const DOUBT = { least: 0.005, per: 2 } as const;
 /** The field's colours, each the mean of the known ones in a square around it; nothing where it is not known itself. */
 function softened(field: Field): Field {
   const { width, height, data, known } = field;
-  const W = width + 1;
-  const sums = [0, 1, 2, 3].map(() => new Float64Array(W * (height + 1)));
-  for (let y = 0; y < height; y++) {
-    const row = [0, 0, 0, 0];
-    for (let x = 0; x < width; x++) {
-      const i = y * width + x;
-      if (known[i]) {
-        for (let c = 0; c < 3; c++) row[c]! += data[3 * i + c]!;
-        row[3]!++;
-      }
-      for (let c = 0; c < 4; c++) sums[c]![(y + 1) * W + x + 1] = sums[c]![y * W + x + 1]! + row[c]!;
-    }
-  }
+  const sums = [0, 1, 2].map((c) => summed(width, height, (i) => (known[i] ? data[3 * i + c]! : 0)));
+  const counts = summed(width, height, (i) => known[i]!);
   const soft = new Float32Array(data.length);
   for (let i = 0; i < known.length; i++) {
     if (!known[i]) continue;
-    const [x, y] = [i % width, Math.floor(i / width)];
-    const [x0, x1, y0, y1] = [
-      Math.max(0, x - SOFT),
-      Math.min(width, x + SOFT + 1),
-      Math.max(0, y - SOFT),
-      Math.min(height, y + SOFT + 1),
-    ];
-    const box = (s: Float64Array): number => s[y1 * W + x1]! - s[y0 * W + x1]! - s[y1 * W + x0]! + s[y0 * W + x0]!;
-    const n = box(sums[3]!);
-    for (let c = 0; c < 3; c++) soft[3 * i + c] = box(sums[c]!) / n;
+    const box = boxAbout(width, height, i, SOFT);
+    for (let c = 0; c < 3; c++) soft[3 * i + c] = box(sums[c]!) / box(counts);
   }
   return { ...field, data: soft };
 }

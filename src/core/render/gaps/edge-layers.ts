@@ -2,7 +2,7 @@ import { type Layer, type Raster, type Samples, colourCount, peak } from "../../
 import type { EdgeJob } from "./edge-job";
 import { FillReader } from "./fill-reader";
 import { sideAt } from "./gaps";
-import { fromLight } from "./light";
+import { fromLight } from "../../course";
 import { MadeLight } from "./made-light";
 import { RecordedCell, SPAN } from "./recorded-cell";
 

@@ -3,7 +3,7 @@ import { carried } from "../../edges";
 import type { CompiledMap } from "../compile";
 import { pixelWriter } from "../resample";
 import type { EdgeJob, PlacedPlan } from "./edge-job";
-import { toLight } from "./light";
+import { toLight } from "../../course";
 import type { Below } from "./below";
 import { RecordedCell, type RecordedAt, SPAN } from "./recorded-cell";
 

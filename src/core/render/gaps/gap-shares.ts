@@ -2,7 +2,7 @@ import { type Side, SIDES, choiceFor, gapSide, insideSide } from "../../edges";
 import type { CompiledMap } from "../compile";
 import type { SettledRecipe } from "../settled";
 import { sideAt } from "./gaps";
-import { lightOfHex } from "./light";
+import { lightOfHex } from "../../course";
 
 /** What is done beyond one side. */
 export interface SideWork {

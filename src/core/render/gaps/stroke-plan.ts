@@ -13,7 +13,7 @@ import {
 import { type Rect, type Vec2, contains } from "../../geometry";
 import type { EdgeJob, PlacedPlan, StrokeWork } from "./edge-job";
 import { areasOf, viewOf } from "./fill-field";
-import { fromLight } from "./light";
+import { fromLight } from "../../course";
 import type { Below } from "./below";
 import { MadeLight } from "./made-light";
 import { graftShift } from "./graft-shift";

@@ -1,4 +1,6 @@
-import { fromLinear, toLinear } from "../optics";
+/** sRGB's displayed values and their light (IEC 61966-2-1), 0…1: the formulas, and tables between them for whole pictures. */
+export const toLinear = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
+export const fromLinear = (v: number): number => (v <= 0.0031308 ? v * 12.92 : 1.055 * v ** (1 / 2.4) - 0.055);
 
 const STEPS = 4096;
 const lights = Float64Array.from({ length: STEPS + 2 }, (_, i) => toLinear(i / STEPS));
