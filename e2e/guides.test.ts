@@ -69,6 +69,23 @@ test("a finger pulls a guide from the ruler as well", async () => {
   expect(await comesToBe(off, (d) => d < 40)).toBeLessThan(40);
 }, 120_000);
 
+test("a guide lies where it was let go, also on a page too busy to draw the last moves", async () => {
+  await openFresh(page, "SM-0414.jpg");
+  const [from, at] = [await middleOf("ruler-across"), await onPlane(page, [1100, 700])];
+  await page.keyboard.down("Alt");
+  await page.mouse.move(...from);
+  await page.mouse.down();
+  await page.mouse.move(from[0], (from[1] + at[1]) / 2, { steps: 3 });
+  // The page is held up while the pointer goes on and is let go: it learns of both at once.
+  const busy = page.evaluate(() => {
+    for (const until = performance.now() + 1500; performance.now() < until; );
+  });
+  await Promise.all([page.mouse.move(...at), page.mouse.up(), busy]);
+  await page.keyboard.up("Alt");
+  await counted(tabs(), 1);
+  expect(Math.abs(placeOf((await names())[0]!) - 700)).toBeLessThan(3);
+}, 120_000);
+
 test("a guide let go near a marked edge clings to it; with the marks hidden there are none", async () => {
   await openFresh(page, "SM-0414.jpg");
   // By hand the picture stays as it is, whatever is drawn.

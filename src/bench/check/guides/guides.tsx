@@ -72,12 +72,14 @@ export function Guides({ map, view, sheet }: { map: PlaneMap; view: View; sheet:
     setPulled(null);
     const { edit, own, recipe: now } = useBench.getState();
     const { id, way } = pulled;
-    if (screenOf(pulled) < start(way)) return id === null ? undefined : edit(takeGuideAway(id));
+    // Where it is let go, told by the event itself: on a busy page the last moves are not yet drawn.
+    const dropped = { id, way, at: planeAt(e, way) };
+    if (screenOf(dropped) < start(way)) return id === null ? undefined : edit(takeGuideAway(id));
     const edges = [
       ...now.lines.map((line) => endsOf(line)),
       ...(own.state === "found" ? own.proposal.segments.map(({ points }) => points) : []),
     ];
-    const at = (e.altKey ? null : clungAt(pulled, edges, map, CLINGS / view.scale)) ?? pulled.at;
+    const at = (e.altKey ? null : clungAt(dropped, edges, map, CLINGS / view.scale)) ?? dropped.at;
     const rounded = Math.round(at * 100) / 100;
     edit(id === null ? layGuide({ id: newId(), way, at: rounded }) : moveGuide(id, rounded));
   };
