@@ -16,7 +16,7 @@ const shared = {
   sandboxInjectedGlobals: ["Math", "Number", "Float64Array", "Float32Array", "Uint8Array", "Array"],
   transform: { "^.+\\.(t|j|mj)sx?$": swc },
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
-  transformIgnorePatterns: ["/node_modules/(?!(ml-|d3-|internmap|is-any-array))"],
+  transformIgnorePatterns: ["/node_modules/(?!(ml-|d3-|internmap|is-any-array|intl-messageformat|@formatjs))"],
   modulePathIgnorePatterns: ["<rootDir>/\\.next", "<rootDir>/dist", "<rootDir>/\\.local"],
 };
 export default {

@@ -78,7 +78,7 @@ test("a guide lies where it was let go, also on a page too busy to draw the last
   await page.mouse.move(from[0], (from[1] + at[1]) / 2, { steps: 3 });
   // The page is held up while the pointer goes on and is let go: it learns of both at once.
   const busy = page.evaluate(() => {
-    for (const until = performance.now() + 1500; performance.now() < until; );
+    for (const until = performance.now() + 1500; performance.now() < until;);
   });
   await Promise.all([page.mouse.move(...at), page.mouse.up(), busy]);
   await page.keyboard.up("Alt");

@@ -50,6 +50,7 @@ const reading = {
   lint: () => check("lint", "eslint", "--max-warnings", "0", "."),
   format: () => check("format", "prettier", "--check", "--log-level", "warn", "."),
   core: () => check("core without DOM or Node", "tsc", "--noEmit", "-p", "src/core"),
+  words: () => check("words", "node", "scripts/words.mjs", "--check"),
   boundaries: () =>
     check("boundaries", "depcruise", "--config", "scripts/boundaries.cjs", "src", "demo", "campaign", "e2e"),
 };

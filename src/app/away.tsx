@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 
@@ -15,9 +16,11 @@ export function Away() {
   }, [router]);
   return (
     <main className="grid min-h-screen place-content-center gap-3 text-center">
-      <h1 className="text-2xl font-semibold">The database cannot be reached at the moment</h1>
+      <h1 className="text-2xl font-semibold">{say("The database cannot be reached at the moment")}</h1>
       <p className="muted" role="status">
-        What you saved is safe, and what could not be saved is kept in this browser. This page is tried again by itself.
+        {say(
+          "What you saved is safe, and what could not be saved is kept in this browser. This page is tried again by itself.",
+        )}
       </p>
     </main>
   );

@@ -1,16 +1,24 @@
+import { say } from "@/core/language";
 import type { Metadata } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
+import { language } from "@/core/language";
 import { Providers } from "@/ui/providers";
 import "./globals.css";
 
 export const metadata: Metadata = {
-  title: "Flat Stone",
-  description: "True verticals, true walls, true proportions for pictures of buildings.",
+  title: say("Flat Stone"),
+  description: say("True verticals, true walls, true proportions for pictures of buildings."),
 };
 
 /** Sets the theme before anything is painted, so that night does not begin with a flash of day. */
 const themeScript = `document.documentElement.dataset.theme = localStorage.getItem("theme") === "night" ? "night" : "day"`;
+
+/** The language of this installation, there before the first script of the app says something; English needs none. */
+const wordsScript = (): string =>
+  language().tag === "en"
+    ? ""
+    : `globalThis.flatStoneLanguage = ${JSON.stringify(language()).replaceAll("<", "\\u003c")};`;
 
 /** This answer's mark for scripts that stand in the page (src/serve/guard). */
 async function nonce(): Promise<string | undefined> {
@@ -19,9 +27,13 @@ async function nonce(): Promise<string | undefined> {
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   return (
-    <html lang="en" suppressHydrationWarning>
+    <html lang={language().tag} suppressHydrationWarning>
       <head>
-        <script nonce={await nonce()} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: themeScript }} />
+        <script
+          nonce={await nonce()}
+          suppressHydrationWarning
+          dangerouslySetInnerHTML={{ __html: wordsScript() + themeScript }}
+        />
       </head>
       <body>
         <Providers>{children}</Providers>

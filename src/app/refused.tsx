@@ -1,13 +1,14 @@
+import { say } from "@/core/language";
 import Link from "next/link";
 
 /** A page that cannot be shown, and why. */
 export function Refused({ words }: { words: string }) {
   return (
     <main className="grid min-h-screen place-content-center gap-3 text-center">
-      <h1 className="text-2xl font-semibold">This cannot be opened</h1>
+      <h1 className="text-2xl font-semibold">{say("This cannot be opened")}</h1>
       <p className="muted max-w-prose">{words}</p>
       <Link className="btn btn-primary justify-self-center" href="/">
-        To the assignments
+        {say("To the assignments")}
       </Link>
     </main>
   );

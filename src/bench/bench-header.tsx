@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { BookMarked, Forward, History, Keyboard, Redo2, Search, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
@@ -34,7 +35,9 @@ export function BenchHeader({ opened, output, saveAll, show }: Parts) {
     if (await saveAll()) setDelivering(true);
     else
       notify(
-        "What the Bench shows is not saved yet, so it cannot be delivered. It is kept in this browser; the words beside the version say why.",
+        say(
+          "What the Bench shows is not saved yet, so it cannot be delivered. It is kept in this browser; the words beside the version say why.",
+        ),
         "error",
       );
   };
@@ -53,7 +56,7 @@ export function BenchHeader({ opened, output, saveAll, show }: Parts) {
       >
         <span className="muted flex items-center gap-1.5 whitespace-nowrap">
           <button className="link-hover" title={tip("versions")} onClick={() => show("versions")}>
-            Versions
+            {say("Versions")}
           </button>
           <Versions siblings={siblings} current={siblings.find((v) => v.id === version.id) ?? version} />
           <NewVersion photoId={photo.id} />
@@ -83,7 +86,7 @@ export function BenchHeader({ opened, output, saveAll, show }: Parts) {
             onClick={undo}
             title={past.at(-1)?.label}
           >
-            <Undo2 size={16} /> Undo
+            <Undo2 size={16} /> {say("Undo")}
           </button>
           <button
             className="btn btn-ghost btn-sm"
@@ -91,7 +94,7 @@ export function BenchHeader({ opened, output, saveAll, show }: Parts) {
             onClick={redo}
             title={future.at(-1)?.label}
           >
-            <Redo2 size={16} /> Redo
+            <Redo2 size={16} /> {say("Redo")}
           </button>
           <button
             className="btn btn-ghost btn-sm btn-square"
@@ -112,14 +115,14 @@ export function BenchHeader({ opened, output, saveAll, show }: Parts) {
         </button>
         <button
           className="btn btn-ghost btn-sm btn-square"
-          aria-label="Keys"
+          aria-label={say("Keys")}
           title={tip("keys")}
           onClick={() => show("keys")}
         >
           <Keyboard size={17} />
         </button>
         <button className="btn btn-primary btn-sm" onClick={() => void deliver()}>
-          Deliver …
+          {say("Deliver …")}
         </button>
       </Header>
       {delivering && <DeliverDialog versionId={version.id} output={output} onClose={() => setDelivering(false)} />}

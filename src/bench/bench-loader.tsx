@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import dynamic from "next/dynamic";
 import { type Photo, previewUrl } from "@/client";
 import type { Opened } from "./opened";
@@ -29,7 +30,7 @@ function FirstLook({ photo }: { photo: Photo }) {
         className="absolute top-[158px] left-[122px] h-[calc(100vh-258px)] w-[calc(100vw-452px)] object-contain"
       />
       <p className="absolute bottom-3 left-1/2 -translate-x-1/2 rounded bg-base-100 px-3 py-1">
-        Setting up the Bench …
+        {say("Setting up the Bench …")}
       </p>
     </div>
   );

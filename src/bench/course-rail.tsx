@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { COURSES, laidCourses } from "@/core/recipe";
 import { benchCourse } from "./courses";
@@ -9,7 +10,7 @@ export function CourseRail() {
   const { recipe, course, set } = useBench();
   const laid = laidCourses(recipe);
   return (
-    <nav className="ruled flex h-[46px] gap-[3px] border-b bg-base-300 px-3.5 py-[7px]" aria-label="Courses">
+    <nav className="ruled flex h-[46px] gap-[3px] border-b bg-base-300 px-3.5 py-[7px]" aria-label={say("Courses")}>
       {COURSES.map(({ key, name, ready }, i) => {
         const state = !ready ? "unlaid" : laid.includes(key) ? "laid" : "untouched";
         const words = benchCourse(key)?.note(recipe, state === "laid") ?? "";
@@ -22,12 +23,12 @@ export function CourseRail() {
             data-current={course === key}
             aria-current={course === key ? "step" : undefined}
             disabled={!ready}
-            title={ready ? `${name} (${i + 1})` : `${name} is not yet laid: it comes in a later build`}
+            title={ready ? `${name} (${i + 1})` : say("{name} is not yet laid: it comes in a later build", { name })}
             onClick={() => set({ course: key })}
           >
             <b className="font-semibold opacity-80">{i + 1}</b>
             {name}
-            <small className="ml-auto truncate text-[0.85rem] font-normal">{ready ? words : "not yet laid"}</small>
+            <small className="ml-auto truncate text-[0.85rem] font-normal">{ready ? words : say("not yet laid")}</small>
           </button>
         );
       })}

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type Delivery, type DeliveryOrder, api, deliveryUrl, maskUrl } from "@/client";
 import type { Size } from "@/core/geometry";
@@ -36,10 +37,13 @@ export function DeliverDialog({
   const again = useMutation({ mutationFn: api.repeatDelivery, onSettled: refresh, onError: failed });
   const cancel = useMutation({ mutationFn: api.cancelDelivery, onSettled: refresh, onError: failed });
   return (
-    <Dialog title="Deliver" onClose={onClose}>
+    <Dialog title={say("Deliver")} onClose={onClose}>
       <DeliverForm output={output} busy={order.isPending} onOrder={order.mutate} />
       {data && data.length > 0 && (
-        <ul className="ruled mt-4 max-h-60 divide-y divide-(--rule) overflow-auto border-t" aria-label="Deliveries">
+        <ul
+          className="ruled mt-4 max-h-60 divide-y divide-(--rule) overflow-auto border-t"
+          aria-label={say("Deliveries")}
+        >
           {data.map((d) => (
             <DeliveryRow
               key={d.id}
@@ -70,23 +74,29 @@ function DeliveryRow({ delivery: d, onCancel, onAgain }: RowParts) {
       </span>
       {running(d) && (
         <span className="flex items-center gap-3">
-          <progress className="progress w-36" value={d.progress} max={1} aria-label="Progress" />
+          <progress className="progress w-36" value={d.progress} max={1} aria-label={say("Progress")} />
           <span className="muted">
-            {d.state === "queued" ? "waiting" : d.cancelRequested ? "stopping" : percent(d.progress)}
+            {d.state === "queued" ? say("waiting") : d.cancelRequested ? say("stopping") : percent(d.progress)}
           </span>
         </span>
       )}
-      {d.state === "done" && d.gone && <span className="text-error">Its file is no longer there.</span>}
+      {d.state === "done" && d.gone && <span className="text-error">{say("Its file is no longer there.")}</span>}
       {fetchable && (
         <span>
-          {grouped(d.resultWidth!)} × {grouped(d.resultHeight!)} px, {fileSize(d.resultBytes!)}
+          {say("{resultWidth} × {resultHeight} px, {resultBytes}", {
+            resultWidth: grouped(d.resultWidth!),
+            resultHeight: grouped(d.resultHeight!),
+            resultBytes: fileSize(d.resultBytes!),
+          })}
         </span>
       )}
-      {d.state === "failed" && <span className="text-error">{d.error} Nothing you saved is lost.</span>}
-      {d.state === "cancelled" && <span className="muted">cancelled</span>}
+      {d.state === "failed" && (
+        <span className="text-error">{say("{error} Nothing you saved is lost.", { error: d.error ?? "" })}</span>
+      )}
+      {d.state === "cancelled" && <span className="muted">{say("cancelled")}</span>}
       {running(d) ? (
         <button className="btn btn-sm" onClick={onCancel} disabled={d.cancelRequested}>
-          Cancel
+          {say("Cancel")}
         </button>
       ) : fetchable ? (
         <span className="flex gap-1.5">
@@ -95,18 +105,18 @@ function DeliveryRow({ delivery: d, onCancel, onAgain }: RowParts) {
               className="btn btn-ghost btn-sm"
               href={maskUrl(d.id)}
               download
-              title="Which pixels are made up: white in a black picture"
+              title={say("Which pixels are made up: white in a black picture")}
             >
-              Mask
+              {say("Mask")}
             </a>
           )}
           <a className="btn btn-sm" href={deliveryUrl(d.id)} download>
-            Download
+            {say("Download")}
           </a>
         </span>
       ) : (
         <button className="btn btn-sm" onClick={onAgain}>
-          Make it again
+          {say("Make it again")}
         </button>
       )}
     </li>

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { type ReactNode, useState } from "react";
 import type { DeliveryOrder } from "@/client";
 import type { Size } from "@/core/geometry";
@@ -8,11 +9,11 @@ import { grouped } from "@/ui";
 type Format = DeliveryOrder["format"];
 
 export const FORMATS: Readonly<Record<Format, { name: string; note: string; lossy: boolean }>> = {
-  jpeg: { name: "JPEG", note: "8 bits, for everyone", lossy: true },
-  tiff: { name: "TIFF", note: "lossless, 16 bits or floats", lossy: false },
-  png: { name: "PNG", note: "lossless, 16 bits, clear gaps", lossy: false },
-  webp: { name: "WebP", note: "8 bits, for the web", lossy: true },
-  avif: { name: "AVIF", note: "8 bits, the smallest", lossy: true },
+  jpeg: { name: "JPEG", note: say("8 bits, for everyone"), lossy: true },
+  tiff: { name: "TIFF", note: say("lossless, 16 bits or floats"), lossy: false },
+  png: { name: "PNG", note: say("lossless, 16 bits, clear gaps"), lossy: false },
+  webp: { name: "WebP", note: say("8 bits, for the web"), lossy: true },
+  avif: { name: "AVIF", note: say("8 bits, the smallest"), lossy: true },
 };
 
 /** How the picture is to be written. */
@@ -43,7 +44,7 @@ export function DeliverForm({
         onOrder(order);
       }}
     >
-      <fieldset className="grid grid-cols-5 gap-1.5" aria-label="Format">
+      <fieldset className="grid grid-cols-5 gap-1.5" aria-label={say("Format")}>
         {(Object.keys(FORMATS) as Format[]).map((f) => (
           <label
             key={f}
@@ -65,7 +66,7 @@ export function DeliverForm({
       </fieldset>
       {FORMATS[format].lossy && (
         <label className="grid grid-cols-[7rem_1fr_2.5rem] items-center gap-3">
-          Quality
+          {say("Quality")}
           <input
             type="range"
             className="range range-xs w-full"
@@ -78,12 +79,12 @@ export function DeliverForm({
         </label>
       )}
       {format === "jpeg" && (
-        <Row label="Colour detail">
+        <Row label={say("Colour detail")}>
           <Choice
             value={order.subsampling}
-            options={{ auto: "full from quality 90", "4:4:4": "full", "4:2:0": "half" }}
+            options={{ auto: say("full from quality 90"), "4:4:4": say("full"), "4:2:0": say("half") }}
             onChange={(subsampling) => change({ subsampling })}
-            label="Colour detail"
+            label={say("Colour detail")}
           />
           <label className="flex items-center gap-2">
             <input
@@ -92,34 +93,37 @@ export function DeliverForm({
               checked={order.progressive}
               onChange={(e) => change({ progressive: e.target.checked })}
             />
-            comes up coarse to fine
+            {say("comes up coarse to fine")}
           </label>
         </Row>
       )}
       {format === "tiff" && (
-        <Row label="Packed by">
+        <Row label={say("Packed by")}>
           <Choice
             value={order.compression}
-            options={{ deflate: "deflate, smaller", lzw: "LZW, for old programs" }}
+            options={{ deflate: say("deflate, smaller"), lzw: say("LZW, for old programs") }}
             onChange={(compression) => change({ compression })}
-            label="Packed by"
+            label={say("Packed by")}
           />
         </Row>
       )}
-      <Row label="Colours">
+      <Row label={say("Colours")}>
         <Choice
           value={order.colour}
-          options={{ own: "as the photo has them", srgb: "sRGB" }}
+          options={{ own: say("as the photo has them"), srgb: "sRGB" }}
           onChange={(colour) => change({ colour })}
-          label="Colours"
+          label={say("Colours")}
         />
       </Row>
       <div className="flex items-center justify-between">
         <span className="muted">
-          {grouped(output[0])} × {grouped(output[1])} px, camera data and recipe kept in it
+          {say("{width} × {height} px, camera data and recipe kept in it", {
+            width: grouped(output[0]),
+            height: grouped(output[1]),
+          })}
         </span>
         <button className="btn btn-primary btn-sm" disabled={busy}>
-          Render at full resolution
+          {say("Render at full resolution")}
         </button>
       </div>
     </form>

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { Check } from "lucide-react";
 import { useState } from "react";
 import { useBench } from "@/client/bench-store";
@@ -18,9 +19,9 @@ export function FirstHint() {
   if (holding && !looked) setLooked(true);
   if (gone) return null;
   const steps = [
-    { words: "Press Z: the picture is trued up by its own edges.", done: isTrue },
-    { words: "Hold O to see it as it was shot.", done: looked },
-    { words: "Press Deliver for the file at full size.", done: false },
+    { words: say("Press Z: the picture is trued up by its own edges."), done: isTrue },
+    { words: say("Hold O to see it as it was shot."), done: looked },
+    { words: say("Press Deliver for the file at full size."), done: false },
   ];
   const leave = (): void => {
     localStorage.setItem(KEY, "gone");
@@ -29,13 +30,13 @@ export function FirstHint() {
   return (
     <aside
       className={`ruled pointer-events-none absolute ${gridShown ? "bottom-36" : "bottom-16"} left-16 z-10 w-72 rounded-md border bg-base-100/95 p-3 shadow-md`}
-      aria-label="First steps"
+      aria-label={say("First steps")}
     >
       <ol className="space-y-1">
         {steps.map(({ words, done }, i) => (
           <li key={words} className={`flex gap-2 ${done ? "muted" : ""}`}>
             <span className="w-5 shrink-0 font-semibold tabular-nums">
-              {done ? <Check size={16} aria-label="done" /> : `${i + 1}`}
+              {done ? <Check size={16} aria-label={say("done")} /> : `${i + 1}`}
             </span>
             {words}
           </li>
@@ -43,10 +44,10 @@ export function FirstHint() {
       </ol>
       <p className="flex items-center justify-between pt-2">
         <a className="link pointer-events-auto" href="/help#first" target="flat-stone-guide">
-          Guide
+          {say("Guide")}
         </a>
         <button className="btn btn-xs pointer-events-auto" onPointerDown={(e) => e.stopPropagation()} onClick={leave}>
-          Got it
+          {say("Got it")}
         </button>
       </p>
     </aside>

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useMutation } from "@tanstack/react-query";
 import { CopyPlus } from "lucide-react";
 import { useRouter } from "next/navigation";
@@ -19,8 +20,8 @@ export function NewVersion({ photoId }: { photoId: string }) {
   return (
     <button
       className="btn btn-ghost btn-xs btn-square"
-      aria-label="New version from this one"
-      title="New version from this one"
+      aria-label={say("New version from this one")}
+      title={say("New version from this one")}
       disabled={make.isPending}
       onClick={() => make.mutate()}
     >

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { api } from "@/client";
@@ -9,12 +10,12 @@ import { dropDraft } from "@/client/drafts";
 import { useNotices } from "@/ui";
 
 const WORDS: Readonly<Record<SaveState, string>> = {
-  saved: "saved",
-  unsaved: "saving",
-  saving: "saving",
-  failed: "could not save; kept in this browser and tried again",
-  conflict: "changed in another window",
-  deleted: "not saved: deleted elsewhere; kept in this browser",
+  saved: say("saved"),
+  unsaved: say("saving"),
+  saving: say("saving"),
+  failed: say("could not save; kept in this browser and tried again"),
+  conflict: say("changed in another window"),
+  deleted: say("not saved: deleted elsewhere; kept in this browser"),
 };
 
 /** The state of saving, in words. */
@@ -46,7 +47,10 @@ export function ConflictBar({ photoId }: { photoId: string }) {
       router.push(`/bench/${made.id}`);
     } catch (e) {
       setBusy(false);
-      show({ text: `${(e as Error).message} Your work is kept in this browser.`, kind: "error" });
+      show({
+        text: say("{message} Your work is kept in this browser.", { message: (e as Error).message }),
+        kind: "error",
+      });
     }
   };
   const takeTheirs = (): void => {
@@ -56,14 +60,14 @@ export function ConflictBar({ photoId }: { photoId: string }) {
   return (
     <AlertBar>
       <p className="grow">
-        <b>This version was changed in another window.</b> Nothing was overwritten; what you did here is kept in this
-        browser.
+        <b>{say("This version was changed in another window.")}</b>{" "}
+        {say("Nothing was overwritten; what you did here is kept in this browser.")}
       </p>
       <button className="btn btn-primary btn-sm" disabled={busy} onClick={() => void keepMine()}>
-        Keep mine as a new version
+        {say("Keep mine as a new version")}
       </button>
       <button className="btn btn-sm" disabled={busy} onClick={takeTheirs}>
-        Take the other window’s
+        {say("Take the other window’s")}
       </button>
     </AlertBar>
   );
@@ -84,13 +88,13 @@ export function DeletedBar({ deleted, bringBack }: { deleted: Deleted | null; br
       <p className="grow">
         <b>
           {deleted.deleted === "photo"
-            ? "This photo was taken out of its assignment in another window."
-            : "This photo’s assignment was deleted in another window."}
+            ? say("This photo was taken out of its assignment in another window.")
+            : say("This photo’s assignment was deleted in another window.")}
         </b>{" "}
-        What you do here is kept in this browser, and saved once it is back.
+        {say("What you do here is kept in this browser, and saved once it is back.")}
       </p>
       <button className="btn btn-primary btn-sm" disabled={busy} onClick={() => void back()}>
-        Bring it back
+        {say("Bring it back")}
       </button>
     </AlertBar>
   );

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import type { ReactNode } from "react";
 import { equivalentOf } from "@/core/camera";
 import { fieldOfView, isStitched } from "@/core/lens";
@@ -35,42 +36,54 @@ export function TitleBlock({ opened: { photo, sheet }, derived }: { opened: Open
   const mm = equivalentOf([photo.width, photo.height], focalPx);
   const counted = rows.filter((r) => r.line.on && r.line.kind === "plumb" && r.after !== null);
   const worst = counted.reduce<(typeof rows)[number] | null>((w, r) => (!w || r.after! > w.after! ? r : w), null);
-  const lens = [photo.lens, photo.focalMm && `at ${photo.focalMm} mm`].filter(Boolean).join(" ");
+  const lens = [photo.lens, photo.focalMm && say("at {focalMm} mm", { focalMm: photo.focalMm })]
+    .filter(Boolean)
+    .join(" ");
   return (
-    <dl className="flex border-t-2 border-base-content bg-base-100 text-[0.92rem]" aria-label="Title block">
-      <Cell title="Photo" grow={1.6}>
+    <dl className="flex border-t-2 border-base-content bg-base-100 text-[0.92rem]" aria-label={say("Title block")}>
+      <Cell title={say("Photo")} grow={1.6}>
         {`${photo.name}, ${grouped(photo.width)} × ${grouped(photo.height)}`}
       </Cell>
-      <Cell title="Camera" grow={0.8} first="max-[1150px]:hidden">
-        {photo.camera ?? "not recorded"}
+      <Cell title={say("Camera")} grow={0.8} first="max-[1150px]:hidden">
+        {photo.camera ?? say("not recorded")}
       </Cell>
       <Cell
-        title={recipe.lens.profile ? `Lens, profile ${recipe.lens.profile}` : "Lens"}
+        title={recipe.lens.profile ? say("Lens, profile {profile}", { profile: recipe.lens.profile }) : say("Lens")}
         grow={1.4}
         first="max-[1150px]:hidden"
       >
-        {lens || "not recorded"}
+        {lens || say("not recorded")}
       </Cell>
       <Cell
-        title={`${isStitched(model) ? "Field of view" : "Focal length"}${focalFrom === "assumed" ? ", assumed" : ""}`}
+        title={
+          isStitched(model)
+            ? focalFrom === "assumed"
+              ? say("Field of view, assumed")
+              : say("Field of view")
+            : focalFrom === "assumed"
+              ? say("Focal length, assumed")
+              : say("Focal length")
+        }
         grow={1.2}
       >
         {isStitched(model)
-          ? `${fixed(fieldOfView(model, focalPx, photo.width), 0)}° round`
-          : `${grouped(focalPx)} px · ${fixed(mm, 0)} mm eq.`}
+          ? say("{model}° round", { model: fixed(fieldOfView(model, focalPx, photo.width), 0) })
+          : say("{focalPx} px · {mm} mm eq.", { focalPx: grouped(focalPx), mm: fixed(mm, 0) })}
       </Cell>
-      <Cell title="Attitude" grow={1.2}>
+      <Cell title={say("Attitude")} grow={1.2}>
         {angle(recipe.attitude.pitch, 1)} / {angle(recipe.attitude.yaw, 1)} / {angle(recipe.attitude.roll, 1)}
       </Cell>
-      <Cell title="Worst line">{worst ? `No. ${worst.name}, ${angle(worst.after!)}` : "no lines yet"}</Cell>
-      <Cell title="Kept" grow={0.5}>
+      <Cell title={say("Worst line")}>
+        {worst ? say("No. {name}, {after}", { name: worst.name, after: angle(worst.after!) }) : say("no lines yet")}
+      </Cell>
+      <Cell title={say("Kept")} grow={0.5}>
         {percent(map.kept)}
       </Cell>
-      <Cell title="Output">
+      <Cell title={say("Output")}>
         {grouped(derived.output[0])} × {grouped(derived.output[1])}
       </Cell>
-      <Cell title="Sheet" grow={0.5}>
-        {sheet.number} of {sheet.of}
+      <Cell title={say("Sheet")} grow={0.5}>
+        {say("{number} of {of}", { number: sheet.number, of: sheet.of })}
       </Cell>
     </dl>
   );

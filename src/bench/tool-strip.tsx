@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { tip } from "./commands";
 import { COMMON_TOOLS, benchCourse, toolInHand } from "./courses";
@@ -13,7 +14,7 @@ export function ToolStrip() {
     <div
       className="ruled flex flex-col items-center gap-1 border-r bg-base-100 pt-2.5"
       role="toolbar"
-      aria-label="Tools"
+      aria-label={say("Tools")}
     >
       {tools.map((t) => (
         <button

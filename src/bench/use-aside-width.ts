@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { type KeyboardEvent, type PointerEvent, useState } from "react";
 
 const KEY = "flat-stone-aside";
@@ -25,7 +26,7 @@ export function useAsideWidth() {
     role: "separator",
     tabIndex: 0,
     "aria-orientation": "vertical" as const,
-    "aria-label": "Width of the column",
+    "aria-label": say("Width of the column"),
     "aria-valuenow": width,
     "aria-valuemin": NARROWEST,
     "aria-valuemax": WIDEST,

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useMutation } from "@tanstack/react-query";
 import { ArrowDown, ArrowUp, CopyPlus, Trash2 } from "lucide-react";
 import Link from "next/link";
@@ -31,8 +32,8 @@ export function VersionsDialog({ opened, onClose }: { opened: Opened; onClose: (
       else void anew();
       show({
         kind: "info",
-        text: `Version ${v.name} was deleted.`,
-        action: { label: "Bring it back", run: () => change.mutate({ id: v.id, deleted: false }) },
+        text: say("Version {name} was deleted.", { name: v.name }),
+        action: { label: say("Bring it back"), run: () => change.mutate({ id: v.id, deleted: false }) },
       });
     },
     onError: refused,
@@ -43,13 +44,13 @@ export function VersionsDialog({ opened, onClose }: { opened: Opened; onClose: (
     onError: refused,
   });
   return (
-    <Dialog title={`Versions of ${photo.name}`} onClose={onClose} wide>
-      <table className="table table-sm" aria-label="Versions">
+    <Dialog title={say("Versions of {name}", { name: photo.name })} onClose={onClose} wide>
+      <table className="table table-sm" aria-label={say("Versions")}>
         <thead>
           <tr>
-            <th>deliver</th>
-            <th>name</th>
-            <th>note</th>
+            <th>{say("deliver")}</th>
+            <th>{say("name")}</th>
+            <th>{say("note")}</th>
             <th />
           </tr>
         </thead>
@@ -60,14 +61,14 @@ export function VersionsDialog({ opened, onClose }: { opened: Opened; onClose: (
                 <input
                   type="checkbox"
                   className="checkbox checkbox-sm"
-                  aria-label={`Deliver version ${v.name}`}
+                  aria-label={say("Deliver version {name}", { name: v.name })}
                   checked={v.chosen}
                   onChange={() => change.mutate({ id: v.id, chosen: !v.chosen })}
                 />
               </td>
               <td>
                 <Words
-                  label={`Name of version ${v.name}`}
+                  label={say("Name of version {name}", { name: v.name })}
                   value={v.name}
                   most={40}
                   needed
@@ -76,7 +77,7 @@ export function VersionsDialog({ opened, onClose }: { opened: Opened; onClose: (
               </td>
               <td className="w-1/2">
                 <Words
-                  label={`Note to version ${v.name}`}
+                  label={say("Note to version {name}", { name: v.name })}
                   value={v.note}
                   most={500}
                   onDone={(note) => change.mutate({ id: v.id, note })}
@@ -85,27 +86,35 @@ export function VersionsDialog({ opened, onClose }: { opened: Opened; onClose: (
               <td className="text-right whitespace-nowrap">
                 {v.id !== current.id && (
                   <Link className="btn btn-xs mr-1" href={`/bench/${v.id}`}>
-                    Open
+                    {say("Open")}
                   </Link>
                 )}
                 <Act
-                  label={`Move version ${v.name} up`}
+                  label={say("Move version {name} up", { name: v.name })}
                   off={i === 0}
                   run={() => change.mutate({ id: v.id, move: -1 })}
                 >
                   <ArrowUp size={14} />
                 </Act>
                 <Act
-                  label={`Move version ${v.name} down`}
+                  label={say("Move version {name} down", { name: v.name })}
                   off={i === siblings.length - 1}
                   run={() => change.mutate({ id: v.id, move: 1 })}
                 >
                   <ArrowDown size={14} />
                 </Act>
-                <Act label={`Duplicate version ${v.name}`} off={duplicate.isPending} run={() => duplicate.mutate(v)}>
+                <Act
+                  label={say("Duplicate version {name}", { name: v.name })}
+                  off={duplicate.isPending}
+                  run={() => duplicate.mutate(v)}
+                >
                   <CopyPlus size={14} />
                 </Act>
-                <Act label={`Delete version ${v.name}`} off={siblings.length === 1} run={() => remove.mutate(v)}>
+                <Act
+                  label={say("Delete version {name}", { name: v.name })}
+                  off={siblings.length === 1}
+                  run={() => remove.mutate(v)}
+                >
                   <Trash2 size={14} />
                 </Act>
               </td>

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { Version } from "@/client";
@@ -15,7 +16,7 @@ export function Versions({ siblings, current }: { siblings: readonly Version[]; 
     return (
       <select
         className="select select-xs w-16"
-        aria-label="Version"
+        aria-label={say("Version")}
         value={current.id}
         onChange={(e) => router.push(`/bench/${e.target.value}`)}
       >

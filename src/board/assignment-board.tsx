@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useRouter } from "next/navigation";
@@ -32,30 +33,34 @@ export function AssignmentBoard() {
       {
         onSuccess: () =>
           show({
-            text: `“${name}” is deleted.`,
+            text: say("“{name}” is deleted.", { name }),
             kind: "info",
-            action: { label: "Bring it back", run: () => change.mutate({ id, deleted: false }) },
+            action: { label: say("Bring it back"), run: () => change.mutate({ id, deleted: false }) },
           }),
       },
     );
   return (
     <div className="flex min-h-screen flex-col">
-      <Header crumbs={<b className="font-semibold text-base-content">Assignments</b>} />
+      <Header crumbs={<b className="font-semibold text-base-content">{say("Assignments")}</b>} />
       <main className="mx-auto w-full max-w-6xl grow p-6">
         <div className="mb-5 flex items-end justify-between gap-4">
           <div>
-            <h1 className="text-2xl font-semibold">Assignments</h1>
-            <p className="muted">One for each visit to a property.</p>
+            <h1 className="text-2xl font-semibold">{say("Assignments")}</h1>
+            <p className="muted">{say("One for each visit to a property.")}</p>
           </div>
           <NewAssignment onCreate={(name) => create.mutate(name)} busy={create.isPending} />
         </div>
         {error && (
-          <p role="alert">The assignments could not be fetched: {error.message} They are safe; reload to try again.</p>
+          <p role="alert">
+            {say("The assignments could not be fetched: {message} They are safe; reload to try again.", {
+              message: error.message,
+            })}
+          </p>
         )}
-        {isPending && <p className="muted">Fetching …</p>}
+        {isPending && <p className="muted">{say("Fetching …")}</p>}
         {data?.length === 0 && (
           <p className="ruled rounded border border-dashed p-10 text-center">
-            No assignments yet. Make one for the visit you came back from, then drop its photos in.
+            {say("No assignments yet. Make one for the visit you came back from, then drop its photos in.")}
           </p>
         )}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-5">
@@ -85,14 +90,14 @@ function NewAssignment({ onCreate, busy }: { onCreate: (name: string) => void; b
     >
       <input
         className="input input-sm w-64"
-        placeholder="Property and visit"
-        aria-label="Name of the new assignment"
+        placeholder={say("Property and visit")}
+        aria-label={say("Name of the new assignment")}
         maxLength={200}
         value={name}
         onChange={(e) => setName(e.target.value)}
       />
       <button className="btn btn-primary btn-sm" disabled={busy || !name.trim()}>
-        <Plus size={16} /> New assignment
+        <Plus size={16} /> {say("New assignment")}
       </button>
     </form>
   );

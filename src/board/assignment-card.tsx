@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { format } from "date-fns";
 import { Pencil, Trash2 } from "lucide-react";
 import Link from "next/link";
@@ -12,7 +13,7 @@ interface Props {
   onDelete(): void;
 }
 
-const EMPTY = "No photos yet";
+const EMPTY = say("No photos yet");
 
 /** One assignment on the board: its first photos, name and count; renamed in place. */
 export function AssignmentCard({ assignment, onRename, onDelete }: Props) {
@@ -26,7 +27,11 @@ export function AssignmentCard({ assignment, onRename, onDelete }: Props) {
     <li className="ruled flex flex-col overflow-hidden rounded border bg-base-100">
       <Link
         href={href}
-        aria-label={`Open ${assignment.name}${assignment.covers.length === 0 ? `: ${EMPTY}` : ""}`}
+        aria-label={
+          assignment.covers.length === 0
+            ? say("Open {name}: {empty}", { name: assignment.name, empty: EMPTY })
+            : say("Open {name}", { name: assignment.name })
+        }
         className="block aspect-[3/2] bg-(--surround)"
       >
         <Covers covers={assignment.covers} />
@@ -36,7 +41,7 @@ export function AssignmentCard({ assignment, onRename, onDelete }: Props) {
           {editing ? (
             <input
               className="input input-sm w-full"
-              aria-label="New name"
+              aria-label={say("New name")}
               defaultValue={assignment.name}
               maxLength={200}
               autoFocus
@@ -56,18 +61,24 @@ export function AssignmentCard({ assignment, onRename, onDelete }: Props) {
             </Link>
           )}
           <p className="muted">
-            {assignment.photoCount === 1 ? "1 photo" : `${assignment.photoCount} photos`} ·{" "}
-            {format(new Date(assignment.createdAt), "d MMM yyyy")}
+            {assignment.photoCount === 1
+              ? say("1 photo")
+              : say("{photoCount} photos", { photoCount: assignment.photoCount })}{" "}
+            · {format(new Date(assignment.createdAt), "d MMM yyyy")}
           </p>
         </div>
         <button
           className="btn btn-ghost btn-sm btn-square"
-          aria-label={`Rename ${assignment.name}`}
+          aria-label={say("Rename {name}", { name: assignment.name })}
           onClick={() => setEditing(true)}
         >
           <Pencil size={15} />
         </button>
-        <button className="btn btn-ghost btn-sm btn-square" aria-label={`Delete ${assignment.name}`} onClick={onDelete}>
+        <button
+          className="btn btn-ghost btn-sm btn-square"
+          aria-label={say("Delete {name}", { name: assignment.name })}
+          onClick={onDelete}
+        >
           <Trash2 size={15} />
         </button>
       </div>

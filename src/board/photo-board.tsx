@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ImagePlus } from "lucide-react";
 import Link from "next/link";
@@ -29,9 +30,9 @@ export function PhotoBoard({ id, name }: { id: string; name: string }) {
       {
         onSuccess: () =>
           show({
-            text: `${photoName} is taken out.`,
+            text: say("{photoName} is taken out.", { photoName }),
             kind: "info",
-            action: { label: "Bring it back", run: () => change.mutate({ photo, deleted: false }) },
+            action: { label: say("Bring it back"), run: () => change.mutate({ photo, deleted: false }) },
           }),
       },
     );
@@ -42,12 +43,12 @@ export function PhotoBoard({ id, name }: { id: string; name: string }) {
   });
   return (
     <div {...getRootProps()} className="relative flex min-h-screen flex-col">
-      <input {...getInputProps()} aria-label="Photos to add" data-testid="photo-input" />
+      <input {...getInputProps()} aria-label={say("Photos to add")} data-testid="photo-input" />
       <Header
         crumbs={
           <>
             <Link href="/" className="link-hover">
-              Assignments
+              {say("Assignments")}
             </Link>
             <span>/</span>
             <b className="truncate font-semibold text-base-content">{name}</b>
@@ -59,21 +60,25 @@ export function PhotoBoard({ id, name }: { id: string; name: string }) {
           <div className="min-w-0">
             <h1 className="truncate text-2xl font-semibold">{name}</h1>
             <p className="muted">
-              Drop photos anywhere on this page. JPEG, PNG, TIFF, WebP or DNG, up to 250 megapixels.
+              {say("Drop photos anywhere on this page. JPEG, PNG, TIFF, WebP or DNG, up to 250 megapixels.")}
             </p>
           </div>
           <button className="btn btn-primary btn-sm" onClick={open}>
-            <ImagePlus size={16} /> Add photos
+            <ImagePlus size={16} /> {say("Add photos")}
           </button>
         </div>
         <UploadList assignmentId={id} />
         {error && (
-          <p role="alert">The photos could not be fetched: {error.message} They are safe; reload to try again.</p>
+          <p role="alert">
+            {say("The photos could not be fetched: {message} They are safe; reload to try again.", {
+              message: error.message,
+            })}
+          </p>
         )}
-        {isPending && <p className="muted">Fetching …</p>}
+        {isPending && <p className="muted">{say("Fetching …")}</p>}
         {data?.length === 0 && (
           <p className="ruled rounded border border-dashed p-14 text-center">
-            No photos yet. Drop the pictures of this visit here; the originals are kept as they are.
+            {say("No photos yet. Drop the pictures of this visit here; the originals are kept as they are.")}
           </p>
         )}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
@@ -84,7 +89,7 @@ export function PhotoBoard({ id, name }: { id: string; name: string }) {
       </main>
       {isDragActive && (
         <div className="pointer-events-none absolute inset-3 grid place-content-center rounded border-2 border-dashed border-accent bg-base-100/80 text-xl font-semibold">
-          Let go to add the photos
+          {say("Let go to add the photos")}
         </div>
       )}
     </div>

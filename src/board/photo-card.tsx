@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { Trash2 } from "lucide-react";
 import Link from "next/link";
 import { type PhotoOnBoard, previewUrl } from "@/client";
@@ -12,7 +13,11 @@ export function PhotoCard({ photo, onDelete }: { photo: PhotoOnBoard; onDelete: 
   const href = first ? `/bench/${first.id}` : "#";
   return (
     <li className="ruled flex flex-col overflow-hidden rounded border bg-base-100">
-      <Link href={href} aria-label={`Work on ${photo.name}`} className="relative block aspect-[3/2] bg-(--surround)">
+      <Link
+        href={href}
+        aria-label={say("Work on {name}", { name: photo.name })}
+        className="relative block aspect-[3/2] bg-(--surround)"
+      >
         <img src={previewUrl(photo.sha256, "thumb")} alt="" className="absolute inset-0 h-full w-full object-contain" />
       </Link>
       <div className="flex gap-2 p-3 pb-2">
@@ -23,22 +28,28 @@ export function PhotoCard({ photo, onDelete }: { photo: PhotoOnBoard; onDelete: 
           <p className="muted truncate">
             {grouped(photo.width)} × {grouped(photo.height)}
             {photo.lens && ` · ${photo.lens}`}
-            {photo.focalMm && ` at ${photo.focalMm} mm`}
+            {photo.focalMm && ` ${say("at {focalMm} mm", { focalMm: photo.focalMm })}`}
           </p>
         </div>
-        <button className="btn btn-ghost btn-sm btn-square" aria-label={`Take ${photo.name} out`} onClick={onDelete}>
+        <button
+          className="btn btn-ghost btn-sm btn-square"
+          aria-label={say("Take {name} out", { name: photo.name })}
+          onClick={onDelete}
+        >
           <Trash2 size={15} />
         </button>
       </div>
       <CourseStones laid={photo.laid} />
       {photo.unreadable.length > 0 && (
         <p className="px-3 pb-3 text-error">
-          Version {photo.unreadable.join(", ")} cannot be read by this program; it is kept as it is.
+          {say("Version {unreadable} cannot be read by this program; it is kept as it is.", {
+            unreadable: photo.unreadable.join(", "),
+          })}
         </p>
       )}
       {photo.versions.length > 1 && (
         <p className="muted px-3 pb-3">
-          Versions{" "}
+          {say("Versions")}{" "}
           {photo.versions.map((v) => (
             <Link
               key={v.id}
@@ -59,7 +70,7 @@ export function PhotoCard({ photo, onDelete }: { photo: PhotoOnBoard; onDelete: 
 /** The six courses as a row of small stones; laid ones are filled. The words are in the description. */
 function CourseStones({ laid }: { laid: readonly string[] }) {
   const names = COURSES.filter((c) => laid.includes(c.key)).map((c) => c.name);
-  const words = names.length > 0 ? `Laid: ${names.join(", ")}` : "Nothing laid yet";
+  const words = names.length > 0 ? say("Laid: {names}", { names: names.join(", ") }) : say("Nothing laid yet");
   return (
     <div className="px-3 pb-3">
       <div className="flex gap-[2px]" aria-hidden>

@@ -1,19 +1,20 @@
 "use client";
 
+import { say } from "@/core/language";
 import { X } from "lucide-react";
 import Link from "next/link";
 import { type UploadItem, useUploads } from "@/client/upload-queue";
 
 const WORDS: Readonly<Record<UploadItem["state"], string>> = {
-  waiting: "waiting",
-  sending: "sending",
-  checking: "being checked",
-  done: "kept",
-  known: "already here",
-  reopened: "a delivery: its recipe is open again",
-  away: "kept as a photo of its own: it is a delivery, and its original is not here",
-  refused: "not taken",
-  cancelled: "cancelled",
+  waiting: say("waiting"),
+  sending: say("sending"),
+  checking: say("being checked"),
+  done: say("kept"),
+  known: say("already here"),
+  reopened: say("a delivery: its recipe is open again"),
+  away: say("kept as a photo of its own: it is a delivery, and its original is not here"),
+  refused: say("not taken"),
+  cancelled: say("cancelled"),
 };
 
 const busy = (item: UploadItem): boolean => ["waiting", "sending", "checking"].includes(item.state);
@@ -24,12 +25,12 @@ export function UploadList({ assignmentId }: { assignmentId: string }) {
   const own = items.filter((i) => i.assignmentId === assignmentId);
   if (own.length === 0) return null;
   return (
-    <section className="ruled mb-5 rounded border bg-base-100 p-3" aria-label="Photos arriving">
+    <section className="ruled mb-5 rounded border bg-base-100 p-3" aria-label={say("Photos arriving")}>
       <div className="mb-2 flex items-center justify-between">
-        <h2 className="caps">Arriving</h2>
+        <h2 className="caps">{say("Arriving")}</h2>
         {!own.some(busy) && (
           <button className="btn btn-ghost btn-xs" onClick={clearFinished}>
-            Clear this list
+            {say("Clear this list")}
           </button>
         )}
       </div>
@@ -45,12 +46,12 @@ export function UploadList({ assignmentId }: { assignmentId: string }) {
                   className="progress w-40"
                   value={item.share}
                   max={1}
-                  aria-label={`Progress of ${item.name}`}
+                  aria-label={say("Progress of {name}", { name: item.name })}
                 />
                 <span className="muted">{WORDS[item.state]}</span>
                 {item.reopened && (
                   <Link className="link" href={`/bench/${item.reopened.versionId}`}>
-                    {item.reopened.photo}, version {item.reopened.version}
+                    {say("{photo}, version {version}", { photo: item.reopened.photo, version: item.reopened.version })}
                   </Link>
                 )}
               </span>
@@ -58,7 +59,7 @@ export function UploadList({ assignmentId }: { assignmentId: string }) {
             {busy(item) ? (
               <button
                 className="btn btn-ghost btn-xs btn-square"
-                aria-label={`Cancel ${item.name}`}
+                aria-label={say("Cancel {name}", { name: item.name })}
                 onClick={() => cancel(item.key)}
               >
                 <X size={14} />

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { z } from "zod";
 import {
   ENDPOINTS,
@@ -62,7 +63,11 @@ async function call<A extends z.ZodType, B extends z.ZodType>(
   const told: unknown = await response.json().catch(() => null);
   if (!response.ok) {
     const { error, details } = refusalAnswer.safeParse(told).data ?? {};
-    throw new ServerRefusal(response.status, error ?? `The server answered ${response.status}.`, details);
+    throw new ServerRefusal(
+      response.status,
+      error ?? say("The server answered {status}.", { status: response.status }),
+      details,
+    );
   }
   return checked(answer, told, path);
 }

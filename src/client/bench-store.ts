@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { createContext, useContext } from "react";
 import { type StoreApi, createStore, useStore } from "zustand";
 import { type Edit, type FoundLines, edited, weighDetail, withLine } from "@/core/edits";
@@ -169,7 +170,7 @@ export const createBenchStore = () =>
       set((s) => {
         const after = change(before);
         const amend: Edit = {
-          label: "Amend a line",
+          label: say("Amend a line"),
           apply: (recipe) => (recipe.lines.includes(before) ? withLine(recipe, before.id, () => after) : recipe),
         };
         const amended = (recipe: Recipe): Recipe => edited(recipe, amend, s.size);

@@ -1,3 +1,4 @@
+import "@/server/language";
 import { calibrateFiles, type ChartOrder } from "@/server/image/calibrate-files";
 import { serveTasks } from "@/server/hands/serve";
 import { type FillOrder, makeFill, makeFillTiles } from "@/server/image/fills";

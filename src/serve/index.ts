@@ -1,3 +1,4 @@
+import "@/server/language";
 import { createServer } from "node:http";
 import { parseArgs } from "node:util";
 import { guard } from "./guard";

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { Problem } from "./problem";
 
 /** A request's body of which nothing comes for this long is given up, ms. A slow one may take as long as it likes. */
@@ -11,7 +12,14 @@ export async function* arriving(chunks: AsyncIterable<Uint8Array>, idleMs = IDLE
     for (;;) {
       const late = new Promise<never>((_, reject) => {
         timer = setTimeout(() => {
-          reject(new Problem(408, `Nothing came for ${Math.round(idleMs / 1000)} seconds; nothing of it was kept.`));
+          reject(
+            new Problem(
+              408,
+              say("Nothing came for {seconds} seconds; nothing of it was kept.", {
+                seconds: Math.round(idleMs / 1000),
+              }),
+            ),
+          );
         }, idleMs);
       });
       const next = await Promise.race([source.next(), late]);

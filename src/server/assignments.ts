@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { AssignmentFrames } from "@/core/contract";
 import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import { database } from "./db/client";
@@ -13,7 +14,7 @@ export interface AssignmentSummary extends AssignmentRow {
 function checkedName(name: string): string {
   const trimmed = name.trim();
   if (trimmed.length < 1 || trimmed.length > 200)
-    throw new Problem(400, "An assignment needs a name of 1 to 200 characters.");
+    throw new Problem(400, say("An assignment needs a name of 1 to 200 characters."));
   return trimmed;
 }
 

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { type ChartKind, type LensProfile, profileFromCalibration } from "@/core/lens";
 import { originalPath } from "./files/store";
 import type { ChartOrder, MeasuredLens } from "./image/calibrate-files";
@@ -16,13 +17,16 @@ export async function calibratePhotos(
 ): Promise<MeasuredLens & { readonly profile: LensProfile }> {
   const all = await listPhotos(assignmentId);
   const chosen = all.filter((p) => photoIds.includes(p.id));
-  if (chosen.length === 0) throw new Problem(404, "None of these photos is there any more.");
+  if (chosen.length === 0) throw new Problem(404, say("None of these photos is there any more."));
   const [first] = chosen;
   const other = chosen.find((p) => p.orientation !== first!.orientation);
   if (other)
     throw new Problem(
       422,
-      `${other.name} was shot with the camera held another way than ${first!.name}; use pictures all held the same way.`,
+      say("{name} was shot with the camera held another way than {first}; use pictures all held the same way.", {
+        name: other.name,
+        first: first!.name,
+      }),
     );
   const pictures = chosen.map((p) => ({ file: originalPath(p.sha256), name: p.name }));
   const bytes = chosen.reduce((sum, p) => sum + p.bytes, 0);

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { and, asc, desc, eq, inArray, sql } from "drizzle-orm";
 import type { Recipe } from "@/core/recipe";
 import { database } from "./db/client";
@@ -83,11 +84,14 @@ export async function getDelivery(id: string): Promise<DeliveryWork> {
  */
 export async function deliveryFile(id: string): Promise<{ file: string; name: string; format: DeliveryFormat }> {
   const { delivery, photo, versionName } = await withPhoto(id);
-  if (delivery.state !== "done") throw new Problem(409, "This delivery is not finished.");
+  if (delivery.state !== "done") throw new Problem(409, say("This delivery is not finished."));
   const ending = FILE_ENDINGS[delivery.format];
   const file = deliveryPath(id, ending);
   if (!(await exists(file)))
-    throw new Problem(410, "The file of this delivery is no longer there. Nothing else is lost: have it made again.");
+    throw new Problem(
+      410,
+      say("The file of this delivery is no longer there. Nothing else is lost: have it made again."),
+    );
   const base = photo.name.replace(/\.[^.]+$/, "");
   return { file, name: `${base}-${versionName}.${ending}`, format: delivery.format };
 }

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { and, asc, desc, eq, inArray, lt, or, sql } from "drizzle-orm";
 import { database } from "./db/client";
 import { type DeliveryRow, deliveries, photos, revisions, versions, workers } from "./db/schema";
@@ -119,7 +120,7 @@ export async function tidyDeliveries(): Promise<void> {
     .set({
       state: "failed",
       finishedAt: sql`now()`,
-      error: `This picture was begun ${MOST_ATTEMPTS} times and never finished.`,
+      error: say("This picture was begun {attempts} times and never finished.", { attempts: MOST_ATTEMPTS }),
     })
     .where(and(orphaned, sql`${deliveries.attempts} >= ${MOST_ATTEMPTS}`));
 }

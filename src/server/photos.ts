@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { type CourseKey, type Recipe, emptyRecipe } from "@/core/recipe";
 import { focalFromMetadata } from "@/core/camera";
@@ -101,7 +102,9 @@ export async function changePhoto(id: string, change: { deleted: boolean }): Pro
       if (!isTaken(error)) throw error;
       throw new Problem(
         409,
-        "The same file was added to this assignment again meanwhile. Take that one out first, and this one can be brought back with its work.",
+        say(
+          "The same file was added to this assignment again meanwhile. Take that one out first, and this one can be brought back with its work.",
+        ),
       );
     });
   if (!row) throw notFound("photo");

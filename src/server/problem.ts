@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 /** What a caller can be told: a sentence for people, and an HTTP status for the way there. */
 export class Problem extends Error {
   override readonly name = "Problem";
@@ -11,4 +12,5 @@ export class Problem extends Error {
   }
 }
 
-export const notFound = (what: string): Problem => new Problem(404, `This ${what} does not exist, or no longer.`);
+export const notFound = (what: string): Problem =>
+  new Problem(404, say("This {what} does not exist, or no longer.", { what }));

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { and, desc, eq, isNull } from "drizzle-orm";
 import type { UploadAnswer } from "@/core/contract";
 import { isSameJson } from "@/core/edits";
@@ -57,7 +58,7 @@ export async function reopened(
   const made = await createVersion(photo.id, recipe);
   await db
     .update(versions)
-    .set({ note: `From the delivery ${name}` })
+    .set({ note: say("From the delivery {name}", { name }) })
     .where(eq(versions.id, made.id));
   return { photo, told: { versionId: made.id, photo: photo.name, version: made.name } };
 }

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { and, eq, ne } from "drizzle-orm";
 import type { z } from "zod";
 import type { ENDPOINTS } from "@/core/contract";
@@ -24,7 +25,7 @@ export async function changeVersion(id: string, { move, deleted, ...told }: Chan
       await tx.select().from(photos).where(eq(photos.id, version.photoId)).for("update");
       const siblings = await siblingsOf(tx, version.photoId);
       if (deleted && siblings.every((v) => v.id === id))
-        throw new Problem(409, "A photo keeps one version. Make another one first.");
+        throw new Problem(409, say("A photo keeps one version. Make another one first."));
       if (told.chosen)
         await tx
           .update(versions)
@@ -48,7 +49,7 @@ export async function changeVersion(id: string, { move, deleted, ...told }: Chan
       return after!;
     });
   } catch (error) {
-    if (isTaken(error)) throw new Problem(409, "Another version of this photo has that name.");
+    if (isTaken(error)) throw new Problem(409, say("Another version of this photo has that name."));
     throw error;
   }
 }

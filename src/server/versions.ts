@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { and, asc, desc, eq, isNull } from "drizzle-orm";
 import type { AssignmentFrames } from "@/core/contract";
 import { type Recipe, RecipeError, laidCourses, readRecipe } from "@/core/recipe";
@@ -53,15 +54,19 @@ export async function refuseDeleted(db: Executor, versionId: string): Promise<vo
     .where(eq(versions.id, versionId));
   if (!row) throw notFound("version");
   if (row.assignment)
-    throw new Problem(409, "The assignment was deleted. Bring it back to go on; your work is kept.", {
+    throw new Problem(409, say("The assignment was deleted. Bring it back to go on; your work is kept."), {
       deleted: "assignment",
       id: row.assignmentId,
     });
   if (row.photo)
-    throw new Problem(409, "The photo was taken out of its assignment. Bring it back to go on; your work is kept.", {
-      deleted: "photo",
-      id: row.photoId,
-    });
+    throw new Problem(
+      409,
+      say("The photo was taken out of its assignment. Bring it back to go on; your work is kept."),
+      {
+        deleted: "photo",
+        id: row.photoId,
+      },
+    );
 }
 
 /** A photo's versions in their order, without those deleted. */
@@ -86,7 +91,10 @@ export function readKept(recipe: unknown): Recipe {
     return readRecipe(recipe);
   } catch (error) {
     if (!(error instanceof RecipeError)) throw error;
-    throw new Problem(422, `This version cannot be opened: ${error.message} It is kept as it is.`);
+    throw new Problem(
+      422,
+      say("This version cannot be opened: {message} It is kept as it is.", { message: error.message }),
+    );
   }
 }
 
@@ -146,7 +154,7 @@ export async function saveRevision(
     const current = await newest(tx, versionId);
     const number = current?.number ?? 0;
     if (number !== base)
-      throw new Problem(409, "This version was changed in another window meanwhile.", {
+      throw new Problem(409, say("This version was changed in another window meanwhile."), {
         revision: number,
         token: current?.token ?? null,
       });

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { type ReactNode, useEffect, useRef } from "react";
 
 /** A modal dialog: takes the focus, closes with Escape or its button, gives the focus back. */
@@ -29,7 +30,7 @@ export function Dialog({
         <div className="mb-3 flex items-center justify-between">
           <h2 className="text-lg font-semibold">{title}</h2>
           <button className="btn btn-ghost btn-sm" onClick={() => dialog.current?.close()}>
-            Close
+            {say("Close")}
           </button>
         </div>
         {children}

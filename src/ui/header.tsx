@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { Moon, Sun } from "lucide-react";
 import Link from "next/link";
 import { type ReactNode, useState } from "react";
@@ -15,7 +16,12 @@ export function ThemeSwitch() {
     setTheme(next);
   };
   return (
-    <button className="btn btn-ghost btn-sm btn-square" onClick={toggle} aria-label="Day or night" title="Day or night">
+    <button
+      className="btn btn-ghost btn-sm btn-square"
+      onClick={toggle}
+      aria-label={say("Day or night")}
+      title={say("Day or night")}
+    >
       <Sun size={17} className="[[data-theme=day]_&]:hidden" />
       <Moon size={17} className="[[data-theme=night]_&]:hidden" />
     </button>
@@ -31,9 +37,9 @@ export function Header({ crumbs, children }: { crumbs: ReactNode; children?: Rea
         className="flex shrink-0 items-center gap-2 whitespace-nowrap text-[13px] font-bold tracking-[0.14em]"
       >
         <i className="block h-[9px] w-[26px] rounded-[2px] bg-[#6d6a64]" />
-        FLAT STONE
+        {say("FLAT STONE")}
       </Link>
-      <nav className="muted flex min-w-0 items-center gap-2 truncate" aria-label="Where you are">
+      <nav className="muted flex min-w-0 items-center gap-2 truncate" aria-label={say("Where you are")}>
         {crumbs}
       </nav>
       <div className="grow" />

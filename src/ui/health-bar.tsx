@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useQuery } from "@tanstack/react-query";
 import { type Health, api } from "@/client";
 import { fileSize } from "./format";
@@ -10,13 +11,17 @@ const UNWELL_MS = 2_000;
 
 /** What is wrong and what becomes of one's work, in words; null while all is well. */
 export function healthWords(health: Health | null): string | null {
-  if (!health) return "The app does not answer. What you do here is kept in this browser and saved when it is back.";
+  if (!health)
+    return say("The app does not answer. What you do here is kept in this browser and saved when it is back.");
   if (!health.database.ok)
-    return "The database cannot be reached. What you do here is kept in this browser and saved when it is back.";
+    return say("The database cannot be reached. What you do here is kept in this browser and saved when it is back.");
   if (!health.disk.ok)
-    return `The disk is nearly full: ${fileSize(health.disk.freeBytes)} left. New photos and deliveries may be refused; what is kept is safe.`;
+    return say(
+      "The disk is nearly full: {freeBytes} left. New photos and deliveries may be refused; what is kept is safe.",
+      { freeBytes: fileSize(health.disk.freeBytes) },
+    );
   if (health.worker && !health.worker.ok && health.queue && health.queue.waiting + health.queue.rendering > 0)
-    return "No worker is running, so deliveries wait. They are made as soon as one is there.";
+    return say("No worker is running, so deliveries wait. They are made as soon as one is there.");
   return null;
 }
 

@@ -5,3 +5,4 @@ export * from "./format";
 export * from "./dialog";
 export * from "./number-field";
 export * from "./fold";
+export { sayWithBold } from "./said";

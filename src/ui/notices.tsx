@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { X } from "lucide-react";
 import { useEffect } from "react";
 import { create } from "zustand";
@@ -55,7 +56,11 @@ function NoticeRow({ notice }: { notice: Notice }) {
           {notice.action.label}
         </button>
       )}
-      <button className="btn btn-ghost btn-sm btn-square" aria-label="Dismiss" onClick={() => dismiss(notice.key)}>
+      <button
+        className="btn btn-ghost btn-sm btn-square"
+        aria-label={say("Dismiss")}
+        onClick={() => dismiss(notice.key)}
+      >
         <X size={16} />
       </button>
     </div>

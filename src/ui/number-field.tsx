@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { RotateCcw } from "lucide-react";
 import { useRef, useState } from "react";
 import { fixed, typedNumber } from "./format";
@@ -84,7 +85,7 @@ export function NumberField({
       <button
         type="button"
         className="btn btn-ghost btn-xs btn-square"
-        aria-label={`Reset ${label}`}
+        aria-label={say("Reset {label}", { label })}
         disabled={value === standard}
         onClick={() => {
           setText(null);

@@ -1,3 +1,4 @@
+import "@/server/language";
 import { randomUUID } from "node:crypto";
 import { availableParallelism, hostname, totalmem } from "node:os";
 import path from "node:path";

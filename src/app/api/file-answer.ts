@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { createReadStream } from "node:fs";
 import { stat } from "node:fs/promises";
 import { Readable } from "node:stream";
@@ -41,7 +42,8 @@ export async function download(
   const asked = request.headers.get("range");
   const condition = request.headers.get("if-range");
   const ranges = asked && (condition === null || condition === etag) ? parseRange(size, asked) : -2;
-  if (ranges === -1) throw new Problem(416, `The file ends at byte ${size}; there is no such part of it.`);
+  if (ranges === -1)
+    throw new Problem(416, say("The file ends at byte {size}; there is no such part of it.", { size }));
   if (ranges === -2 || ranges.type !== "bytes" || ranges.length !== 1)
     return new Response(stream(file), { headers: { ...headers, "content-length": `${size}` } });
   const { start, end } = ranges[0]!;

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { ZodError, type ZodType, type output } from "zod";
 import type { Endpoint } from "@/core/contract";
 import { LIMITS, Problem, notFound } from "@/server";
@@ -23,18 +24,20 @@ const refusal = (status: number, error: string, details: unknown = null, headers
 /** What went wrong, as an answer: a sentence with its status. */
 function answerTo(error: unknown): Response {
   if (error instanceof Problem) return refusal(error.status, error.message, error.details ?? null);
-  if (error instanceof ZodError) return refusal(400, `The request does not hold: ${error.issues[0]?.message}`);
-  if (isBadId(error)) return refusal(404, "This does not exist, or no longer.");
-  if (isBadText(error)) return refusal(400, "The request does not hold: a text has characters that cannot be kept.");
+  if (error instanceof ZodError)
+    return refusal(400, say("The request does not hold: {message}", { message: error.issues[0]?.message ?? "" }));
+  if (isBadId(error)) return refusal(404, say("This does not exist, or no longer."));
+  if (isBadText(error))
+    return refusal(400, say("The request does not hold: a text has characters that cannot be kept."));
   if (isUnreachable(error))
     return refusal(
       503,
-      "The database cannot be reached at the moment. What is saved is safe; try again in a few seconds.",
+      say("The database cannot be reached at the moment. What is saved is safe; try again in a few seconds."),
       null,
       { "retry-after": "3" },
     );
   console.error(error);
-  return refusal(500, "The server stumbled. Nothing you saved is lost; try again.");
+  return refusal(500, say("The server stumbled. Nothing you saved is lost; try again."));
 }
 
 /** A route handler: ids are checked, a result becomes JSON, a Problem a sentence with its status. */
@@ -42,9 +45,9 @@ export function route(handler: Handler) {
   return async (request: Request, context: { params: Promise<Params> }): Promise<Response> => {
     try {
       if (!isOwnHost(request.headers.get("host")))
-        throw new Problem(421, "This address is not one that Flat Stone answers to.");
+        throw new Problem(421, say("This address is not one that Flat Stone answers to."));
       if (request.method !== "GET" && !isOwnOrigin(request.headers))
-        throw new Problem(403, "This request came from another site.");
+        throw new Problem(403, say("This request came from another site."));
       const params = (await context.params) ?? {};
       for (const [key, value] of Object.entries(params)) if (key.endsWith("id") && !isId(value)) throw notFound(key);
       const result = await handler(request, params);
@@ -76,7 +79,7 @@ export const routeOf = <A extends ZodType, B extends ZodType>(
 
 /** The request's bytes. @throws Problem 413 as soon as there are too many, 408 when they stop coming. */
 async function bytesOf(request: Request, most: number): Promise<Uint8Array> {
-  const tooMuch = new Problem(413, `The request is larger than ${Math.round(most / 2 ** 20)} MB.`);
+  const tooMuch = new Problem(413, say("The request is larger than {most} MB.", { most: Math.round(most / 2 ** 20) }));
   if (Number(request.headers.get("content-length") ?? 0) > most) throw tooMuch;
   const parts: Uint8Array[] = [];
   let length = 0;
@@ -95,7 +98,7 @@ function refuseBrokenText(key: string, value: unknown): unknown {
   if (!isWholeText(key) || (typeof value === "string" && !isWholeText(value)))
     throw new Problem(
       400,
-      "The request does not hold: a text has a zero byte or half a character, which cannot be kept.",
+      say("The request does not hold: a text has a zero byte or half a character, which cannot be kept."),
     );
   return value;
 }
@@ -109,7 +112,7 @@ export async function body<T>(request: Request, schema: ZodType<T>): Promise<T> 
     json = JSON.parse(text, SUSPECT.test(text) ? refuseBrokenText : undefined);
   } catch (error) {
     if (error instanceof Problem) throw error;
-    throw new Problem(400, "The request is not JSON.");
+    throw new Problem(400, say("The request is not JSON."));
   }
   return schema.parse(json);
 }

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Metadata } from "next";
 import { GUIDE } from "@/help/guide";
 import { Header } from "@/ui";
@@ -11,7 +12,7 @@ import lines from "../../../docs/screenshots/lines.png";
 import shape from "../../../docs/screenshots/shape.png";
 import truedUp from "../../../docs/screenshots/trued-up.png";
 
-export const metadata: Metadata = { title: "Guide – Flat Stone" };
+export const metadata: Metadata = { title: say("Guide – Flat Stone") };
 
 const PICTURES: Readonly<Record<string, { readonly src: string; readonly width: number; readonly height: number }>> = {
   compare,
@@ -29,9 +30,12 @@ const PICTURES: Readonly<Record<string, { readonly src: string; readonly width: 
 export default function HelpPage() {
   return (
     <div className="flex h-screen flex-col">
-      <Header crumbs={<b className="font-semibold text-base-content">Guide</b>} />
+      <Header crumbs={<b className="font-semibold text-base-content">{say("Guide")}</b>} />
       <div className="flex min-h-0 grow">
-        <nav className="ruled w-56 shrink-0 overflow-y-auto border-r bg-base-100 p-3.5" aria-label="Pages of the guide">
+        <nav
+          className="ruled w-56 shrink-0 overflow-y-auto border-r bg-base-100 p-3.5"
+          aria-label={say("Pages of the guide")}
+        >
           <ul className="space-y-1">
             {GUIDE.map(({ id, title }) => (
               <li key={id}>
@@ -43,7 +47,7 @@ export default function HelpPage() {
           </ul>
         </nav>
         <main tabIndex={0} className="grow overflow-y-auto scroll-smooth px-8 py-6 motion-reduce:scroll-auto">
-          <h1 className="pb-4 text-xl font-semibold">Guide</h1>
+          <h1 className="pb-4 text-xl font-semibold">{say("Guide")}</h1>
           {GUIDE.map(({ id, title, purpose, steps, keys, picture }) => {
             const shown = picture && PICTURES[picture.name];
             return (

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { type Photo, type PhotoOnBoard, api, previewUrl } from "@/client";
@@ -11,12 +12,12 @@ import { type Carried, carryTo } from "./carry-to";
 
 /** What is said of a course that is carried: what goes, and what stays. */
 const WORDS: Record<CourseKey, string> = {
-  lens: "the lens as it is set; right for the same lens at the same focal length",
-  lines: "angles set by hand and how far they are eased; not the lines",
-  proportion: "a height set by hand; not the measures",
-  frame: "ratio, size and resolution; each photo keeps its own place",
-  edges: "what is done with gaps; not what was mended or grafted",
-  finish: "tone and sharpness; not the parts by themselves",
+  lens: say("the lens as it is set; right for the same lens at the same focal length"),
+  lines: say("angles set by hand and how far they are eased; not the lines"),
+  proportion: say("a height set by hand; not the measures"),
+  frame: say("ratio, size and resolution; each photo keeps its own place"),
+  edges: say("what is done with gaps; not what was mended or grafted"),
+  finish: say("tone and sharpness; not the parts by themselves"),
 };
 
 /** Carries how courses are set here to other photos of the visit, each in a new version. */
@@ -47,13 +48,13 @@ export function CarryDialog({ photo, onClose }: { photo: Photo; onClose: () => v
   };
   const results = new Map(done.map(({ photo: { id }, result }) => [id, result]));
   return (
-    <Dialog title="Carry to other photos" onClose={onClose} wide>
+    <Dialog title={say("Carry to other photos")} onClose={onClose} wide>
       {laid.length === 0 ? (
-        <p>Nothing is set on this photo yet, so there is nothing to carry.</p>
+        <p>{say("Nothing is set on this photo yet, so there is nothing to carry.")}</p>
       ) : (
         <div className="grid grid-cols-[17rem_1fr] gap-6">
           <fieldset disabled={running}>
-            <legend className="caps pb-1">What is carried</legend>
+            <legend className="caps pb-1">{say("What is carried")}</legend>
             {COURSES.filter(({ key }) => laid.includes(key)).map(({ key, name }) => (
               <label key={key} className="flex cursor-pointer items-start gap-2 py-1">
                 <input
@@ -71,11 +72,13 @@ export function CarryDialog({ photo, onClose }: { photo: Photo; onClose: () => v
                 </span>
               </label>
             ))}
-            <p className="muted pt-2">Each photo gets a new version beside those it has. Nothing is written over.</p>
+            <p className="muted pt-2">
+              {say("Each photo gets a new version beside those it has. Nothing is written over.")}
+            </p>
           </fieldset>
           <div className="min-w-0">
             <div className="flex items-center justify-between pb-1">
-              <h3 className="caps">To which photos</h3>
+              <h3 className="caps">{say("To which photos")}</h3>
               <button
                 className="btn btn-xs"
                 disabled={running}
@@ -83,10 +86,10 @@ export function CarryDialog({ photo, onClose }: { photo: Photo; onClose: () => v
                   setChosen(picked.length === others.length ? new Set() : new Set(others.map((p) => p.id)))
                 }
               >
-                {picked.length === others.length ? "None" : "All"}
+                {picked.length === others.length ? say("None") : say("All")}
               </button>
             </div>
-            <ul className="grid max-h-[50vh] grid-cols-3 gap-2 overflow-y-auto p-1" aria-label="Photos">
+            <ul className="grid max-h-[50vh] grid-cols-3 gap-2 overflow-y-auto p-1" aria-label={say("Photos")}>
               {others.map((p) => (
                 <Choice
                   key={p.id}
@@ -105,11 +108,15 @@ export function CarryDialog({ photo, onClose }: { photo: Photo; onClose: () => v
           </div>
           <div className="col-span-2 flex items-center justify-end gap-3">
             <span role="status" className="grow">
-              {running ? `${done.length} of ${picked.length} …` : done.length > 0 ? summary(done, picked.length) : ""}
+              {running
+                ? say("{done} of {all} …", { done: done.length, all: picked.length })
+                : done.length > 0
+                  ? summary(done, picked.length)
+                  : ""}
             </span>
             {running ? (
               <button className="btn btn-sm" onClick={() => stop.current?.abort()}>
-                Stop
+                {say("Stop")}
               </button>
             ) : (
               <button
@@ -117,7 +124,7 @@ export function CarryDialog({ photo, onClose }: { photo: Photo; onClose: () => v
                 disabled={picked.length === 0 || courses.length === 0}
                 onClick={() => void start()}
               >
-                Carry to {picked.length} {picked.length === 1 ? "photo" : "photos"}
+                {say("Carry to {count, plural, one {# photo} other {# photos}}", { count: picked.length })}
               </button>
             )}
           </div>
@@ -132,10 +139,10 @@ function summary(done: readonly Carried[], asked: number): string {
   const same = done.filter(({ result }) => "same" in result).length;
   const failed = done.filter(({ result }) => "failed" in result).length;
   return [
-    `${made} new ${made === 1 ? "version" : "versions"}`,
-    same > 0 && `${same} had it already`,
-    failed > 0 && `${failed} failed`,
-    done.length < asked && `stopped before the other ${asked - done.length}`,
+    say("{made, plural, one {# new version} other {# new versions}}", { made }),
+    same > 0 && say("{same} had it already", { same }),
+    failed > 0 && say("{failed} failed", { failed }),
+    done.length < asked && say("stopped before the other {count}", { count: asked - done.length }),
   ]
     .filter(Boolean)
     .join(", ");
@@ -171,7 +178,11 @@ function Choice({
         </span>
         {result && (
           <span className={"failed" in result ? "text-error" : "muted"}>
-            {"made" in result ? `version ${result.made}` : "same" in result ? "has it already" : result.failed}
+            {"made" in result
+              ? say("version {made}", { made: result.made })
+              : "same" in result
+                ? say("has it already")
+                : result.failed}
           </span>
         )}
       </label>

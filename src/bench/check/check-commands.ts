@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { notify } from "@/ui";
 import type { Command, CommandContext } from "../commands/command";
 import { toggleEnds } from "./ends/ends-state";
@@ -23,28 +24,28 @@ function onwards({ get, sheet }: CommandContext): void {
   }
   tour = { ...tour, at };
   sheet.look(stop.at, 1);
-  notify(`${stop.words}: ${at + 1} of ${tour.stops.length}`);
+  notify(say("{words}: {at} of {count}", { words: stop.words, at: at + 1, count: tour.stops.length }));
 }
 
 /** What checks a picture and changes nothing. */
 export const CHECK_COMMANDS: readonly Command[] = [
   {
     id: "tour",
-    words: "Tour: on to the next corner, then the longest edges' ends, at 100 %",
+    words: say("Tour: on to the next corner, then the longest edges' ends, at 100 %"),
     group: "Look",
     keys: ["F4"],
     run: onwards,
   },
   {
     id: "ends",
-    words: "Clipped tones and gaps marked over the picture",
+    words: say("Clipped tones and gaps marked over the picture"),
     group: "Look",
     keys: ["F10"],
     run: toggleEnds,
   },
   {
     id: "clear-gauges",
-    words: "Take all readings of the gauge away",
+    words: say("Take all readings of the gauge away"),
     group: "Look",
     keys: [],
     can: () => useGauges.getState().gauges.length > 0,

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Vec2 } from "@/core/geometry";
 import { type EdgeReading, edgeReading } from "@/core/lines";
 import type { PlaneMap } from "@/core/render";
@@ -24,7 +25,12 @@ export function readingWords({ from, degrees, sigma }: EdgeReading): string {
   const digits = Math.max(1, Math.min(3, Math.ceil(-Math.log10(Math.max(1e-3, 2 * sigma)))));
   const off = fixed(Math.abs(degrees), digits);
   const about = fixed(sigma, digits);
-  if (off === fixed(0, digits)) return `true: ${from} within ${about === off ? fixed(0.001, 3) : about}°`;
-  const side = from === "vertical" ? (degrees > 0 ? "right" : "left") : degrees > 0 ? "down" : "up";
-  return `${off}° ± ${about} ${from === "vertical" ? `to the ${side}` : `${side} to the right`}`;
+  if (off === fixed(0, digits))
+    return about === off
+      ? say("true: {from} within {fixed}°", { from, fixed: fixed(0.001, 3) })
+      : say("true: {from} within {about}°", { from, about });
+  const side = from === "vertical" ? (degrees > 0 ? say("right") : say("left")) : degrees > 0 ? say("down") : say("up");
+  return from === "vertical"
+    ? say("{off}° ± {about} to the {side}", { off, about, side })
+    : say("{off}° ± {about} {side} to the right", { off, about, side });
 }

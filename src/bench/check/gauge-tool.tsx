@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { type Vec2, distance2 } from "@/core/geometry";
@@ -41,8 +42,8 @@ async function layAlong(
 /** In every course: tells how an edge stands in the corrected picture, and changes nothing. */
 export const GAUGE: Tool = {
   name: "gauge",
-  label: "Gauge",
-  words: "Gauge: lay it along an edge and read how true it is (Alt: not along the edge)",
+  label: say("Gauge"),
+  words: say("Gauge: lay it along an edge and read how true it is (Alt: not along the edge)"),
   key: "F6",
   cursor: "crosshair",
   icon: toolIcon(
@@ -51,7 +52,7 @@ export const GAUGE: Tool = {
       <path d="M9.6 15.5a7 7 0 0 0-2.2-5.1" />
     </>,
   ),
-  hint: () => "Draw along an edge to read how true it is; a press on a reading takes it away.",
+  hint: () => say("Draw along an edge to read how true it is; a press on a reading takes it away."),
   down: (at, hand) => {
     if (!at.recorded) return letGo(hand);
     const placed = BY_HAND * reachOf(hand);

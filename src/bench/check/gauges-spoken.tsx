@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import type { PlaneMap } from "@/core/render";
 import { gaugeReading, readingWords } from "./gauge-reading";
 import { useGauges } from "./gauge-state";
@@ -8,7 +9,7 @@ import { useGauges } from "./gauge-state";
 export function GaugesSpoken({ map }: { map: PlaneMap }) {
   const { gauges } = useGauges();
   return (
-    <ul className="sr-only" aria-live="polite" aria-label="Readings of the gauge" data-testid="gauges">
+    <ul className="sr-only" aria-live="polite" aria-label={say("Readings of the gauge")} data-testid="gauges">
       {gauges.map((gauge) => {
         const reading = gaugeReading(gauge, map);
         return reading && <li key={gauge.id}>{readingWords(reading)}</li>;

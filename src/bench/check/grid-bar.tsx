@@ -1,13 +1,14 @@
 "use client";
 
+import { say } from "@/core/language";
 import { NumberField } from "@/ui";
 import { FEWEST, MOST, WITHIN, type Within, useGrid } from "./grid-state";
 
 const WORDS: Record<Within, string> = {
-  none: "nothing",
-  thirds: "thirds",
-  centre: "centre lines",
-  diagonals: "diagonals",
+  none: say("nothing"),
+  thirds: say("thirds"),
+  centre: say("centre lines"),
+  diagonals: say("diagonals"),
 };
 
 /** How the grid over the picture is. Pointer events stop here. */
@@ -18,13 +19,13 @@ export function GridBar() {
     <div
       className="ruled absolute bottom-14 left-1/2 z-10 flex w-max max-w-[calc(100%-1rem)] -translate-x-1/2 flex-wrap items-center justify-center gap-x-3 gap-y-1 rounded-md border bg-base-100 px-2 py-1 shadow-md"
       role="group"
-      aria-label="Grid"
+      aria-label={say("Grid")}
       onPointerDown={stop}
       onPointerMove={stop}
       onPointerUp={stop}
     >
       <NumberField
-        label="Spaces"
+        label={say("Spaces")}
         narrow
         value={across}
         standard={18}
@@ -37,7 +38,7 @@ export function GridBar() {
       {([0, 1] as const).map((k) => (
         <NumberField
           key={k}
-          label={k === 0 ? "Right" : "Down"}
+          label={k === 0 ? say("Right") : say("Down")}
           narrow
           value={100 * aside[k]}
           standard={0}
@@ -50,7 +51,7 @@ export function GridBar() {
         />
       ))}
       <NumberField
-        label="Opacity"
+        label={say("Opacity")}
         narrow
         value={100 * opacity}
         standard={50}
@@ -63,16 +64,16 @@ export function GridBar() {
       />
       <select
         className="select select-xs w-20"
-        aria-label="Colour of the grid"
+        aria-label={say("Colour of the grid")}
         value={colour}
         onChange={(e) => useGrid.setState({ colour: e.target.value as typeof colour })}
       >
-        <option value="plain">plain</option>
-        <option value="red">red</option>
-        <option value="green">green</option>
+        <option value="plain">{say("plain")}</option>
+        <option value="red">{say("red")}</option>
+        <option value="green">{say("green")}</option>
       </select>
       <label className="flex items-center gap-1.5">
-        In the frame
+        {say("In the frame")}
         <select
           className="select select-xs w-28"
           value={within}

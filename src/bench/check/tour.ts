@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Rect, Size, Vec2 } from "@/core/geometry";
 import { type Recipe, endsOf } from "@/core/recipe";
 import { compile, withCamera } from "@/core/render";
@@ -21,10 +22,10 @@ export function tourStops(recipe: Recipe, size: Size, found: readonly (readonly 
   const [ix, iy] = [Math.min(INSIDE, w / 2), Math.min(INSIDE, h / 2)];
   const out = new Float64Array(3);
   const corners: readonly (readonly [string, Vec2])[] = [
-    ["Upper left corner", [x + ix, y + iy]],
-    ["Upper right corner", [x + w - ix, y + iy]],
-    ["Lower right corner", [x + w - ix, y + h - iy]],
-    ["Lower left corner", [x + ix, y + h - iy]],
+    [say("Upper left corner"), [x + ix, y + iy]],
+    [say("Upper right corner"), [x + w - ix, y + iy]],
+    [say("Lower right corner"), [x + w - ix, y + h - iy]],
+    [say("Lower left corner"), [x + ix, y + h - iy]],
   ];
   const seen = corners.flatMap(([words, [px, py]]): Stop[] => {
     map.toRecorded(px, py, out);
@@ -35,7 +36,13 @@ export function tourStops(recipe: Recipe, size: Size, found: readonly (readonly 
     .sort((a, b) => lengthOf(b) - lengthOf(a))
     .slice(0, EDGES)
     .flatMap((ends, i): Stop[] =>
-      ends.map((at, k) => ({ words: `Edge ${i + 1}, ${k === 0 ? "one" : "the other"} end`, at })),
+      ends.map((at, k) => ({
+        words:
+          k === 0
+            ? say("Edge {number}, one end", { number: i + 1 })
+            : say("Edge {number}, the other end", { number: i + 1 }),
+        at,
+      })),
     );
   return [...seen, ...edges];
 }

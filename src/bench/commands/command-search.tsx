@@ -1,8 +1,9 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useState } from "react";
 import { Dialog } from "@/ui";
-import type { Command, CommandContext } from "./command";
+import { type Command, type CommandContext, GROUP_WORDS } from "./command";
 import { matching } from "./matching";
 import { COMMANDS } from ".";
 import { writtenKeys } from "./keys";
@@ -27,12 +28,12 @@ export function CommandSearch({ context, onClose }: { context: CommandContext; o
     event.preventDefault();
   };
   return (
-    <Dialog title="What can be done" onClose={onClose}>
+    <Dialog title={say("What can be done")} onClose={onClose}>
       <input
         data-first
         className="input input-sm w-full"
-        placeholder="Type a part of it"
-        aria-label="Search what can be done"
+        placeholder={say("Type a part of it")}
+        aria-label={say("Search what can be done")}
         role="combobox"
         aria-expanded
         aria-controls="found-commands"
@@ -57,11 +58,11 @@ export function CommandSearch({ context, onClose }: { context: CommandContext; o
             onClick={() => choose(command)}
           >
             <span className="grow">{command.words}</span>
-            <span className="muted">{command.group}</span>
+            <span className="muted">{GROUP_WORDS[command.group]}</span>
             <b className="w-24 text-right font-semibold">{writtenKeys(withOwnKeys(command))}</b>
           </li>
         ))}
-        {found.length === 0 && <li className="muted px-2">Nothing of that name can be done here.</li>}
+        {found.length === 0 && <li className="muted px-2">{say("Nothing of that name can be done here.")}</li>}
       </ul>
     </Dialog>
   );

@@ -1,6 +1,7 @@
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";
+import { say } from "@/core/language";
 
 /** How the picture is looked at, as the sheet offers it to commands and panels. */
 export interface SheetView {
@@ -42,6 +43,20 @@ export const GROUPS = [
   "Steps",
   "Help",
 ] as const;
+
+/** What the card of keys calls them. */
+export const GROUP_WORDS: Record<(typeof GROUPS)[number], string> = {
+  Courses: say("Courses"),
+  Look: say("Look"),
+  Lines: say("Lines"),
+  Lens: say("Lens"),
+  Shape: say("Shape"),
+  Frame: say("Frame"),
+  Edges: say("Edges"),
+  Finish: say("Finish"),
+  Steps: say("Steps"),
+  Help: say("Help"),
+};
 
 /** Everything that a person can do by a key, a menu or the search is one of these. */
 export interface Command {

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { COURSES } from "@/core/recipe";
 import { comparing, endComparing, useCompare } from "../compare/compare-state";
 import { isReady } from "../courses/ready";
@@ -7,7 +8,7 @@ import type { Command } from "./command";
 /** One command a course: the rail's keys. */
 const courses: readonly Command[] = COURSES.map(({ key, name }, i) => ({
   id: `course-${key}`,
-  words: `Course ${i + 1}: ${name}`,
+  words: say("Course {number}: {name}", { number: i + 1, name }),
   group: "Courses",
   keys: [`${i + 1}`],
   can: () => isReady(key),
@@ -17,17 +18,17 @@ const courses: readonly Command[] = COURSES.map(({ key, name }, i) => ({
 const look: readonly Command[] = [
   {
     id: "as-shot",
-    words: "As shot, or corrected",
+    words: say("As shot, or corrected"),
     group: "Look",
     keys: ["s"],
     run: ({ get }) => get().set({ view: get().view === "corrected" ? "as-shot" : "corrected" }),
   },
   {
     id: "hold-original",
-    words: "The original alone, or the picture compared with, while held",
+    words: say("The original alone, or the picture compared with, while held"),
     group: "Look",
     keys: ["o"],
-    written: "O (hold)",
+    written: say("O (hold)"),
     run: ({ get }) => {
       const { way, pace, front } = useCompare.getState();
       if (way === "blink" && pace === null) useCompare.setState({ front: !front });
@@ -41,14 +42,14 @@ const look: readonly Command[] = [
   },
   {
     id: "compare",
-    words: "Compare two pictures",
+    words: say("Compare two pictures"),
     group: "Look",
     keys: ["F8"],
     run: () => useCompare.setState(({ way }) => ({ way: way ? null : "wipe", front: false })),
   },
   {
     id: "end-compare",
-    words: "End comparing",
+    words: say("End comparing"),
     group: "Look",
     keys: ["Escape"],
     can: comparing,
@@ -56,49 +57,49 @@ const look: readonly Command[] = [
   },
   {
     id: "marks",
-    words: "Marks shown or hidden",
+    words: say("Marks shown or hidden"),
     group: "Look",
     keys: ["h"],
     run: ({ get }) => get().set({ marks: !get().marks }),
   },
   {
     id: "grid",
-    words: "Grid over the picture",
+    words: say("Grid over the picture"),
     group: "Look",
     keys: ["g"],
     run: ({ get }) => get().set({ grid: !get().grid }),
   },
   {
     id: "stretch",
-    words: "Map of the stretch",
+    words: say("Map of the stretch"),
     group: "Look",
     keys: ["u"],
     run: ({ get }) => get().set({ stretch: !get().stretch }),
   },
   {
     id: "alone",
-    words: "The picture alone",
+    words: say("The picture alone"),
     group: "Look",
     keys: ["0"],
     run: ({ get }) => get().set({ alone: !get().alone }),
   },
-  { id: "fit", words: "Fit the picture", group: "Look", keys: ["f"], run: ({ sheet }) => sheet.fit() },
+  { id: "fit", words: say("Fit the picture"), group: "Look", keys: ["f"], run: ({ sheet }) => sheet.fit() },
   { id: "actual", words: "100 %", group: "Look", keys: ["d"], run: ({ sheet }) => sheet.zoomTo(1) },
-  { id: "larger", words: "Larger", group: "Look", keys: ["+", "="], run: ({ sheet }) => sheet.zoomBy(1.4) },
-  { id: "smaller", words: "Smaller", group: "Look", keys: ["-"], run: ({ sheet }) => sheet.zoomBy(1 / 1.4) },
+  { id: "larger", words: say("Larger"), group: "Look", keys: ["+", "="], run: ({ sheet }) => sheet.zoomBy(1.4) },
+  { id: "smaller", words: say("Smaller"), group: "Look", keys: ["-"], run: ({ sheet }) => sheet.zoomBy(1 / 1.4) },
 ];
 
 const own: readonly Command[] = [
   {
     id: "true-up",
-    words: "True up: lens, lines, attitude and frame from the picture's own edges",
+    words: say("True up: lens, lines, attitude and frame from the picture's own edges"),
     group: "Courses",
     keys: ["z"],
     run: ({ get, photo }) => void trueUpNow(get, photo),
   },
   {
     id: "own-edges",
-    words: "Look at the picture's own edges",
+    words: say("Look at the picture's own edges"),
     group: "Courses",
     keys: [],
     can: ({ get }) => get().own.state !== "looking",
@@ -109,7 +110,7 @@ const own: readonly Command[] = [
 const steps: readonly Command[] = [
   {
     id: "undo",
-    words: "Undo",
+    words: say("Undo"),
     group: "Steps",
     keys: ["Ctrl+z"],
     can: ({ get }) => get().past.length > 0,
@@ -117,7 +118,7 @@ const steps: readonly Command[] = [
   },
   {
     id: "redo",
-    words: "Redo",
+    words: say("Redo"),
     group: "Steps",
     keys: ["Ctrl+Shift+z", "Ctrl+y"],
     can: ({ get }) => get().future.length > 0,
@@ -128,21 +129,21 @@ const steps: readonly Command[] = [
 const others: readonly Command[] = [
   {
     id: "carry",
-    words: "Carry to other photos",
+    words: say("Carry to other photos"),
     group: "Courses",
     keys: [],
     run: ({ show }) => show("carry"),
   },
   {
     id: "recipes",
-    words: "Saved recipes: keep settings under a name, put them on this photo",
+    words: say("Saved recipes: keep settings under a name, put them on this photo"),
     group: "Courses",
     keys: ["F3"],
     run: ({ show }) => show("recipes"),
   },
   {
     id: "versions",
-    words: "Versions: names, notes, order, the one to deliver",
+    words: say("Versions: names, notes, order, the one to deliver"),
     group: "Courses",
     keys: ["F2"],
     run: ({ show }) => show("versions"),
@@ -152,7 +153,7 @@ const others: readonly Command[] = [
 const back: readonly Command[] = [
   {
     id: "history",
-    words: "History: every state that was saved",
+    words: say("History: every state that was saved"),
     group: "Steps",
     keys: ["F9"],
     run: ({ show }) => show("history"),
@@ -162,7 +163,7 @@ const back: readonly Command[] = [
 const help: readonly Command[] = [
   {
     id: "guide",
-    words: "Guide to this course",
+    words: say("Guide to this course"),
     group: "Help",
     keys: ["F1"],
     run: ({ get }) => {
@@ -170,8 +171,14 @@ const help: readonly Command[] = [
       window.open(`/help#${course === "proportion" ? "shape" : course}`, "flat-stone-guide");
     },
   },
-  { id: "keys", words: "Card of keys", group: "Help", keys: ["?"], run: ({ show }) => show("keys") },
-  { id: "search", words: "Search what can be done", group: "Help", keys: ["/"], run: ({ show }) => show("commands") },
+  { id: "keys", words: say("Card of keys"), group: "Help", keys: ["?"], run: ({ show }) => show("keys") },
+  {
+    id: "search",
+    words: say("Search what can be done"),
+    group: "Help",
+    keys: ["/"],
+    run: ({ show }) => show("commands"),
+  },
 ];
 
 /** What can be done in any course. */
@@ -179,8 +186,8 @@ export const GENERAL: readonly Command[] = [...courses, ...own, ...others, ...lo
 
 /** What only the pointer does, for the card of keys. */
 export const BY_POINTER: readonly (readonly [string, string])[] = [
-  ["Space + drag", "Pan"],
-  ["Alt while drawing", "No cling"],
-  ["Enter, Backspace", "End the clicked path, take its last place back"],
-  ["Esc", "Drop what is being drawn, then the selection"],
+  [say("Space + drag"), say("Pan")],
+  [say("Alt while drawing"), say("No cling")],
+  ["Enter, Backspace", say("End the clicked path, take its last place back")],
+  ["Esc", say("Drop what is being drawn, then the selection")],
 ];

@@ -29,7 +29,7 @@ export const COMMANDS: readonly Command[] = [
 ];
 
 /** The commands by group, in the order in which they are shown. */
-export const grouped = (commands: readonly Command[]): { group: string; commands: Command[] }[] =>
+export const grouped = (commands: readonly Command[]): { group: Command["group"]; commands: Command[] }[] =>
   GROUPS.map((group) => ({ group, commands: commands.filter((c) => c.group === group) })).filter(
     (g) => g.commands.length > 0,
   );

@@ -1,10 +1,11 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useEffect, useState } from "react";
 import { COURSES } from "@/core/recipe";
 import { Dialog } from "@/ui";
 import { COMMANDS, grouped } from ".";
-import type { Command } from "./command";
+import { type Command, GROUP_WORDS } from "./command";
 import { BY_POINTER } from "./general";
 import { writtenKeys } from "./keys";
 import { allKeysAsTheyWere, giveKeys, keysPressed, takeKeysBack, useOwnKeys, withOwnKeys } from "./own-keys";
@@ -30,17 +31,19 @@ export function KeyCard({ onClose }: { onClose: () => void }) {
     return () => window.removeEventListener("keydown", take, { capture: true });
   }, [asking]);
   return (
-    <Dialog title="Keys" wide onClose={onClose}>
+    <Dialog title={say("Keys")} wide onClose={onClose}>
       <p className="muted flex items-center gap-3 pb-3">
-        <span className="grow">A press on a key gives the command another one. It is kept in this browser.</span>
+        <span className="grow">
+          {say("A press on a key gives the command another one. It is kept in this browser.")}
+        </span>
         {changed > 0 && (
           <button className="btn btn-xs" onClick={allKeysAsTheyWere}>
-            All as they were
+            {say("All as they were")}
           </button>
         )}
       </p>
       <div className="columns-1 gap-8 sm:columns-2 lg:columns-3">
-        <Part title="Courses">
+        <Part title={say("Courses")}>
           <Row keys="1 – 6" words={COURSES.map((c) => c.name).join(", ")} />
           {all
             .filter((c) => c.group === "Courses" && !c.id.startsWith("course-"))
@@ -49,13 +52,13 @@ export function KeyCard({ onClose }: { onClose: () => void }) {
             ))}
         </Part>
         {grouped(all.filter((c) => c.group !== "Courses")).map(({ group, commands }) => (
-          <Part key={group} title={group}>
+          <Part key={group} title={GROUP_WORDS[group]}>
             {commands.map((command) => (
               <CommandRow key={command.id} {...{ command, all, own, asking, ask }} />
             ))}
           </Part>
         ))}
-        <Part title="On the sheet">
+        <Part title={say("On the sheet")}>
           {BY_POINTER.map(([keys, words]) => (
             <Row key={words} keys={keys} words={words} />
           ))}
@@ -105,20 +108,28 @@ function CommandRow({
       <dt>
         <button
           className="min-h-[24px] min-w-[24px] rounded px-1 text-left font-semibold hover:bg-base-300"
-          aria-label={`${words}: ${writtenKeys(command) || "no key"}. Give it another`}
+          aria-label={say("{words}: {keys}. Give it another", { words, keys: writtenKeys(command) || say("no key") })}
           onClick={() => ask(id)}
         >
-          {asking === id ? "press …" : writtenKeys(command) || "–"}
+          {asking === id ? say("press …") : writtenKeys(command) || "–"}
         </button>
       </dt>
       <dd>
         {words}
         {isOwn && (
-          <button className="btn btn-ghost btn-xs" aria-label={`${words}: as it was`} onClick={() => takeKeysBack(id)}>
-            as it was
+          <button
+            className="btn btn-ghost btn-xs"
+            aria-label={say("{words}: as it was", { words })}
+            onClick={() => takeKeysBack(id)}
+          >
+            {say("as it was")}
           </button>
         )}
-        {others.length > 0 && <span className="block text-error">also: {others.map((c) => c.words).join("; ")}</span>}
+        {others.length > 0 && (
+          <span className="block text-error">
+            {say("also: {others}", { others: others.map((c) => c.words).join("; ") })}
+          </span>
+        )}
       </dd>
     </div>
   );

@@ -28,7 +28,15 @@ export function commandsFor(commands: readonly Command[], pressed: Pressed): Com
   return [...withShift, ...commands.filter(meant(false))];
 }
 
-const NAMES: Readonly<Record<string, string>> = { Delete: "Delete", Escape: "Esc", " ": "Space", "-": "−" };
+const NAMES: Readonly<Record<string, string>> = {
+  Escape: "Esc",
+  " ": "Space",
+  "-": "−",
+  ArrowUp: "↑",
+  ArrowDown: "↓",
+  ArrowLeft: "←",
+  ArrowRight: "→",
+};
 
 /** How a command's keys are written: "P", "Ctrl Shift Z". */
 export function writtenKeys({ keys, written }: Pick<Command, "keys" | "written">): string {

@@ -29,7 +29,8 @@ export function useCommands(photo: Photo) {
       photo,
       sheet: useSheetView.getState(),
       takeProfile: best ? () => useBench.getState().edit(takeProfile(best, photo, useBench.getState().size)) : null,
-      show,
+      // The same key again puts it away, as far as keys reach past what is shown.
+      show: (what) => show((now) => (now === what ? null : what)),
     }),
     [photo, best],
   );

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { X } from "lucide-react";
 import { useEffect, useState } from "react";
 import { useBench } from "@/client/bench-store";
@@ -9,12 +10,12 @@ import { PACES, type Side, WAYS, type Way, endComparing, useCompare } from "./co
 import { SideSelect, peekOf } from "./side-select";
 
 const WORDS: Record<Way, string> = {
-  hold: "Hold",
-  blink: "Blink",
-  wipe: "Wipe",
-  beside: "Side by side",
-  above: "Above",
-  difference: "Difference",
+  hold: say("Hold"),
+  blink: say("Blink"),
+  wipe: say("Wipe"),
+  beside: say("Side by side"),
+  above: say("Above"),
+  difference: say("Difference"),
 };
 
 const item =
@@ -36,15 +37,15 @@ export function CompareBar({ opened }: { opened: Opened }) {
     <div
       className="ruled absolute inset-x-2 top-2 z-10 mx-auto flex w-fit flex-wrap justify-center items-center gap-1 rounded-md border bg-base-100 p-1 shadow-md"
       role="toolbar"
-      aria-label="Compare"
+      aria-label={say("Compare")}
       onPointerDown={(e) => e.stopPropagation()}
       onPointerMove={(e) => e.stopPropagation()}
       onPointerUp={(e) => e.stopPropagation()}
     >
-      <SideSelect label="The first picture" opened={opened} side={first} plain={false} onChange={chooseFirst} />
-      <span className="px-1">with</span>
+      <SideSelect label={say("The first picture")} opened={opened} side={first} plain={false} onChange={chooseFirst} />
+      <span className="px-1">{say("with")}</span>
       <SideSelect
-        label="The other picture"
+        label={say("The other picture")}
         opened={opened}
         side={other}
         plain
@@ -68,19 +69,19 @@ export function CompareBar({ opened }: { opened: Opened }) {
           onPointerUp={hold(false)}
           onPointerLeave={hold(false)}
         >
-          Hold for the other (O)
+          {say("Hold for the other (O)")}
         </button>
       )}
       {way === "blink" && (
         <select
           className="select select-xs w-28"
-          aria-label="Pace"
+          aria-label={say("Pace")}
           value={`${pace}`}
           onChange={(e) => useCompare.setState({ pace: e.target.value === "null" ? null : Number(e.target.value) })}
         >
           {PACES.map((ms) => (
             <option key={`${ms}`} value={`${ms}`}>
-              {ms === null ? "by O alone" : `every ${fixed(ms / 1000, 1)} s`}
+              {ms === null ? say("by O alone") : say("every {ms} s", { ms: fixed(ms / 1000, 1) })}
             </option>
           ))}
         </select>
@@ -88,8 +89,8 @@ export function CompareBar({ opened }: { opened: Opened }) {
       {way === "wipe" &&
         (
           [
-            ["standing", 0],
-            ["level", 90],
+            [say("standing"), 0],
+            [say("level"), 90],
           ] as const
         ).map(([words, angle]) => (
           <button
@@ -101,7 +102,7 @@ export function CompareBar({ opened }: { opened: Opened }) {
             {words}
           </button>
         ))}
-      <button className="btn btn-ghost btn-xs btn-square" aria-label="End comparing" onClick={endComparing}>
+      <button className="btn btn-ghost btn-xs btn-square" aria-label={say("End comparing")} onClick={endComparing}>
         <X size={14} />
       </button>
     </div>

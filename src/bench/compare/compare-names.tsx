@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import type { Rect } from "@/core/geometry";
 import { useCompare } from "./compare-state";
 import type { Compared } from "./use-compared";
@@ -25,7 +26,10 @@ export function CompareNames({ compared: { way, words, first, pane } }: { compar
   if (way === "hold" || way === "blink") return name(front ? words.other : words.first, { left: x + 10, top }, "shown");
   if (way === "difference")
     return name(
-      `${words.first} and ${words.other}: black where they are the same, four times as bright`,
+      say("{first} and {other}: black where they are the same, four times as bright", {
+        first: words.first,
+        other: words.other,
+      }),
       { left: x + 10, top },
       "shown",
     );

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { api } from "@/client";
 import { laidCourses } from "@/core/edits";
@@ -33,7 +34,7 @@ export function SideSelect({
   const { recipe, past } = useBench();
   const steps = past.slice(-STEPS).map((step, i, all) => ({
     id: `step:${past.length - all.length + i}`,
-    words: `Before: ${step.label}`,
+    words: say("Before: {label}", { label: step.label }),
     recipe: step.recipe,
   }));
   const others = siblings.filter((v) => v.id !== version.id);
@@ -48,9 +49,12 @@ export function SideSelect({
     if (!other) return;
     try {
       const { recipe: theirs } = await api.version(other.id);
-      onChange({ kind: "recipe", id: value, words: `Version ${other.name}`, recipe: theirs });
+      onChange({ kind: "recipe", id: value, words: say("Version {name}", { name: other.name }), recipe: theirs });
     } catch (error) {
-      notify(`Version ${other.name} could not be fetched. ${(error as Error).message}`, "error");
+      notify(
+        say("Version {name} could not be fetched. {message}", { name: other.name, message: (error as Error).message }),
+        "error",
+      );
     }
   };
   const gone = side.kind === "recipe" && side.id.startsWith("step:") && !steps.some((s) => s.id === side.id);
@@ -61,18 +65,18 @@ export function SideSelect({
       value={valueOf(side)}
       onChange={(e) => void choose(e.target.value)}
     >
-      <option value="now">As it is now</option>
-      {plain && <option value="as-shot">As shot</option>}
+      <option value="now">{say("As it is now")}</option>
+      {plain && <option value="as-shot">{say("As shot")}</option>}
       {others.length > 0 && (
-        <optgroup label="Other versions">
+        <optgroup label={say("Other versions")}>
           {others.map((v) => (
             <option key={v.id} value={`version:${v.id}`}>
-              Version {v.name}
+              {say("Version {name}", { name: v.name })}
             </option>
           ))}
         </optgroup>
       )}
-      <optgroup label="Without one course">
+      <optgroup label={say("Without one course")}>
         {laidCourses(recipe).map((key) => (
           <option key={key} value={`without:${key}`}>
             {sideWords({ kind: "without", course: key })}
@@ -80,7 +84,7 @@ export function SideSelect({
         ))}
       </optgroup>
       {(steps.length > 0 || gone) && (
-        <optgroup label="Before a step">
+        <optgroup label={say("Before a step")}>
           {gone && <option value={side.id}>{side.words}</option>}
           {[...steps].reverse().map(({ id, words }) => (
             <option key={id} value={id}>

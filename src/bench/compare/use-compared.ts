@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { useMemo } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -30,11 +31,11 @@ export interface Compared {
 export function sideWords(side: Side): string {
   switch (side.kind) {
     case "now":
-      return "As it is now";
+      return say("As it is now");
     case "as-shot":
-      return "As shot";
+      return say("As shot");
     case "without":
-      return `Without ${COURSES.find((c) => c.key === side.course)!.name}`;
+      return say("Without {name}", { name: COURSES.find((c) => c.key === side.course)!.name });
     case "recipe":
       return side.words;
   }
@@ -93,7 +94,7 @@ export function useCompared(photo: Photo, main: Pane | null, field: Rect): Compa
       fill,
       scale: Math.max(a[2] / plane[2], b[2] / there[2]),
       words: {
-        first: peek?.words ?? (view === "as-shot" ? "As shot" : "As it is now"),
+        first: peek?.words ?? (view === "as-shot" ? say("As shot") : say("As it is now")),
         other: sideWords(other),
       },
     };

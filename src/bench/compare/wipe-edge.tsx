@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { type KeyboardEvent, type PointerEvent, useState } from "react";
 import type { Rect } from "@/core/geometry";
 import { useCompare } from "./compare-state";
@@ -61,7 +62,7 @@ export function WipeEdge({ field: [x, y, w, h] }: { field: Rect }) {
         />
         <button
           className="pointer-events-auto absolute -top-4 -left-4 size-8 cursor-move touch-none rounded-full border-2 border-neutral bg-base-100 shadow"
-          aria-label="Edge of the wipe: drag, or arrow keys"
+          aria-label={say("Edge of the wipe: drag, or arrow keys")}
           onPointerDown={down("move")}
           onKeyDown={key("move")}
           {...events}
@@ -69,7 +70,7 @@ export function WipeEdge({ field: [x, y, w, h] }: { field: Rect }) {
         <button
           className="pointer-events-auto absolute -left-3 size-6 cursor-grab touch-none rounded-full border-2 border-neutral bg-base-300 shadow"
           style={{ top: TURN - 12 }}
-          aria-label="Turn the edge of the wipe: drag, or arrow keys"
+          aria-label={say("Turn the edge of the wipe: drag, or arrow keys")}
           onPointerDown={down("turn")}
           onKeyDown={key("turn")}
           {...events}

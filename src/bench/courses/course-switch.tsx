@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { type Switched, switchCourse } from "@/core/edits";
 
@@ -11,7 +12,7 @@ export function CourseSwitch({ title, course }: { title: string; course: Switche
     <div className="flex items-center justify-between px-3.5 pt-2.5 pb-1.5">
       <h2 className="caps">{title}</h2>
       <label className="muted flex cursor-pointer items-center gap-2 text-[0.9rem]">
-        applied
+        {say("applied")}
         <input
           type="checkbox"
           className="toggle toggle-xs"

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useMemo } from "react";
 import { useBench } from "@/client/bench-store";
 import { worstStretch } from "@/core/render";
@@ -19,11 +20,14 @@ export function HowFar({ derived }: { derived: Derived }) {
         {worst === null
           ? "…"
           : worst.factor > MUCH
-            ? `In the frame the picture is stretched up to ${fixed(worst.factor, 1)} times: more than pictures usually bear. Ease the correction, or crop there.`
-            : `In the frame the picture is stretched ${fixed(worst.factor, 2)} times at most.`}
+            ? say(
+                "In the frame the picture is stretched up to {factor} times: more than pictures usually bear. Ease the correction, or crop there.",
+                { factor: fixed(worst.factor, 1) },
+              )
+            : say("In the frame the picture is stretched {factor} times at most.", { factor: fixed(worst.factor, 2) })}
       </p>
       <button className="btn btn-sm" title="U" aria-pressed={stretch} onClick={() => set({ stretch: !stretch })}>
-        {stretch ? "Hide the map" : "Show where"}
+        {stretch ? say("Hide the map") : say("Show where")}
       </button>
     </div>
   );

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useEffect, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -24,16 +25,18 @@ export function LensNudge({ photo }: { photo: Photo }) {
   if (!due) return null;
   return (
     <div role="status" className="ruled flex flex-col gap-1.5 border-b bg-info/15 px-3.5 py-2">
-      <span>The lens comes first: no straight line fits a bowed edge. {proposal.reason}</span>
+      <span>
+        {say("The lens comes first: no straight line fits a bowed edge. {reason}", { reason: proposal.reason })}
+      </span>
       <span className="flex gap-1.5">
         <button
           className={`btn btn-sm ${isOpen(bench) ? "" : "btn-primary"}`}
           onClick={() => bench.edit(takeProfile(proposal, photo, bench.size))}
         >
-          Take it (L)
+          {say("Take it (L)")}
         </button>
         <button className="btn btn-ghost btn-sm" onClick={() => setSaid(true)}>
-          Not now
+          {say("Not now")}
         </button>
       </span>
     </div>

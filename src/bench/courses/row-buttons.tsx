@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { Eye, EyeOff, Trash2 } from "lucide-react";
 
 /** What ends a schedule's row: the mark on or off, and away; without selecting the row. */
@@ -13,8 +14,12 @@ export function RowButtons({
   onDelete: () => void;
 }) {
   const buttons = [
-    { label: on ? `Switch ${name} off` : `Switch ${name} on`, Icon: on ? Eye : EyeOff, act: onSwitch },
-    { label: `Delete ${name}`, Icon: Trash2, act: onDelete },
+    {
+      label: on ? say("Switch {name} off", { name }) : say("Switch {name} on", { name }),
+      Icon: on ? Eye : EyeOff,
+      act: onSwitch,
+    },
+    { label: say("Delete {name}", { name }), Icon: Trash2, act: onDelete },
   ];
   return buttons.map(({ label, Icon, act }) => (
     <button

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useEffect, useMemo, useState } from "react";
@@ -21,9 +22,9 @@ interface Row {
 function rowsOf(states: readonly SavedRevision[], all: boolean): Row[] {
   return states.flatMap((state, i): Row[] => {
     const before = states[i + 1];
-    if (!before) return all ? [{ state, words: ["opened"] }] : [];
+    if (!before) return all ? [{ state, words: [say("opened")] }] : [];
     const words = changeWords(before.recipe, state.recipe);
-    return [{ state, words: words.length > 0 ? words : ["saved again"] }];
+    return [{ state, words: words.length > 0 ? words : [say("saved again")] }];
   });
 }
 
@@ -67,7 +68,7 @@ export function HistoryPanel({
 
   const look = ({ state }: Row): void => {
     setChosen(state.number);
-    set({ peek: { words: `As at ${time(state.createdAt)}`, of: () => state.recipe } });
+    set({ peek: { words: say("As at {createdAt}", { createdAt: time(state.createdAt) }), of: () => state.recipe } });
   };
   const leave = (): void => {
     setChosen(null);
@@ -75,7 +76,7 @@ export function HistoryPanel({
   };
   const goBack = ({ state }: Row): void => {
     leave();
-    edit({ label: `Go back to ${time(state.createdAt)}`, apply: () => state.recipe });
+    edit({ label: say("Go back to {createdAt}", { createdAt: time(state.createdAt) }), apply: () => state.recipe });
   };
   const asVersion = async ({ state }: Row): Promise<void> => {
     try {
@@ -83,7 +84,7 @@ export function HistoryPanel({
       const made = await api.createVersion(photo.id, state.recipe);
       router.push(`/bench/${made.id}`);
     } catch (e) {
-      notify(`The version was not made. ${(e as Error).message}`, "error");
+      notify(say("The version was not made. {message}", { message: (e as Error).message }), "error");
     }
   };
   const onKey = (e: KeyboardEvent<HTMLElement>): void => {
@@ -104,29 +105,29 @@ export function HistoryPanel({
   return (
     <section
       className="ruled absolute inset-0 z-20 flex flex-col border-l bg-base-100"
-      aria-label="History"
+      aria-label={say("History")}
       onKeyDown={onKey}
     >
       <div className="flex items-center justify-between px-3.5 pt-2.5 pb-1.5">
-        <h2 className="caps">History</h2>
+        <h2 className="caps">{say("History")}</h2>
         <button className="btn btn-ghost btn-xs" onClick={onClose} autoFocus>
-          Close
+          {say("Close")}
         </button>
       </div>
       <p className="muted px-3.5 pb-2">
-        Press a state to look at it. Going back is a step of its own: nothing that came later is lost.
+        {say("Press a state to look at it. Going back is a step of its own: nothing that came later is lost.")}
       </p>
       {error && (
         <p role="alert" className="px-3.5 text-error">
           {error.message}
         </p>
       )}
-      <ol className="min-h-0 grow overflow-y-auto" aria-label="States, the newest first">
+      <ol className="min-h-0 grow overflow-y-auto" aria-label={say("States, the newest first")}>
         {rows.map((row, i) => (
           <li key={row.state.number}>
             {row.state.number === delivered && (
               <p className="ruled caps border-y bg-base-200 px-3.5 py-1">
-                {i === 0 ? "As last delivered" : "Since the last delivery ↑"}
+                {i === 0 ? say("As last delivered") : say("Since the last delivery ↑")}
               </p>
             )}
             <State
@@ -143,7 +144,7 @@ export function HistoryPanel({
         {hasNextPage && (
           <li className="p-3 text-center">
             <button className="btn btn-sm" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
-              {isFetchingNextPage ? "Fetching …" : "Earlier ones"}
+              {isFetchingNextPage ? say("Fetching …") : say("Earlier ones")}
             </button>
           </li>
         )}
@@ -171,7 +172,10 @@ function State({
   onGoBack: () => void;
   onVersion: () => void;
 }) {
-  const shown = words.slice(0, 3).join(", ") + (words.length > 3 ? ` and ${words.length - 3} more` : "");
+  const shown =
+    words.length > 3
+      ? say("{words} and {count} more", { words: words.slice(0, 3).join(", "), count: words.length - 3 })
+      : words.join(", ");
   return (
     <div className={chosen ? "bg-base-200" : ""}>
       <button
@@ -187,18 +191,18 @@ function State({
           </span>
           <span className="muted block text-[0.9rem] tabular-nums">
             {time(state.createdAt)}
-            {isNow && ", now"}
-            {state.deliveredAt && ", delivered"}
+            {isNow && `, ${say("now")}`}
+            {state.deliveredAt && `, ${say("delivered")}`}
           </span>
         </span>
       </button>
       {chosen && (
         <div className="flex gap-2 px-3.5 pb-2">
           <button className="btn btn-primary btn-xs" disabled={isNow} onClick={onGoBack}>
-            Go back to this
+            {say("Go back to this")}
           </button>
           <button className="btn btn-xs" onClick={onVersion}>
-            Make it a version
+            {say("Make it a version")}
           </button>
         </div>
       )}

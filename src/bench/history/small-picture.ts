@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { type Photo, previewUrl } from "@/client";
 import { PictureView } from "@/client/picture/picture-view";
 import type { Size } from "@/core/geometry";
@@ -58,7 +59,8 @@ export class SmallPictures {
     document.body.append(canvas);
     const view = new PictureView(canvas);
     const response = await fetch(previewUrl(this.photo.sha256, "thumb"));
-    if (!response.ok) throw new Error(`The small picture could not be fetched (${response.status}).`);
+    if (!response.ok)
+      throw new Error(say("The small picture could not be fetched ({status}).", { status: response.status }));
     const bitmap = await createImageBitmap(await response.blob(), {
       colorSpaceConversion: "none",
       premultiplyAlpha: "none",

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { type Photo, api } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { lookAtOwnEdges } from "@/client/own-edges";
@@ -20,11 +21,16 @@ export const isOpen = ({ own, recipe }: Pick<BenchState, "own" | "recipe">): boo
 
 /** Said of a picture that states that it was stitched. */
 export const stitchedWords = (projection: string): string =>
-  `This picture says that it was stitched (${projection}): no one lens drew it, so none is measured from it. Lines can be drawn by hand.`;
+  say(
+    "This picture says that it was stitched ({projection}): no one lens drew it, so none is measured from it. Lines can be drawn by hand.",
+    { projection },
+  );
 
 /** How far round a layout goes, in words. */
 export const roundWords = ({ model, focalPx }: StatedLayout, [width]: Size): string =>
-  `${fixed(fieldOfView(model, focalPx, width), 0)}° round on a ${model === "cylindrical" ? "cylinder" : "sphere"}`;
+  model === "cylindrical"
+    ? say("{model}° round on a cylinder", { model: fixed(fieldOfView(model, focalPx, width), 0) })
+    : say("{model}° round on a sphere", { model: fixed(fieldOfView(model, focalPx, width), 0) });
 
 let running: AbortController | null = null;
 
@@ -58,7 +64,10 @@ async function look(bench: Bench, photo: Photo): Promise<OwnProposal | null> {
   } catch (error) {
     if (stop.signal.aborted) return null;
     if (bench().versionId === versionId) bench().set({ own: { state: "unlooked" } });
-    notify(`The picture's own edges could not be looked at: ${(error as Error).message}`, "error");
+    notify(
+      say("The picture's own edges could not be looked at: {message}", { message: (error as Error).message }),
+      "error",
+    );
     return null;
   } finally {
     if (running === stop) running = null;
@@ -92,6 +101,7 @@ async function trueUpOnce(bench: Bench, photo: Photo): Promise<void> {
   const proposal = own.state === "found" ? own.proposal : await (looking ?? lookForOwnEdges(bench, photo));
   if (proposal) return bench().edit(trueUp(proposal, bench().size));
   const now = bench().own;
-  if (now.state === "nothing") notify("This picture has too little that is straight to go by. Draw lines by hand.");
+  if (now.state === "nothing")
+    notify(say("This picture has too little that is straight to go by. Draw lines by hand."));
   else if (now.state === "stitched") notify(stitchedWords(now.projection));
 }

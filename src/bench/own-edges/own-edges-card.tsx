@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useMemo, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -16,9 +17,9 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
       <Card>
         <span className="flex items-center gap-2">
           <span className="loading loading-spinner loading-xs" aria-hidden />
-          Looking at the picture&apos;s own edges …
+          {say("Looking at the picture's own edges …")}
           <button className="btn btn-ghost btn-xs ml-auto" onClick={() => stopLooking(useBench.getState)}>
-            Stop
+            {say("Stop")}
           </button>
         </span>
       </Card>
@@ -26,8 +27,9 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
   if (own.state === "nothing" && isUntouched(bench))
     return (
       <Card>
-        The picture has too little that is straight to go by, so it proposes nothing. Draw lines by hand, or leave it as
-        it is.
+        {say(
+          "The picture has too little that is straight to go by, so it proposes nothing. Draw lines by hand, or leave it as it is.",
+        )}
       </Card>
     );
   if (own.state === "stitched" && isUntouched(bench))
@@ -39,10 +41,10 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
             className="btn btn-primary btn-sm self-start"
             onClick={() => bench.edit(takeLayout(own.layout!, bench.size))}
           >
-            Lay it out as it says: {roundWords(own.layout, bench.size)}
+            {say("Lay it out as it says: {layout}", { layout: roundWords(own.layout, bench.size) })}
           </button>
         ) : (
-          <span>How far round it goes it does not say: state it under Lens, or have it measured there.</span>
+          <span>{say("How far round it goes it does not say: state it under Lens, or have it measured there.")}</span>
         )}
       </Card>
     );
@@ -51,7 +53,7 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
     return (
       <Card>
         <button className="btn btn-sm" onClick={() => void lookForOwnEdges(useBench.getState, photo)}>
-          Look at the picture&apos;s own edges
+          {say("Look at the picture's own edges")}
         </button>
       </Card>
     );
@@ -64,7 +66,7 @@ function Proposal({ proposal }: { proposal: OwnProposal }) {
   const [rested, setRested] = useState(recipe);
   if (gesture === null && rested !== recipe) setRested(recipe);
   const held = useMemo(() => heldAfter(rested, proposal, size), [rested, proposal, size]);
-  const lines = together("Lines from the picture's own edges", [takeOwnLines(proposal, size)]);
+  const lines = together(say("Lines from the picture's own edges"), [takeOwnLines(proposal, size)]);
   return (
     <Card>
       {ownWords(proposal, size).map((words) => (
@@ -73,19 +75,19 @@ function Proposal({ proposal }: { proposal: OwnProposal }) {
       <span data-testid="own-attitude">{heldWords(held.attitude, held.sigma)}</span>
       <span className="flex flex-wrap gap-1.5 pt-0.5">
         <button className="btn btn-primary btn-sm" title="Z" onClick={() => edit(trueUp(proposal, size))}>
-          True up (Z)
+          {say("True up (Z)")}
         </button>
         <button className="btn btn-sm" onClick={() => edit(takeOwnLens(proposal))}>
-          Lens alone
+          {say("Lens alone")}
         </button>
         <button className="btn btn-sm" onClick={() => edit(lines)}>
-          Lines alone
+          {say("Lines alone")}
         </button>
         <button
           className="btn btn-ghost btn-sm"
           onClick={() => own.state === "found" && set({ own: { ...own, left: true } })}
         >
-          Leave it
+          {say("Leave it")}
         </button>
       </span>
     </Card>
@@ -96,7 +98,7 @@ function Card({ children }: { children: React.ReactNode }) {
   return (
     <div
       role="status"
-      aria-label="The picture's own edges"
+      aria-label={say("The picture's own edges")}
       className="ruled flex flex-col gap-1 border-b bg-info/15 px-3.5 py-2"
     >
       {children}

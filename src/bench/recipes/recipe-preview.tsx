@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useEffect, useMemo, useState } from "react";
 import type { SavedRecipe } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -23,7 +24,7 @@ export function RecipePreview({ saved, pictures, onPut, onName }: Props) {
     <div>
       <input
         className="input input-sm mb-2 w-full font-semibold"
-        aria-label="Name of the chosen recipe"
+        aria-label={say("Name of the chosen recipe")}
         defaultValue={saved.name}
         maxLength={80}
         onBlur={(e) => {
@@ -33,15 +34,15 @@ export function RecipePreview({ saved, pictures, onPut, onName }: Props) {
         onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
       />
       <div className="grid grid-cols-2 gap-2">
-        <Small recipe={recipe} pictures={pictures} words="Now" />
-        <Small recipe={after} pictures={pictures} words="With it" />
+        <Small recipe={recipe} pictures={pictures} words={say("Now")} />
+        <Small recipe={after} pictures={pictures} words={say("With it")} />
       </div>
       {words.length === 0 ? (
         <p className="py-2" role="status">
-          It changes nothing: this photo is set just so.
+          {say("It changes nothing: this photo is set just so.")}
         </p>
       ) : (
-        <ul className="list-inside list-disc py-2" aria-label="What it changes" role="list">
+        <ul className="list-inside list-disc py-2" aria-label={say("What it changes")} role="list">
           {words.map((w) => (
             <li key={w} className="first-letter:uppercase">
               {w}
@@ -50,7 +51,7 @@ export function RecipePreview({ saved, pictures, onPut, onName }: Props) {
         </ul>
       )}
       <button className="btn btn-primary btn-sm" disabled={words.length === 0} onClick={onPut}>
-        Put on this photo
+        {say("Put on this photo")}
       </button>
     </div>
   );

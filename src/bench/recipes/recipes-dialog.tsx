@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
@@ -35,9 +36,9 @@ export function RecipesDialog({ photo, onClose }: { photo: Photo; onClose: () =>
   });
   const picked = data?.find((r) => r.id === chosen) ?? null;
   const put = ({ name, recipe, courses }: SavedRecipe): void => {
-    useBench.getState().edit({ ...carryCourses(recipe, courses), label: `Recipe “${name}”` });
+    useBench.getState().edit({ ...carryCourses(recipe, courses), label: say("Recipe “{name}”", { name }) });
     onClose();
-    notify(`${name}: put on this photo. Undo takes it back.`);
+    notify(say("{name}: put on this photo. Undo takes it back.", { name }));
   };
   const remove = ({ id, name }: SavedRecipe): void =>
     change.mutate(
@@ -46,22 +47,24 @@ export function RecipesDialog({ photo, onClose }: { photo: Photo; onClose: () =>
         onSuccess: () =>
           show({
             kind: "info",
-            text: `${name} was deleted.`,
-            action: { label: "Bring it back", run: () => change.mutate({ id, deleted: false }) },
+            text: say("{name} was deleted.", { name }),
+            action: { label: say("Bring it back"), run: () => change.mutate({ id, deleted: false }) },
           }),
       },
     );
   return (
-    <Dialog title="Saved recipes" onClose={onClose} wide>
+    <Dialog title={say("Saved recipes")} onClose={onClose} wide>
       <div className="grid grid-cols-[minmax(0,1fr)_20rem] gap-6">
         <div className="min-w-0">
           {error && <p role="alert">{error.message}</p>}
           {data?.length === 0 && (
             <p className="muted pb-3">
-              None yet. Keep how this photo is set under a name, and put it on others, in this visit and the next.
+              {say(
+                "None yet. Keep how this photo is set under a name, and put it on others, in this visit and the next.",
+              )}
             </p>
           )}
-          <ul className="max-h-[45vh] space-y-1 overflow-y-auto pb-3" aria-label="Saved recipes">
+          <ul className="max-h-[45vh] space-y-1 overflow-y-auto pb-3" aria-label={say("Saved recipes")}>
             {data?.map((saved) => (
               <li key={saved.id} className="flex items-center gap-1.5">
                 <button
@@ -74,7 +77,7 @@ export function RecipesDialog({ photo, onClose }: { photo: Photo; onClose: () =>
                 </button>
                 <button
                   className="btn btn-ghost btn-sm btn-square"
-                  aria-label={`Delete ${saved.name}`}
+                  aria-label={say("Delete {name}", { name: saved.name })}
                   onClick={() => remove(saved)}
                 >
                   <Trash2 size={15} />
@@ -94,7 +97,7 @@ export function RecipesDialog({ photo, onClose }: { photo: Photo; onClose: () =>
               onName={(name) => change.mutate({ id: picked.id, name })}
             />
           ) : (
-            <p className="muted">Choose one to see what it would change on this photo.</p>
+            <p className="muted">{say("Choose one to see what it would change on this photo.")}</p>
           )}
         </div>
       </div>
@@ -116,7 +119,8 @@ function KeepThis({ onKept }: { onKept: () => void }) {
     },
     onError: (e: Error) => notify(e.message, "error"),
   });
-  if (laid.length === 0) return <p className="muted">Nothing is set on this photo yet, so there is nothing to keep.</p>;
+  if (laid.length === 0)
+    return <p className="muted">{say("Nothing is set on this photo yet, so there is nothing to keep.")}</p>;
   return (
     <form
       className="ruled border-t pt-3"
@@ -125,7 +129,7 @@ function KeepThis({ onKept }: { onKept: () => void }) {
         if (name.trim() !== "" && courses.length > 0) keep.mutate();
       }}
     >
-      <h3 className="caps pb-1">Keep how this photo is set</h3>
+      <h3 className="caps pb-1">{say("Keep how this photo is set")}</h3>
       <div className="flex flex-wrap gap-x-4 gap-y-1 pb-2">
         {COURSES.filter(({ key }) => laid.includes(key)).map(({ key, name: course }) => (
           <label key={key} className="flex min-h-[24px] cursor-pointer items-center gap-2">
@@ -142,8 +146,8 @@ function KeepThis({ onKept }: { onKept: () => void }) {
       <div className="flex items-center gap-2">
         <input
           className="input input-sm grow"
-          aria-label="Name of the recipe"
-          placeholder="Name, as: dusk, lamps on"
+          aria-label={say("Name of the recipe")}
+          placeholder={say("Name, as: dusk, lamps on")}
           maxLength={80}
           value={name}
           onChange={(e) => setName(e.target.value)}
@@ -152,10 +156,10 @@ function KeepThis({ onKept }: { onKept: () => void }) {
           className="btn btn-primary btn-sm"
           disabled={name.trim() === "" || courses.length === 0 || keep.isPending}
         >
-          Keep
+          {say("Keep")}
         </button>
       </div>
-      <p className="muted pt-1 text-[0.9rem]">Settings are kept, not the marks on this photo.</p>
+      <p className="muted pt-1 text-[0.9rem]">{say("Settings are kept, not the marks on this photo.")}</p>
     </form>
   );
 }

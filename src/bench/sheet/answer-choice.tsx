@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { answerOf } from "@/core/edits";
 import type { Rect } from "@/core/geometry";
@@ -29,7 +30,7 @@ export function AnswerChoice({ field }: { field: Rect }) {
     endAnswers();
   };
   return (
-    <div role="group" aria-label="Answers side by side">
+    <div role="group" aria-label={say("Answers side by side")}>
       {answerPlaces(field).map(([x, y, w, h], i) => (
         <button
           key={first + i}
@@ -44,7 +45,9 @@ export function AnswerChoice({ field }: { field: Rect }) {
           onPointerDown={(e) => e.stopPropagation()}
         >
           <span className="absolute left-2 top-2 rounded bg-base-100 px-2 py-1 shadow">
-            {fills[i] ? `Answer ${first + i}` : (error ?? `Answer ${first + i} is being made …`)}
+            {fills[i]
+              ? say("Answer {number}", { number: first + i })
+              : (error ?? say("Answer {number} is being made …", { number: first + i }))}
           </span>
         </button>
       ))}
@@ -53,7 +56,7 @@ export function AnswerChoice({ field }: { field: Rect }) {
         onPointerDown={(e) => e.stopPropagation()}
         onClick={endAnswers}
       >
-        Keep what there was
+        {say("Keep what there was")}
       </button>
     </div>
   );

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { Maximize, Minus, Plus } from "lucide-react";
 import { memo } from "react";
 import { useBench } from "@/client/bench-store";
@@ -38,7 +39,7 @@ export const SheetBar = memo(function SheetBar({ scale, isFitted, onFit, onZoom 
         title={tip("as-shot")}
         onClick={() => set({ view: "corrected" })}
       >
-        Corrected
+        {say("Corrected")}
       </button>
       <button
         className={item}
@@ -46,14 +47,14 @@ export const SheetBar = memo(function SheetBar({ scale, isFitted, onFit, onZoom 
         title={tip("as-shot")}
         onClick={() => set({ view: "as-shot" })}
       >
-        As shot
+        {say("As shot")}
       </button>
       <span className="ruled mx-1 border-l" />
       <button className={item} aria-pressed={marks} title={tip("marks")} onClick={() => set({ marks: !marks })}>
-        Marks
+        {say("Marks")}
       </button>
       <button className={item} aria-pressed={grid} title={tip("grid")} onClick={() => set({ grid: !grid })}>
-        Grid
+        {say("Grid")}
       </button>
       <button
         className={item}
@@ -63,7 +64,7 @@ export const SheetBar = memo(function SheetBar({ scale, isFitted, onFit, onZoom 
         onPointerUp={hold(false)}
         onPointerLeave={hold(false)}
       >
-        Hold for before
+        {say("Hold for before")}
       </button>
       <button
         className={item}
@@ -71,14 +72,14 @@ export const SheetBar = memo(function SheetBar({ scale, isFitted, onFit, onZoom 
         title={tip("compare")}
         onClick={() => useCompare.setState({ way: way ? null : "wipe", front: false })}
       >
-        Compare
+        {say("Compare")}
       </button>
       <span className="ruled mx-1 border-l" />
       <button className={item} aria-pressed={isFitted} title={tip("fit")} onClick={onFit}>
         <Maximize size={15} />
-        <span className="sr-only">Fit</span>
+        <span className="sr-only">{say("Fit")}</span>
       </button>
-      <button className={item} aria-label="Smaller" title={tip("smaller")} onClick={() => onZoom(scale / 1.4)}>
+      <button className={item} aria-label={say("Smaller")} title={tip("smaller")} onClick={() => onZoom(scale / 1.4)}>
         <Minus size={15} />
       </button>
       <button
@@ -89,7 +90,7 @@ export const SheetBar = memo(function SheetBar({ scale, isFitted, onFit, onZoom 
       >
         {Math.round(scale * 100)} %
       </button>
-      <button className={item} aria-label="Larger" title={tip("larger")} onClick={() => onZoom(scale * 1.4)}>
+      <button className={item} aria-label={say("Larger")} title={tip("larger")} onClick={() => onZoom(scale * 1.4)}>
         <Plus size={15} />
       </button>
     </div>

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import type { Pane } from "@/client/picture/picture-view";
@@ -149,7 +150,9 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
       className="relative h-full min-w-0 overflow-hidden bg-(--surround) touch-none"
       style={{ cursor }}
       role="application"
-      aria-label={`${photo.name}, ${asShot ? "as shot" : "corrected"}`}
+      aria-label={
+        asShot ? say("{name}, as shot", { name: photo.name }) : say("{name}, corrected", { name: photo.name })
+      }
       data-testid="sheet"
       data-view={JSON.stringify({ scale: view.scale, shift: view.shift, asShot })}
       {...handlers}
@@ -217,7 +220,9 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
       {tool.Overlay && sheet[0] > 0 && !asShot && !answers && !compared && (
         <tool.Overlay {...{ name: tool.name, element, projection, pictures, sheet, colours }} />
       )}
-      {!ready && !error && <p className="absolute inset-0 grid place-content-center">Fetching the picture …</p>}
+      {!ready && !error && (
+        <p className="absolute inset-0 grid place-content-center">{say("Fetching the picture …")}</p>
+      )}
       {hint && (
         <p
           role="status"
@@ -228,7 +233,7 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
       )}
       {cardless && (
         <p role="status" className="absolute bottom-16 left-16 rounded bg-base-100 px-2 py-1 shadow">
-          This browser has no WebGL2. The picture is made when it rests, and more slowly.
+          {say("This browser has no WebGL2. The picture is made when it rests, and more slowly.")}
         </p>
       )}
       {error && (

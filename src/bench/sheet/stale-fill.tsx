@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import type { Derived } from "../derived";
 import { useFillState } from "../fill-state";
 import { makeAnew, standingOf } from "../use-fill";
@@ -16,10 +17,10 @@ export function StaleFill({ derived }: { derived: Derived }) {
       // The sheet does not take the pointer here.
       onPointerDown={(event) => event.stopPropagation()}
     >
-      {working ? "Edges is being made …" : "What Edges makes up is out of date, and not shown."}
+      {working ? say("Edges is being made …") : say("What Edges makes up is out of date, and not shown.")}
       {!working && (
         <button className="btn btn-xs" onClick={makeAnew}>
-          Make it anew
+          {say("Make it anew")}
         </button>
       )}
     </p>

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { type RefObject, useEffect, useRef, useState } from "react";
 import { type Photo, previewUrl } from "@/client";
 import { type Pane, PictureView } from "@/client/picture/picture-view";
@@ -9,7 +10,7 @@ const SHARP_ENOUGH = 0.95;
 
 async function fetchBitmap(url: string, signal: AbortSignal): Promise<ImageBitmap> {
   const response = await fetch(url, { signal });
-  if (!response.ok) throw new Error(`The picture could not be fetched (${response.status}).`);
+  if (!response.ok) throw new Error(say("The picture could not be fetched ({status}).", { status: response.status }));
   return createImageBitmap(await response.blob(), { colorSpaceConversion: "none", premultiplyAlpha: "none" });
 }
 
@@ -74,7 +75,8 @@ export function usePicture(
         if (take(bitmap)) setSettled(true);
       })
       .catch((e: unknown) => {
-        if (!stop.signal.aborted) setError(`${(e as Error).message} The original is safe; reload to try again.`);
+        if (!stop.signal.aborted)
+          setError(say("{message} The original is safe; reload to try again.", { message: (e as Error).message }));
       });
     return () => stop.abort();
   }, [photo, level, sharpness, cardless]);

@@ -1,5 +1,6 @@
+import { capital, say } from "@/core/language";
 import { changeWords } from "@/core/edits";
-import { type Line, type Recipe, bubbleNames } from "@/core/recipe";
+import { type Line, type Recipe, bubbleNames, lineKind } from "@/core/recipe";
 import { fixed } from "@/ui";
 import type { LineRow } from "../derived";
 
@@ -14,8 +15,16 @@ const isMoved = (before: Line | undefined, { points }: Line): boolean =>
 
 /** "plumb 3, 8.4 degrees before, 0.0 after". */
 function rowWords({ name, before, after, line }: Row): string {
-  const was = `${line.kind} ${name}, ${fixed(before, 1)} degrees before`;
-  return !line.on ? `${was}, off` : after === null ? was : `${was}, ${fixed(after, 1)} after`;
+  const was = say("{kind} {name}, {before} degrees before", {
+    kind: lineKind(line.kind),
+    name,
+    before: fixed(before, 1),
+  });
+  return !line.on
+    ? `${was}, ${say("off")}`
+    : after === null
+      ? was
+      : `${was}, ${say("{after} after", { after: fixed(after, 1) })}`;
 }
 
 /**
@@ -32,13 +41,15 @@ export function stepWords(before: Recipe, after: Recipe, rows: readonly Row[], b
   const base = told.length === 0 ? before : { ...before, lines: others.lines };
   const gone = before.lines.filter((l) => !after.lines.some(({ id }) => id === l.id));
   const names = bubbleNames(before.lines);
-  const rest = changeWords(base, others).filter((words) => told.length === 0 || words !== "attitude changed");
+  const rest = changeWords(base, others).filter((words) => told.length === 0 || words !== say("attitude changed"));
   const said = [
     ...told.map(rowWords),
-    ...(told.length > 0 ? gone.map(({ id, kind }) => `${kind} ${names.get(id)} deleted`) : []),
+    ...(told.length > 0
+      ? gone.map(({ id, kind }) => say("{kind} {name} deleted", { kind: lineKind(kind), name: names.get(id)! }))
+      : []),
     ...rest,
   ];
   if (said.length === 0) return "";
   const text = said.join("; ");
-  return back ? `Taken back: ${text}.` : `${text[0]!.toUpperCase()}${text.slice(1)}.`;
+  return back ? say("Taken back: {text}.", { text }) : `${capital(text)}.`;
 }

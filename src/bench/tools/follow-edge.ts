@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Photo } from "@/client";
 import { compute } from "@/client/compute";
 import { luminanceOf } from "@/client/picture/pixels";
@@ -25,7 +26,7 @@ export async function followEdge(
     }
     return join(parts) ?? NO_EDGE;
   } catch (error) {
-    notify(`The edge could not be traced: ${(error as Error).message}`, "error");
+    notify(say("The edge could not be traced: {message}", { message: (error as Error).message }), "error");
     return null;
   }
 }

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { gridGrip } from "../check/grid-grip";
 import { type Tool, letGo, taken } from "./tool";
 import { toolIcon } from "./tool-button";
@@ -5,8 +6,8 @@ import { toolIcon } from "./tool-button";
 /** In every course: moves the picture, and whatever the course offers to be taken hold of. */
 export const MOVE: Tool = {
   name: "move",
-  label: "Move",
-  words: "Move the picture, select marks",
+  label: say("Move"),
+  words: say("Move the picture, select marks"),
   key: "m",
   cursor: "default",
   icon: toolIcon(

@@ -1,4 +1,5 @@
 import { type Remote, wrap } from "comlink";
+import { speaking } from "../speaking";
 import type { Work } from "./worker";
 
 let worker: Worker | null = null;
@@ -6,7 +7,7 @@ let remote: Remote<Work> | null = null;
 
 /** The thread for long work, begun when it is first asked for. Arguments and results are copied over. */
 export function compute(): Remote<Work> {
-  worker ??= new Worker(new URL("./worker.ts", import.meta.url), { type: "module" });
+  worker ??= speaking(new Worker(new URL("./worker.ts", import.meta.url), { type: "module" }));
   remote ??= wrap<Work>(worker);
   return remote;
 }

@@ -1,3 +1,4 @@
+import { listenForLanguage } from "../speaking";
 import { expose } from "comlink";
 import { asShot } from "@/core/finish";
 import { measureFringes, solveField, solveTraces } from "@/core/lens";
@@ -23,4 +24,5 @@ const work = {
 
 export type Work = typeof work;
 
+listenForLanguage();
 expose(work);

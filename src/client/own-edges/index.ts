@@ -3,6 +3,7 @@ import { transfer, wrap } from "comlink";
 import { type FocalObservation, METADATA_SIGMA, type OwnProposal } from "@/core/own-edges";
 import type { Recipe } from "@/core/recipe";
 import { luminanceOf } from "../picture/pixels";
+import { speaking } from "../speaking";
 import type { OwnEdgesWork } from "./worker";
 
 interface Looked {
@@ -27,7 +28,7 @@ export async function lookAtOwnEdges(
 ): Promise<OwnProposal | null> {
   const { image, scale } = await luminanceOf(photo, [0, 0, photo.width, photo.height], "bench");
   signal.throwIfAborted();
-  const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module" });
+  const worker = speaking(new Worker(new URL("./worker.ts", import.meta.url), { type: "module" }));
   const failed = new Promise<never>((_, reject) => {
     worker.onerror = () => reject(new Error("The thread that looks at edges could not be started."));
     signal.addEventListener("abort", () => reject(signal.reason as Error), { once: true });

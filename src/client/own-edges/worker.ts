@@ -1,3 +1,4 @@
+import { listenForLanguage } from "../speaking";
 import { expose } from "comlink";
 import { type FocalObservation, type OwnProposal, ownEdgesOf, proposalOf } from "@/core/own-edges";
 import type { Luminance } from "@/core/lines";
@@ -12,4 +13,5 @@ const work = {
 
 export type OwnEdgesWork = typeof work;
 
+listenForLanguage();
 expose(work);

@@ -1,5 +1,6 @@
 /** What rests on the sheet at full size, made from the original's own pixels by the engine that makes deliveries. */
 import { type Remote, wrap } from "comlink";
+import { speaking } from "../speaking";
 import { type SharpOrder, stripsOf } from "./order";
 import type { SharpWork } from "./worker";
 
@@ -12,7 +13,7 @@ let threads: Remote<SharpWork>[] | null = null;
 function allThreads(): Remote<SharpWork>[] {
   const count = Math.min(MOST_THREADS, navigator.hardwareConcurrency || 1);
   threads ??= Array.from({ length: count }, () =>
-    wrap<SharpWork>(new Worker(new URL("./worker.ts", import.meta.url), { type: "module" })),
+    wrap<SharpWork>(speaking(new Worker(new URL("./worker.ts", import.meta.url), { type: "module" }))),
   );
   return threads;
 }

@@ -1,3 +1,4 @@
+import { listenForLanguage } from "../speaking";
 import { expose, transfer } from "comlink";
 import { makeSharp } from "./make";
 import type { SharpOrder } from "./order";
@@ -17,4 +18,5 @@ const work = {
 
 export type SharpWork = typeof work;
 
+listenForLanguage();
 expose(work);

@@ -1,5 +1,6 @@
 import { likelyCause } from "./likely-cause";
 import { distance2 } from "../geometry";
+import { capital, say, sayList } from "../language";
 import { END_SIGMA_PX, SHORTEST_PX } from "./solve-plumbs";
 import type { LineInput } from "./line-model";
 import { type OddOne, oddOne } from "./odd-one";
@@ -55,8 +56,6 @@ export function explainLines(solution: LineSolution, question: LineQuestion): Li
 }
 
 const nameOf = ({ names }: LineQuestion, id: string): string => names.get(id) ?? id;
-const list = (all: readonly string[]): string =>
-  all.length < 2 ? all.join("") : `${all.slice(0, -1).join(", ")} and ${all[all.length - 1]}`;
 /** How many of each there are; what is too short to have a direction is none. */
 const kinds = (inputs: readonly LineInput[]): { plumbs: number; sills: number } => {
   const real = inputs.filter((l) => distance2(...l.ends) >= SHORTEST_PX);
@@ -74,10 +73,19 @@ function outsideWords(question: LineQuestion): LineMessage | null {
     ([0, 1] as const).some((i) => Math.max(a[i], b[i]) < 0 || Math.min(a[i], b[i]) > size[i]);
   const lines = inputs.filter(beyond).map((l) => l.id);
   if (lines.length === 0) return null;
-  const one = lines.length === 1;
+  const names = capital(sayList(lines.map((id) => nameOf(question, id))));
   return {
     code: "outside",
-    text: `${capital(list(lines.map((id) => nameOf(question, id))))} ${one ? "lies" : "lie"} outside the picture, and ${one ? "counts" : "count"} all the same. ${one ? "Is it a mark" : "Are they marks"} of another photo, or of this one turned otherwise?`,
+    text:
+      lines.length === 1
+        ? say(
+            "{names} lies outside the picture, and counts all the same. Is it a mark of another photo, or of this one turned otherwise?",
+            { names },
+          )
+        : say(
+            "{names} lie outside the picture, and count all the same. Are they marks of another photo, or of this one turned otherwise?",
+            { names },
+          ),
     lines,
   };
 }
@@ -88,35 +96,45 @@ function unsolved({ status }: LineSolution, { inputs }: LineQuestion): LineMessa
   if (status === "none")
     return {
       code: "none",
-      text: "No lines yet. Draw along two edges that are vertical in reality, one on each side of the building.",
+      text: say("No lines yet. Draw along two edges that are vertical in reality, one on each side of the building."),
       lines: [],
     };
   if (status === "one")
     return plumbs === 1
       ? {
           code: "one",
-          text: "One plumb so far; draw a second on the far side of the building. Nothing changes until then.",
+          text: say("One plumb so far; draw a second on the far side of the building. Nothing changes until then."),
           lines,
         }
-      : { code: "one", text: "One sill so far. Draw two plumbs; the sill then tells which way its wall runs.", lines };
+      : {
+          code: "one",
+          text: say("One sill so far. Draw two plumbs; the sill then tells which way its wall runs."),
+          lines,
+        };
   if (sills === 0)
     return {
       code: "undetermined",
-      text: "These plumbs lie on one line or too close together to tell the pitch. Draw one further away.",
+      text: say("These plumbs lie on one line or too close together to tell the pitch. Draw one further away."),
       lines,
     };
   if (plumbs === 0)
     return {
       code: "missing",
-      text: "Sills of one wall alone do not tell how the camera was held. Draw a plumb or two, or two sills of another wall.",
+      text: say(
+        "Sills of one wall alone do not tell how the camera was held. Draw a plumb or two, or two sills of another wall.",
+      ),
       lines,
     };
   return {
     code: "missing",
     text:
       plumbs === 1
-        ? "One plumb and these sills do not settle pitch and roll yet. Draw a second plumb on the far side of the building."
-        : "These lines lie on each other or meet in one point, and do not settle pitch and roll. Draw one further away.",
+        ? say(
+            "One plumb and these sills do not settle pitch and roll yet. Draw a second plumb on the far side of the building.",
+          )
+        : say(
+            "These lines lie on each other or meet in one point, and do not settle pitch and roll. Draw one further away.",
+          ),
     lines,
   };
 }
@@ -126,40 +144,62 @@ function contradicts({ line, missPx, without }: OddOne, question: LineQuestion):
   const why = {
     "wrong-kind":
       line.kind === "plumb"
-        ? `It runs like a sill of the ${wallWords(without.walls, wall ?? 0, question)}; is it level in reality?`
-        : "It runs like a plumb; is it vertical in reality?",
-    "other-wall": `It runs with the ${wallWords(without.walls, wall ?? 0, question)}.`,
-    bowed: "It lies far out, where an untouched lens bows edges: settle Lens first.",
-    leaning: line.kind === "plumb" ? "Is that edge truly vertical?" : "Is that edge truly level?",
+        ? say("It runs like a sill of the {wall}; is it level in reality?", {
+            wall: wallWords(without.walls, wall ?? 0, question),
+          })
+        : say("It runs like a plumb; is it vertical in reality?"),
+    "other-wall": say("It runs with the {wall}.", { wall: wallWords(without.walls, wall ?? 0, question) }),
+    bowed: say("It lies far out, where an untouched lens bows edges: settle Lens first."),
+    leaning: line.kind === "plumb" ? say("Is that edge truly vertical?") : say("Is that edge truly level?"),
   }[cause];
-  const [what, name] =
-    line.kind === "plumb" ? ["No. ", nameOf(question, line.id)] : ["Sill ", nameOf(question, line.id)];
+  const told = { name: nameOf(question, line.id), miss: missPx.toFixed(1), why };
   return {
     code: "contradicts",
-    text: `${what}${name} misses what the others say by ${missPx.toFixed(1)} px. ${why}`,
+    text:
+      line.kind === "plumb"
+        ? say("No. {name} misses what the others say by {miss} px. {why}", told)
+        : say("Sill {name} misses what the others say by {miss} px. {why}", told),
     lines: [line.id],
   };
 }
 
 const wallWords = (walls: readonly SolvedWall[], w: number, question: LineQuestion): string =>
-  `wall of ${list((walls[w]?.lines ?? []).slice(0, 4).map((id) => nameOf(question, id)))}`;
+  say("wall of {names}", { names: sayList((walls[w]?.lines ?? []).slice(0, 4).map((id) => nameOf(question, id))) });
 
 function uncertain({ sigma, lines, lensDoubt }: LineSolution, { inputs }: LineQuestion): LineMessage | null {
   const key = sigma.pitch! >= sigma.roll! ? "pitch" : "roll";
   const most = sigma[key]!;
   if (most <= UNCERTAIN_DEG) return null;
-  const these = lines.length === 2 ? "These two" : `These ${lines.length}`;
   const byLines = Math.sqrt(Math.max(0, most ** 2 - (lensDoubt?.[key] ?? 0) ** 2));
   if (lensDoubt && byLines <= UNCERTAIN_DEG)
     return {
       code: "lens",
-      text: `The lens has not been taken out; through one that bows as lenses do, the ${key} may be off by ±${most.toFixed(1)}°. Settle Lens first, or press Z.`,
+      text:
+        key === "pitch"
+          ? say(
+              "The lens has not been taken out; through one that bows as lenses do, the pitch may be off by ±{most}°. Settle Lens first, or press Z.",
+              { most: most.toFixed(1) },
+            )
+          : say(
+              "The lens has not been taken out; through one that bows as lenses do, the roll may be off by ±{most}°. Settle Lens first, or press Z.",
+              { most: most.toFixed(1) },
+            ),
       lines: [],
     };
   const { plumbs, sills } = kinds(inputs);
   const where =
-    sills === 0 || plumbs > 0 ? "longer plumbs, or one further away, would steady it." : "two plumbs would steady it.";
-  return { code: "uncertain", text: `${these} fix the ${key} to ±${byLines.toFixed(1)}° only; ${where}`, lines: [] };
+    sills === 0 || plumbs > 0
+      ? say("longer plumbs, or one further away, would steady it.")
+      : say("two plumbs would steady it.");
+  const told = { count: lines.length, about: byLines.toFixed(1), where };
+  return {
+    code: "uncertain",
+    text:
+      key === "pitch"
+        ? say("These {count, plural, =2 {two} other {#}} fix the pitch to ±{about}° only; {where}", told)
+        : say("These {count, plural, =2 {two} other {#}} fix the roll to ±{about}° only; {where}", told),
+    lines: [],
+  };
 }
 
 function misfitWords({ lines, endSigmaPx, freedom }: LineSolution, { lens }: LineQuestion): LineMessage | null {
@@ -168,11 +208,15 @@ function misfitWords({ lines, endSigmaPx, freedom }: LineSolution, { lens }: Lin
   if (freedom < 4 || Math.min(endSigmaPx, seen) < MISFIT * END_SIGMA_PX) return null;
   const most = Math.max(...lines.map((l) => l.residualPx)).toFixed(1);
   const cause = lens.straight
-    ? "The lens has not been taken out, which bows every edge: settle Lens first, or press Z."
-    : "Is the focal length right, and is every sill level?";
+    ? say("The lens has not been taken out, which bows every edge: settle Lens first, or press Z.")
+    : say("Is the focal length right, and is every sill level?");
   return {
     code: "misfit",
-    text: `These ${lines.length} lines miss each other by up to ${most} px, more than hands do. ${cause}`,
+    text: say("These {count} lines miss each other by up to {most} px, more than hands do. {cause}", {
+      count: lines.length,
+      most,
+      cause,
+    }),
     lines: [],
   };
 }
@@ -182,7 +226,10 @@ function twoWallsWords({ doubtful }: LineSolution, question: LineQuestion): Line
   const { lines, apart } = doubtful;
   return {
     code: "two-walls",
-    text: `${capital(list(lines.map((id) => nameOf(question, id))))} may be on a wall of their own, ${apart.toFixed(1)}° from the other: that is about as likely. Name their wall, or draw more sills there.`,
+    text: say(
+      "{names} may be on a wall of their own, {apart}° from the other: that is about as likely. Name their wall, or draw more sills there.",
+      { names: capital(sayList(lines.map((id) => nameOf(question, id)))), apart: apart.toFixed(1) },
+    ),
     lines,
   };
 }
@@ -193,14 +240,18 @@ function agreement({ lines }: LineSolution, { inputs }: LineQuestion): LineMessa
   if (sills === 0 && plumbs === 2)
     return {
       code: "agree",
-      text: "Two plumbs settle pitch and roll. A third would tell whether they agree.",
+      text: say("Two plumbs settle pitch and roll. A third would tell whether they agree."),
       lines: [],
     };
   const counted = [
-    plumbs > 0 ? `${plumbs} ${plumbs === 1 ? "plumb" : "plumbs"}` : "",
-    sills > 0 ? `${sills} ${sills === 1 ? "sill" : "sills"}` : "",
+    plumbs > 0 ? say("{plumbs, plural, one {# plumb} other {# plumbs}}", { plumbs }) : "",
+    sills > 0 ? say("{sills, plural, one {# sill} other {# sills}}", { sills }) : "",
   ].filter(Boolean);
-  return { code: "agree", text: `${capital(list(counted))} agree within ${most} px.`, lines: [] };
+  return {
+    code: "agree",
+    text: say("{lines} agree within {most} px.", { lines: capital(sayList(counted)), most }),
+    lines: [],
+  };
 }
 
 function faceWords({ walls, face }: LineSolution, question: LineQuestion): LineMessage | null {
@@ -209,15 +260,23 @@ function faceWords({ walls, face }: LineSolution, question: LineQuestion): LineM
   if (face.why === "corner")
     return {
       code: "face",
-      text: "This is a view into a corner: both walls keep receding, and their sills only level the camera. Turning one face-on would throw the other.",
+      text: say(
+        "This is a view into a corner: both walls keep receding, and their sills only level the camera. Turning one face-on would throw the other.",
+      ),
       lines: [],
     };
   if (face.wall === null)
-    return { code: "face", text: "No wall is turned face-on; the sills only level the camera.", lines: [] };
-  const turned = walls[face.wall]!.heading;
+    return { code: "face", text: say("No wall is turned face-on; the sills only level the camera."), lines: [] };
+  const turned = {
+    wall: wallWords(walls, face.wall, question),
+    heading: Math.abs(walls[face.wall]!.heading).toFixed(1),
+  };
   return {
     code: "face",
-    text: `The ${wallWords(walls, face.wall, question)} is turned face-on, by ${Math.abs(turned).toFixed(1)}°${walls.length > 1 ? "; other walls keep receding" : ""}.`,
+    text:
+      walls.length > 1
+        ? say("The {wall} is turned face-on, by {heading}°; other walls keep receding.", turned)
+        : say("The {wall} is turned face-on, by {heading}°.", turned),
     lines,
   };
 }
@@ -226,16 +285,19 @@ function focalWords({ focal, attitude }: LineSolution, question: LineQuestion): 
   if (focal)
     return {
       code: "focal",
-      text: `The lines tell the focal length: ${Math.round(focal.focalPx)} ± ${Math.max(1, Math.round(focal.sigmaPx))} px.`,
+      text: say("The lines tell the focal length: {focal} ± {sigma} px.", {
+        focal: Math.round(focal.focalPx),
+        sigma: Math.max(1, Math.round(focal.sigmaPx)),
+      }),
       lines: [],
     };
   if (!question.assumedFocal || Math.max(Math.abs(attitude.pitch), Math.abs(attitude.yaw)) < FOCAL_MATTERS_DEG)
     return null;
   return {
     code: "focal",
-    text: "The focal length is assumed: edges come out true, but angles and the height of the building depend on it. State it in Lens, or draw two sills each of two walls.",
+    text: say(
+      "The focal length is assumed: edges come out true, but angles and the height of the building depend on it. State it in Lens, or draw two sills each of two walls.",
+    ),
     lines: [],
   };
 }
-
-const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1);

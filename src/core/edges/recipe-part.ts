@@ -1,3 +1,4 @@
+import { say } from "../language";
 import { z } from "zod";
 import { coursePart, point } from "../course";
 import { strokes, strokesOn } from "./strokes";
@@ -78,7 +79,7 @@ export const makesGaps = (settings: EdgesSettings): boolean =>
 /** Course 5: the empty wedges that remain. */
 export const edgesPart = coursePart({
   key: "edges",
-  name: "Edges",
+  name: say("Edges"),
   ready: true,
   shape: { edges: edges.prefault({}) },
   laid: ({ edges }) =>

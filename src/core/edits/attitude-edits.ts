@@ -1,3 +1,4 @@
+import { say } from "../language";
 import { type Attitude, LEVEL } from "../camera";
 import { DEG, type Size, type Vec2 } from "../geometry";
 import type { Recipe } from "../recipe";
@@ -49,13 +50,19 @@ const setAnglesBy = (
 export const setAngles = (label: string, size: Size, wanted: Partial<Attitude>): Edit =>
   setAnglesBy(label, size, () => wanted);
 
+const RESET: Record<Angle, string> = {
+  pitch: say("Reset the pitch"),
+  yaw: say("Reset the turn"),
+  roll: say("Reset the roll"),
+};
+
 /** Back to what the lines say, or to level. */
 export const resetAngle = (key: Angle, size: Size): Edit =>
-  setAnglesBy(`Reset the ${key}`, size, (_, solved) => ({ [key]: solved ? solved[key] : 0 }));
+  setAnglesBy(RESET[key], size, (_, solved) => ({ [key]: solved ? solved[key] : 0 }));
 
 /** Rolls the camera so that a stroke between two recorded places comes out level. */
 export const levelBy = (ends: readonly [Vec2, Vec2], size: Size): Edit =>
-  setAnglesBy("Level by a stroke", size, (recipe) => {
+  setAnglesBy(say("Level by a stroke"), size, (recipe) => {
     const map = compile(withCamera(recipe, size), size);
     const [a, b] = ends.map((e) => map.fromRecorded(e));
     if (!a || !b) return null;
@@ -73,7 +80,7 @@ export interface Turning {
 
 /** The camera turned so that the picture follows the pointer, or rolled about its axis. @param to pixels of the plane. */
 export const turnTo = ({ from, start, roll }: Turning, to: Vec2, size: Size): Edit =>
-  setAnglesBy(roll ? "Roll the picture" : "Turn the picture", size, (recipe) => {
+  setAnglesBy(roll ? say("Roll the picture") : say("Turn the picture"), size, (recipe) => {
     const { focalPx, principal } = withCamera(recipe, size).camera;
     if (roll) {
       const angle = ([x, y]: Vec2): number => Math.atan2(y - principal[1], x - principal[0]) / DEG;
@@ -98,7 +105,7 @@ export const easeOff = (label: string, part: "plumb" | "sill", share: number): E
 });
 
 /** Turns a wall face-on: the one a line is on, the one found out, or none. */
-export const turnFaceOn = (face: Recipe["attitude"]["face"], label = "Turn a wall face-on"): Edit => ({
+export const turnFaceOn = (face: Recipe["attitude"]["face"], label = say("Turn a wall face-on")): Edit => ({
   label,
   apply: (recipe) => ({ ...recipe, attitude: { ...recipe.attitude, face } }),
 });

@@ -1,3 +1,4 @@
+import { say } from "../language";
 import { NO_FINISH } from "../finish";
 import { COURSES, type CourseKey, type Recipe } from "../recipe";
 import type { Edit } from "./edit";
@@ -50,7 +51,7 @@ const CARRIED: Record<CourseKey, (from: Recipe, onto: Recipe) => Recipe> = {
 
 /** Carries courses of a recipe to another photo's; the marks there, and what was measured there, stay. */
 export const carryCourses = (from: Recipe, courses: readonly CourseKey[]): Edit => ({
-  label: `Carry ${courses.map((key) => COURSES.find((c) => c.key === key)!.name).join(", ")}`,
+  label: say("Carry {courses}", { courses: courses.map((key) => COURSES.find((c) => c.key === key)!.name).join(", ") }),
   apply: (onto) =>
     COURSES.filter(({ key }) => courses.includes(key)).reduce((recipe, { key }) => {
       const carried = CARRIED[key](from, recipe);

@@ -1,79 +1,94 @@
+import { say } from "../language";
 import { isSameJson } from "./same-json";
-import type { Recipe } from "../recipe";
+import type { CourseKey, Recipe } from "../recipe";
 
-/** A thing of a kind in words: one, and several. */
-type Noun = readonly [one: string, several: string];
+/** So many things of a kind, in words; one has no number. */
+type Things = (count: number) => string;
 
-const LISTS: readonly {
+const THINGS = {
+  plumb: (count) => say("{count, plural, one {plumb} other {# plumbs}}", { count }),
+  sill: (count) => say("{count, plural, one {sill} other {# sills}}", { count }),
+  taut: (count) => say("{count, plural, one {taut} other {# taut lines}}", { count }),
+  face: (count) => say("{count, plural, one {face} other {# faces}}", { count }),
+  guide: (count) => say("{count, plural, one {guide} other {# guides}}", { count }),
+  measure: (count) => say("{count, plural, one {measure} other {# measures}}", { count }),
+  bent: (count) => say("{count, plural, one {taut line of the shape} other {# taut lines of the shape}}", { count }),
+  joint: (count) => say("{count, plural, one {joint} other {# joints}}", { count }),
+  joined: (count) => say("{count, plural, one {joined face} other {# joined faces}}", { count }),
+  shield: (count) => say("{count, plural, one {shield} other {# shields}}", { count }),
+  keep: (count) => say("{count, plural, one {keep mark} other {# keep marks}}", { count }),
+  source: (count) => say("{count, plural, one {area to fill from} other {# areas to fill from}}", { count }),
+  mend: (count) => say("{count, plural, one {mend} other {# mends}}", { count }),
+  graft: (count) => say("{count, plural, one {graft} other {# grafts}}", { count }),
+  wash: (count) => say("{count, plural, one {wash} other {# washes}}", { count }),
+  dab: (count) => say("{count, plural, one {dab} other {# dabs}}", { count }),
+} as const satisfies Record<string, Things>;
+
+interface Marks {
   readonly of: (r: Recipe) => readonly { readonly id: string }[];
-  readonly noun: (item: never) => Noun;
-}[] = [
-  {
-    of: (r) => r.lines,
-    noun: ({ kind }: { kind: "plumb" | "sill" | "taut" }) => [kind, kind === "taut" ? "taut lines" : `${kind}s`],
-  },
-  { of: (r) => r.faces, noun: () => ["face", "faces"] },
-  { of: (r) => r.guides ?? [], noun: () => ["guide", "guides"] },
-  { of: (r) => r.proportion.measures ?? [], noun: () => ["measure", "measures"] },
-  { of: (r) => r.shape?.taut ?? [], noun: () => ["taut line of the shape", "taut lines of the shape"] },
-  { of: (r) => r.shape?.joints ?? [], noun: () => ["joint", "joints"] },
-  { of: (r) => r.shape?.faces ?? [], noun: () => ["joined face", "joined faces"] },
-  { of: (r) => r.shape?.shields ?? [], noun: () => ["shield", "shields"] },
-  { of: (r) => r.frame.keep ?? [], noun: () => ["keep mark", "keep marks"] },
-  { of: (r) => r.edges.sources ?? [], noun: () => ["area to fill from", "areas to fill from"] },
-  { of: (r) => r.edges.strokes ?? [], noun: ({ kind }: { kind: "mend" | "graft" }) => [kind, `${kind}s`] },
-  {
-    of: (r) => r.finish?.masks ?? [],
-    noun: ({ kind }: { kind: "wash" | "dab" }) => [kind, kind === "wash" ? "washes" : "dabs"],
-  },
-];
+  readonly things: (item: never) => Things;
+  /** Whose settings these are, where its other settings are told as well. */
+  readonly course?: CourseKey;
+}
 
-const plural = (n: number, [one, several]: Noun): string => (n === 1 ? one : `${n} ${several}`);
+const LISTS: readonly Marks[] = [
+  { of: (r) => r.lines, things: ({ kind }: { kind: "plumb" | "sill" | "taut" }) => THINGS[kind] },
+  { of: (r) => r.faces, things: () => THINGS.face },
+  { of: (r) => r.guides ?? [], things: () => THINGS.guide },
+  { of: (r) => r.proportion.measures ?? [], things: () => THINGS.measure, course: "proportion" },
+  { of: (r) => r.shape?.taut ?? [], things: () => THINGS.bent, course: "proportion" },
+  { of: (r) => r.shape?.joints ?? [], things: () => THINGS.joint, course: "proportion" },
+  { of: (r) => r.shape?.faces ?? [], things: () => THINGS.joined, course: "proportion" },
+  { of: (r) => r.shape?.shields ?? [], things: () => THINGS.shield, course: "proportion" },
+  { of: (r) => r.frame.keep ?? [], things: () => THINGS.keep, course: "frame" },
+  { of: (r) => r.edges.sources ?? [], things: () => THINGS.source, course: "edges" },
+  { of: (r) => r.edges.strokes ?? [], things: ({ kind }: { kind: "mend" | "graft" }) => THINGS[kind], course: "edges" },
+  { of: (r) => r.finish?.masks ?? [], things: ({ kind }: { kind: "wash" | "dab" }) => THINGS[kind], course: "finish" },
+];
 
 /** What became of a list of marks: "2 plumbs drawn", "sill moved". */
 function listWords<T extends { readonly id: string }>(
   before: readonly T[],
   after: readonly T[],
-  noun: (item: T) => Noun,
+  thingsOf: (item: T) => Things,
 ): string[] {
   if (before === after) return [];
   const was = new Map(before.map((i) => [i.id, i]));
   const is = new Map(after.map((i) => [i.id, i]));
-  const told = (items: readonly T[], done: string): string[] => {
-    const kinds = new Map<string, { noun: Noun; count: number }>();
-    for (const item of items) {
-      const own = noun(item);
-      kinds.set(own[0], { noun: own, count: (kinds.get(own[0])?.count ?? 0) + 1 });
-    }
-    return [...kinds.values()].map(({ noun: n, count }) => `${plural(count, n)} ${done}`);
+  const told = (items: readonly T[], done: (things: string) => string): string[] => {
+    const kinds = new Map<Things, number>();
+    for (const item of items) kinds.set(thingsOf(item), (kinds.get(thingsOf(item)) ?? 0) + 1);
+    return [...kinds].map(([things, count]) => done(things(count)));
   };
   const kept = after.filter((i) => was.has(i.id) && !isSameJson(was.get(i.id), i));
   const onOf = (i: T | undefined): unknown => (i as { on?: boolean } | undefined)?.on;
+  const switched = kept.filter((i) => onOf(i) !== onOf(was.get(i.id)));
   return [
     ...told(
       after.filter((i) => !was.has(i.id)),
-      "drawn",
+      (things) => say("{things} drawn", { things }),
     ),
     ...told(
       before.filter((i) => !is.has(i.id)),
-      "deleted",
+      (things) => say("{things} deleted", { things }),
     ),
     ...told(
-      kept.filter((i) => onOf(i) !== onOf(was.get(i.id)) && onOf(i) === true),
-      "switched on",
+      switched.filter((i) => onOf(i) === true),
+      (things) => say("{things} switched on", { things }),
     ),
     ...told(
-      kept.filter((i) => onOf(i) !== onOf(was.get(i.id)) && onOf(i) === false),
-      "switched off",
+      switched.filter((i) => onOf(i) === false),
+      (things) => say("{things} switched off", { things }),
     ),
     ...told(
-      kept.filter((i) => onOf(i) === onOf(was.get(i.id))),
-      "changed",
+      kept.filter((i) => !switched.includes(i)),
+      (things) => say("{things} changed", { things }),
     ),
   ];
 }
 
 interface Told {
+  readonly course: CourseKey;
   readonly words: string;
   readonly of: (r: Recipe) => number | undefined;
   readonly unit: string;
@@ -82,23 +97,23 @@ interface Told {
 }
 
 const NUMBERS: readonly Told[] = [
-  { words: "pitch", of: (r) => r.attitude.pitch, unit: "°", digits: 2 },
-  { words: "turn", of: (r) => r.attitude.yaw, unit: "°", digits: 2 },
-  { words: "roll", of: (r) => r.attitude.roll, unit: "°", digits: 2 },
-  { words: "ease of verticals", of: (r) => r.attitude.ease.plumb, unit: " %", times: 100 },
-  { words: "ease of horizontals", of: (r) => r.attitude.ease.sill, unit: " %", times: 100 },
-  { words: "amount of the lens", of: (r) => r.lens.amount, unit: " %", times: 100 },
-  { words: "height", of: (r) => r.proportion.height, unit: " %", times: 100, digits: 1 },
-  { words: "exposure", of: (r) => r.finish?.exposure ?? 0, unit: " st", digits: 2 },
-  { words: "warmth", of: (r) => r.finish?.warmth ?? 0, unit: " st", digits: 2 },
-  { words: "magenta", of: (r) => r.finish?.tint ?? 0, unit: " st", digits: 2 },
-  { words: "contrast", of: (r) => r.finish?.contrast ?? 0, unit: " %", times: 100 },
-  { words: "bright parts", of: (r) => r.finish?.bright ?? 0, unit: " %", times: 100 },
-  { words: "dark parts", of: (r) => r.finish?.dark ?? 0, unit: " %", times: 100 },
-  { words: "black", of: (r) => r.finish?.black ?? 0, unit: " %", times: 100 },
-  { words: "white", of: (r) => r.finish?.white ?? 1, unit: " %", times: 100 },
-  { words: "colours", of: (r) => r.finish?.saturation ?? 0, unit: " %", times: 100 },
-  { words: "even sharpness", of: (r) => r.finish?.even ?? 0, unit: " %", times: 100 },
+  { course: "lines", words: say("pitch"), of: (r) => r.attitude.pitch, unit: "°", digits: 2 },
+  { course: "lines", words: say("turn"), of: (r) => r.attitude.yaw, unit: "°", digits: 2 },
+  { course: "lines", words: say("roll"), of: (r) => r.attitude.roll, unit: "°", digits: 2 },
+  { course: "lines", words: say("ease of verticals"), of: (r) => r.attitude.ease.plumb, unit: " %", times: 100 },
+  { course: "lines", words: say("ease of horizontals"), of: (r) => r.attitude.ease.sill, unit: " %", times: 100 },
+  { course: "lens", words: say("amount of the lens"), of: (r) => r.lens.amount, unit: " %", times: 100 },
+  { course: "proportion", words: say("height"), of: (r) => r.proportion.height, unit: " %", times: 100, digits: 1 },
+  { course: "finish", words: say("exposure"), of: (r) => r.finish?.exposure ?? 0, unit: " st", digits: 2 },
+  { course: "finish", words: say("warmth"), of: (r) => r.finish?.warmth ?? 0, unit: " st", digits: 2 },
+  { course: "finish", words: say("magenta"), of: (r) => r.finish?.tint ?? 0, unit: " st", digits: 2 },
+  { course: "finish", words: say("contrast"), of: (r) => r.finish?.contrast ?? 0, unit: " %", times: 100 },
+  { course: "finish", words: say("bright parts"), of: (r) => r.finish?.bright ?? 0, unit: " %", times: 100 },
+  { course: "finish", words: say("dark parts"), of: (r) => r.finish?.dark ?? 0, unit: " %", times: 100 },
+  { course: "finish", words: say("black"), of: (r) => r.finish?.black ?? 0, unit: " %", times: 100 },
+  { course: "finish", words: say("white"), of: (r) => r.finish?.white ?? 1, unit: " %", times: 100 },
+  { course: "finish", words: say("colours"), of: (r) => r.finish?.saturation ?? 0, unit: " %", times: 100 },
+  { course: "finish", words: say("even sharpness"), of: (r) => r.finish?.even ?? 0, unit: " %", times: 100 },
 ];
 
 const written = (v: number, { times = 1, digits = 0, unit }: Told): string =>
@@ -106,48 +121,62 @@ const written = (v: number, { times = 1, digits = 0, unit }: Told): string =>
 
 /** The parts of a recipe that can be left out, and what is said where something else of them changed. */
 const PARTS: readonly {
+  readonly course: CourseKey;
   readonly name: string;
   readonly of: (r: Recipe) => unknown;
   readonly on: (r: Recipe) => boolean;
   readonly rest: string;
 }[] = [
-  { name: "Lens", of: (r) => r.lens, on: (r) => r.lens.on, rest: "lens changed" },
-  { name: "Lines", of: (r) => r.attitude, on: (r) => r.attitude.on, rest: "attitude changed" },
-  { name: "Shape", of: (r) => [r.proportion, r.shape], on: (r) => r.proportion.on, rest: "shape changed" },
+  { course: "lens", name: say("Lens"), of: (r) => r.lens, on: (r) => r.lens.on, rest: say("lens changed") },
+  {
+    course: "lines",
+    name: say("Lines"),
+    of: (r) => r.attitude,
+    on: (r) => r.attitude.on,
+    rest: say("attitude changed"),
+  },
+  {
+    course: "proportion",
+    name: say("Shape"),
+    of: (r) => [r.proportion, r.shape],
+    on: (r) => r.proportion.on,
+    rest: say("shape changed"),
+  },
   // What the photo shows is weighed by itself: nobody did that.
   {
-    name: "Frame",
+    course: "frame",
+    name: say("Frame"),
     of: ({ frame: { detail, ...frame } }) => (void detail, frame),
     on: (r) => r.frame.on,
-    rest: "frame changed",
+    rest: say("frame changed"),
   },
-  { name: "Edges", of: (r) => r.edges, on: (r) => r.edges.on, rest: "edges changed" },
-  { name: "Finish", of: (r) => r.finish, on: (r) => r.finish?.on ?? true, rest: "finish changed" },
+  { course: "edges", name: say("Edges"), of: (r) => r.edges, on: (r) => r.edges.on, rest: say("edges changed") },
+  {
+    course: "finish",
+    name: say("Finish"),
+    of: (r) => r.finish,
+    on: (r) => r.finish?.on ?? true,
+    rest: say("finish changed"),
+  },
 ];
-
-const PART_OF: Record<string, RegExp> = {
-  Lens: /lens/,
-  Lines: /pitch|turn|roll|ease/,
-  Shape: /height|measure|shape|joint|joined|shield/,
-  Frame: /keep mark/,
-  Edges: /mend|graft|area/,
-  Finish: /exposure|warmth|magenta|contrast|parts|black|white|colours|sharpness|wash|dab/,
-};
 
 /** What was done between two recipes, in a few words each: "2 plumbs drawn", "pitch 3.20° → 4.10°"; none where they are the same. */
 export function changeWords(before: Recipe, after: Recipe): string[] {
-  const lists = LISTS.flatMap(({ of, noun }) => listWords(of(before), of(after), noun as (i: { id: string }) => Noun));
+  const lists = LISTS.flatMap(({ of, things, course }) =>
+    listWords(of(before), of(after), things as (i: { id: string }) => Things).map((words) => ({ course, words })),
+  );
   const numbers = NUMBERS.flatMap((told) => {
     const [from, to] = [told.of(before) ?? 0, told.of(after) ?? 0];
     const [a, b] = [written(from, told), written(to, told)];
-    return from !== to && a !== b ? [`${told.words} ${a} → ${b}`] : [];
+    return from !== to && a !== b ? [{ course: told.course, words: `${told.words} ${a} → ${b}` }] : [];
   });
   const said = [...lists, ...numbers];
-  const rest = PARTS.flatMap(({ name, of, on, rest: words }) => {
-    if (on(before) !== on(after)) return [on(after) ? `${name} applied again` : `${name} left out`];
-    const isSaid = said.some((s) => PART_OF[name]!.test(s));
+  const rest = PARTS.flatMap(({ course, name, of, on, rest: words }) => {
+    if (on(before) !== on(after))
+      return [on(after) ? say("{name} applied again", { name }) : say("{name} left out", { name })];
+    const isSaid = said.some((s) => s.course === course);
     return !isSaid && !isSameJson(of(before), of(after)) ? [words] : [];
   });
-  const camera = isSameJson(before.camera, after.camera) ? [] : ["focal length changed"];
-  return [...said, ...rest, ...camera];
+  const camera = isSameJson(before.camera, after.camera) ? [] : [say("focal length changed")];
+  return [...said.map((s) => s.words), ...rest, ...camera];
 }

@@ -1,3 +1,4 @@
+import { say } from "../language";
 import type { Recipe } from "../recipe";
 import type { Edit } from "./edit";
 
@@ -6,6 +7,6 @@ export type Switched = { [K in keyof Recipe]-?: Recipe[K] extends { on: boolean 
 
 /** Leaves a course out, or applies it again; its settings stay. @param title what the course is called. */
 export const switchCourse = (course: Switched, title: string, on: boolean): Edit => ({
-  label: on ? `Apply ${title}` : `Leave ${title} out`,
+  label: on ? say("Apply {title}", { title }) : say("Leave {title} out", { title }),
   apply: (recipe) => ({ ...recipe, [course]: { ...recipe[course], on } }),
 });

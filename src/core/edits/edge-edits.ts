@@ -1,3 +1,4 @@
+import { say } from "../language";
 import { type EdgesSettings, type GapChoice, type Side, choiceFor } from "../edges";
 import type { Vec2 } from "../geometry";
 import type { Recipe } from "../recipe";
@@ -13,11 +14,11 @@ function without<K extends keyof EdgesSettings>(edges: EdgesSettings, key: K): O
 }
 
 const WORDS: Record<GapChoice, string> = {
-  leave: "Leave gaps",
-  plain: "Plain gaps",
-  fill: "Fill gaps",
-  trim: "Trim gaps",
-  bend: "Bend gaps shut",
+  leave: say("Leave gaps"),
+  plain: say("Plain gaps"),
+  fill: say("Fill gaps"),
+  trim: say("Trim gaps"),
+  bend: say("Bend gaps shut"),
 };
 
 /** What is done with all gaps; choices of their own are let go. */
@@ -40,7 +41,7 @@ export const gapChoice = (side: Side, choice: GapChoice): Edit => ({
 
 /** The colour of the plain gap beyond one side, #rrggbb. */
 export const gapColour = (side: Side, plain: string): Edit => ({
-  label: "Colour of a gap",
+  label: say("Colour of a gap"),
   apply: (recipe) => {
     const { do: choice } = choiceFor(recipe.edges, side);
     const others = (recipe.edges.each ?? []).filter((g) => g.side !== side);
@@ -50,25 +51,25 @@ export const gapColour = (side: Side, plain: string): Edit => ({
 
 /** How far a fill reaches into the photo, pixels of the original. */
 export const reachIn = (px: number): Edit => ({
-  label: "Reach in",
+  label: say("Reach in"),
   apply: (recipe) => withEdges(recipe, { ...without(recipe.edges, "reach"), ...(px > 0 && { reach: px }) }),
 });
 
 /** Which of a fill's answers is taken, 1 the first. */
 export const answerOf = (seed: number): Edit => ({
-  label: seed === 1 ? "The first answer" : "Another answer",
+  label: seed === 1 ? say("The first answer") : say("Another answer"),
   apply: (recipe) => withEdges(recipe, { ...without(recipe.edges, "seed"), ...(seed > 1 && { seed }) }),
 });
 
 /** Whether faces, keep marks and measured things may be repeated by a fill. */
 export const mayRepeat = (may: boolean): Edit => ({
-  label: may ? "Things may be repeated" : "Things are not repeated",
+  label: may ? say("Things may be repeated") : say("Things are not repeated"),
   apply: (recipe) => withEdges(recipe, { ...without(recipe.edges, "repeat"), ...(may && { repeat: true as const }) }),
 });
 
 /** An area to fill from, or never from. @param points its outline, pixels of the original. */
 export const addSource = (id: string, use: "from" | "never", points: readonly Vec2[]): Edit => ({
-  label: use === "from" ? "Fill from an area" : "Never from an area",
+  label: use === "from" ? say("Fill from an area") : say("Never from an area"),
   apply: (recipe) =>
     withEdges(recipe, {
       ...recipe.edges,
@@ -77,7 +78,7 @@ export const addSource = (id: string, use: "from" | "never", points: readonly Ve
 });
 
 export const switchSource = (id: string, on: boolean): Edit => ({
-  label: on ? "Switch an area on" : "Switch an area off",
+  label: on ? say("Switch an area on") : say("Switch an area off"),
   apply: (recipe) =>
     withEdges(recipe, {
       ...recipe.edges,

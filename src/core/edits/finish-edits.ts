@@ -1,3 +1,4 @@
+import { say } from "../language";
 import { type FinishPart, type FinishSettings, type Level, balanceFor, lightOf, withoutPart } from "../finish";
 import { clamp } from "../geometry";
 import type { Edit } from "./edit";
@@ -15,13 +16,13 @@ export const finishTo = (label: string, to: Partial<FinishSettings>): Edit => ({
 
 /** Leaves Finish out, or applies it again; its settings stay. */
 export const switchFinish = (on: boolean): Edit => ({
-  label: on ? "Apply Finish" : "Leave Finish out",
+  label: on ? say("Apply Finish") : say("Leave Finish out"),
   apply: (recipe) => withFinish(recipe, (settings) => ({ ...settings, on })),
 });
 
 /** Makes a colour that is shown neutral. @param shown red, green and blue as displayed, 0…255. */
 export const neutralAt = (shown: readonly [number, number, number]): Edit => ({
-  label: "Make a place neutral",
+  label: say("Make a place neutral"),
   apply: (recipe) =>
     withFinish(recipe, (settings) => {
       // A number of nothing has no balance; half a level stands for it.
@@ -38,19 +39,19 @@ export const neutralAt = (shown: readonly [number, number, number]): Edit => ({
 
 /** Takes what the picture proposes for black, white and the middle. */
 export const levelLight = ({ black, white, exposure }: Level): Edit => ({
-  label: "Level the light",
+  label: say("Level the light"),
   apply: (recipe) => withFinish(recipe, (settings) => ({ ...settings, black, white, exposure })),
 });
 
 const PART_WORDS: Record<FinishPart, string> = {
-  light: "light",
-  colour: "colour",
-  masks: "parts",
-  sharpness: "sharpness",
+  light: say("light"),
+  colour: say("colour"),
+  masks: say("parts"),
+  sharpness: say("sharpness"),
 };
 
 /** Puts one part of Finish back to where nothing is set. */
 export const resetFinish = (part: FinishPart): Edit => ({
-  label: `Reset the ${PART_WORDS[part]}`,
+  label: say("Reset the {part}", { part: PART_WORDS[part] }),
   apply: (recipe) => withFinish(recipe, (settings) => withoutPart(settings, part)),
 });

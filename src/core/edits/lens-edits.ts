@@ -1,3 +1,4 @@
+import { say } from "../language";
 import type { Recipe } from "../recipe";
 import type { Edit } from "./edit";
 
@@ -25,7 +26,7 @@ export const lensKept = (label: string, change: (lens: Lens) => Partial<Lens>): 
 export const stateFocal = (
   focalPx: number,
   focalFrom: Recipe["camera"]["focalFrom"] = "stated",
-  label = "State the focal length",
+  label = say("State the focal length"),
 ): Edit => ({
   label,
   apply: (recipe) => ({ ...recipe, camera: { ...recipe.camera, focalPx, focalFrom } }),

@@ -1,10 +1,11 @@
+import { say } from "../language";
 import { type Dab, MOST_DABS, MOST_MASKS, type Mask, type MaskEffect } from "../finish";
 import type { Vec2 } from "../geometry";
 import type { Recipe } from "../recipe";
 import type { Edit } from "./edit";
 import { withFinish } from "./with-finish";
 
-const NAMES = { wash: "a wash", dab: "a dab" } as const;
+const DRAW = { wash: say("Draw a wash"), dab: say("Draw a dab") } as const;
 
 const withMasks = (recipe: Recipe, change: (all: readonly Mask[]) => Mask[]): Recipe =>
   withFinish(recipe, ({ masks: before = [], ...rest }) => {
@@ -17,20 +18,20 @@ const changed = (recipe: Recipe, id: string, change: (mask: Mask) => Mask): Reci
 
 /** A part that is to be lighter, warmer or sharper; a recipe holds so many at most. */
 export const addMask = (mask: Mask): Edit => ({
-  label: `Draw ${NAMES[mask.kind]}`,
+  label: DRAW[mask.kind],
   apply: (recipe) => withMasks(recipe, (all) => (all.length >= MOST_MASKS ? [...all] : [...all, mask])),
 });
 
 /** Another stroke of a mask that is dabbed. */
 export const addDab = (id: string, dab: Dab): Edit => ({
-  label: dab.off ? "Take away from a dab" : "Add to a dab",
+  label: dab.off ? say("Take away from a dab") : say("Add to a dab"),
   apply: (recipe) =>
     changed(recipe, id, (m) => (m.dabs && m.dabs.length < MOST_DABS ? { ...m, dabs: [...m.dabs, dab] } : m)),
 });
 
 /** What a mask does; nothing of a kind is no key. */
 export const maskEffect = (id: string, effect: MaskEffect): Edit => ({
-  label: "Change what a mask does",
+  label: say("Change what a mask does"),
   apply: (recipe) =>
     changed(recipe, id, ({ exposure, warmth, sharpness, ...m }) => {
       const asked = { exposure, warmth, sharpness, ...effect };
@@ -40,7 +41,7 @@ export const maskEffect = (id: string, effect: MaskEffect): Edit => ({
 
 /** How soft a mask's edges are, and whether they follow the picture's own. */
 export const maskEdge = (id: string, to: { hardness?: number; clings?: boolean }): Edit => ({
-  label: "Change a mask's edge",
+  label: say("Change a mask's edge"),
   apply: (recipe) =>
     changed(recipe, id, ({ clings: was, ...m }) => ({
       ...m,
@@ -53,7 +54,7 @@ const placed = ([x, y]: Vec2): [number, number] => [x, y];
 
 /** Moves a mask to other places, pixels of the original. @param places as many as it has: a wash's ends, or every dab's points in a row. */
 export const moveMask = (id: string, places: readonly Vec2[]): Edit => ({
-  label: "Move a mask",
+  label: say("Move a mask"),
   apply: (recipe) =>
     changed(recipe, id, (m) => {
       if (m.ends) return places.length === 2 ? { ...m, ends: [placed(places[0]!), placed(places[1]!)] } : m;
@@ -68,7 +69,7 @@ export const moveMask = (id: string, places: readonly Vec2[]): Edit => ({
 export const maskPlaces = ({ ends, dabs }: Mask): readonly Vec2[] => ends ?? dabs!.flatMap((d) => d.points);
 
 export const switchMask = (id: string, on: boolean): Edit => ({
-  label: on ? "Switch a mask on" : "Switch a mask off",
+  label: on ? say("Switch a mask on") : say("Switch a mask off"),
   apply: (recipe) => changed(recipe, id, (m) => ({ ...m, on })),
 });
 

@@ -1,3 +1,4 @@
+import { say } from "../language";
 import type { Size } from "../geometry";
 import type { OwnProposal } from "../own-edges";
 import type { Edit } from "./edit";
@@ -13,7 +14,7 @@ export const foundIn = ({ segments, groups }: OwnProposal): FoundLines => ({ seg
 
 /** Takes the lens that the picture's own edges tell, and the focal length where they tell it. */
 export const takeOwnLens = ({ lens, focal }: OwnProposal): Edit => ({
-  label: "Lens from the picture's own edges",
+  label: say("Lens from the picture's own edges"),
   apply: (recipe) => ({
     ...recipe,
     camera: focal.told ? { ...recipe.camera, focalPx: focal.focalPx, focalFrom: "solved" } : recipe.camera,
@@ -33,7 +34,7 @@ export const takeOwnLens = ({ lens, focal }: OwnProposal): Edit => ({
 
 /** Takes the best lines of every direction. */
 export const takeOwnLines = (proposal: OwnProposal, size: Size): Edit => ({
-  label: "Lines from the picture's own edges",
+  label: say("Lines from the picture's own edges"),
   apply: (recipe) => {
     const found = foundIn(proposal);
     return proposal.groups
@@ -47,11 +48,11 @@ export const takeOwnLines = (proposal: OwnProposal, size: Size): Edit => ({
 
 /** All of it in one step: lens, lines, the attitude they tell, and the largest frame without gaps. */
 export const trueUp = (proposal: OwnProposal, size: Size): Edit =>
-  together("True up", [
+  together(say("True up"), [
     takeOwnLens(proposal),
     takeOwnLines(proposal, size),
     {
-      label: "Attitude from lines",
+      label: say("Attitude from lines"),
       apply: (recipe) => ({ ...recipe, attitude: { ...recipe.attitude, on: true, from: "lines" } }),
     },
     cleanFrameAgain(),

@@ -1,3 +1,4 @@
+import { say } from "../language";
 import {
   type LensAt,
   type LensMetadata,
@@ -52,7 +53,7 @@ export const takeProfile = <P extends LensProfile>(
   photo: ProfileSetting,
   size: readonly [number, number],
 ): Edit => ({
-  label: `Take the profile ${proposal.profile.name}`,
+  label: say("Take the profile {name}", { name: proposal.profile.name }),
   apply: (recipe) => ({ ...recipe, lens: withProfile(recipe.lens, proposal, photo, size) }),
 });
 

@@ -1,3 +1,4 @@
+import { say } from "../language";
 import type { Size, Vec2 } from "../geometry";
 import type { Recipe } from "../recipe";
 import { type JoinedFace, type Joint, NO_SHAPE, type ShapeSettings, type Shield, type Taut } from "../shape";
@@ -29,7 +30,7 @@ const edit = (label: string, change: (shape: ShapeSettings) => ShapeSettings): E
 
 /** Marks something straight, along an edge; pixels of the original. It is straightened at once. */
 export const drawTaut = (id: string, points: readonly Vec2[], lock: Taut["lock"] = "free"): Edit =>
-  edit("Draw a taut line", (s) => ({
+  edit(say("Draw a taut line"), (s) => ({
     ...s,
     taut: [...s.taut, { id, points: points.map(pair), lock, amount: 1, on: true }],
   }));
@@ -47,7 +48,7 @@ const BORDER = [
 
 /** Pulls the photo's own border straight and to the frame's directions, wherever corrections have taken it. */
 export const borderStraight = (size: Size): Edit =>
-  edit("Pull the border straight", (s) => {
+  edit(say("Pull the border straight"), (s) => {
     const [w, h] = [size[0] - 2 * INSET, size[1] - 2 * INSET];
     const sides = BORDER.map(([id, lock, [x0, y0], [x1, y1]]): Taut => ({
       id,
@@ -64,7 +65,7 @@ export const borderStraight = (size: Size): Edit =>
 
 /** How a taut line is straightened: what to, and how far. A line that it is to be parallel to is another. */
 export const tautSettings = (id: string, to: Partial<Pick<Taut, "lock" | "along" | "amount">>): Edit =>
-  edit("Straighten otherwise", (s) => ({
+  edit(say("Straighten otherwise"), (s) => ({
     ...s,
     taut: changedIn(s.taut, id, (t) => {
       const { along, ...rest } = { ...t, ...to };
@@ -74,7 +75,7 @@ export const tautSettings = (id: string, to: Partial<Pick<Taut, "lock" | "along"
 
 /** Moves a taut line's places by so much, pixels of the original. @param end only this one; null: all. */
 export const moveTaut = (id: string, end: 0 | 1 | null, by: Vec2): Edit =>
-  edit("Move a taut line", (s) => ({
+  edit(say("Move a taut line"), (s) => ({
     ...s,
     taut: changedIn(s.taut, id, (t) => ({
       ...t,
@@ -90,14 +91,14 @@ export type NewCorner = { readonly joint: string } | { readonly id: string; read
 
 /** Marks a face, or adds one edge to edge: nothing moves until something is asked of it. @param corners top left first, clockwise. */
 export const joinFace = (id: string, corners: readonly NewCorner[]): Edit =>
-  edit("Mark a joined face", (s) => {
+  edit(say("Mark a joined face"), (s) => {
     const fresh = corners.flatMap((c): Joint[] => ("id" in c ? [{ id: c.id, at: pair(c.at) }] : []));
     const joints = corners.map((c) => ("id" in c ? c.id : c.joint)) as JoinedFace["joints"];
     return { ...s, joints: [...s.joints, ...fresh], faces: [...s.faces, { id, joints, form: "free", on: true }] };
   });
 
 export const faceForm = (id: string, to: Partial<Pick<JoinedFace, "form" | "ratio" | "edges" | "amount">>): Edit =>
-  edit("Form of a face", (s) => ({
+  edit(say("Form of a face"), (s) => ({
     ...s,
     faces: changedIn(s.faces, id, (f) => {
       const { ratio, edges, ...rest } = { ...f, ...to };
@@ -111,7 +112,7 @@ export const faceForm = (id: string, to: Partial<Pick<JoinedFace, "form" | "rati
 
 /** A rectangle's ratio is again what the camera tells. */
 export const faceRatioTold = (id: string): Edit =>
-  edit("Ratio of a face", (s) => ({
+  edit(say("Ratio of a face"), (s) => ({
     ...s,
     faces: changedIn(s.faces, id, ({ ratio, ...f }) => {
       void ratio;
@@ -121,11 +122,11 @@ export const faceRatioTold = (id: string): Edit =>
 
 /** Puts a joint where it belongs, pixels of the original. */
 export const placeJoint = (id: string, at: Vec2): Edit =>
-  edit("Place a joint", (s) => ({ ...s, joints: changedIn(s.joints, id, (j) => ({ ...j, at: pair(at) })) }));
+  edit(say("Place a joint"), (s) => ({ ...s, joints: changedIn(s.joints, id, (j) => ({ ...j, at: pair(at) })) }));
 
 /** Puts several joints where the picture's edges have them, pixels of the original. */
 export const settleJoints = (places: ReadonlyMap<string, Vec2>): Edit =>
-  edit("Settle a face on its edges", (s) => {
+  edit(say("Settle a face on its edges"), (s) => {
     const moved = s.joints.some((j) => places.has(j.id));
     return moved
       ? { ...s, joints: s.joints.map((j) => (places.has(j.id) ? { ...j, at: pair(places.get(j.id)!) } : j)) }
@@ -134,26 +135,26 @@ export const settleJoints = (places: ReadonlyMap<string, Vec2>): Edit =>
 
 /** Pulls a joint from where it lies, pixels of the corrected plane; null lets it go. */
 export const pullJoint = (id: string, by: Vec2 | null): Edit =>
-  edit(by ? "Pull a joint" : "Let a joint go", (s) => ({
+  edit(by ? say("Pull a joint") : say("Let a joint go"), (s) => ({
     ...s,
     joints: changedIn(s.joints, id, (j) => (by ? { ...j, by: pair(by) } : { id: j.id, at: j.at })),
   }));
 
 /** An area, or a line, that keeps its form or its place; pixels of the original. */
 export const addShield = (id: string, points: readonly Vec2[], keeps: Shield["keeps"] = "form"): Edit =>
-  edit("Draw a shield", (s) => ({
+  edit(say("Draw a shield"), (s) => ({
     ...s,
     shields: [...s.shields, { id, points: points.map(pair), keeps, turn: "as-is", on: true }],
   }));
 
 export const shieldSettings = (id: string, to: Partial<Pick<Shield, "keeps" | "turn" | "amount">>): Edit =>
-  edit("What a shield keeps", (s) => ({ ...s, shields: changedIn(s.shields, id, (m) => ({ ...m, ...to })) }));
+  edit(say("What a shield keeps"), (s) => ({ ...s, shields: changedIn(s.shields, id, (m) => ({ ...m, ...to })) }));
 
 /** Switches one mark of the shape off, or on again. */
 export const switchShapeMark = (id: string): Edit => {
   const switched = <M extends { readonly id: string; readonly on: boolean }>(marks: M[]): M[] =>
     changedIn(marks, id, (m) => ({ ...m, on: !m.on }));
-  return edit("Switch a mark on or off", (s) => ({
+  return edit(say("Switch a mark on or off"), (s) => ({
     ...s,
     taut: switched(s.taut),
     faces: switched(s.faces),
@@ -171,4 +172,4 @@ export const deleteShapeMark = (id: string): Edit =>
 
 /** Leaves all that is bent out, or applies it again. */
 export const switchShape = (on: boolean): Edit =>
-  edit(on ? "Apply what is bent" : "Leave what is bent out", (s) => ({ ...s, on }));
+  edit(on ? say("Apply what is bent") : say("Leave what is bent out"), (s) => ({ ...s, on }));

@@ -1,9 +1,10 @@
+import { say } from "../language";
 import { MOST_STROKES, MOST_STROKE_POINTS, type Stroke } from "../edges";
 import type { Vec2 } from "../geometry";
 import type { Recipe } from "../recipe";
 import type { Edit } from "./edit";
 
-const NAMES = { mend: "Mend", graft: "Graft" } as const;
+const NAMES = { mend: say("Mend"), graft: say("Graft") } as const;
 
 function withStrokes(recipe: Recipe, strokes: readonly Stroke[]): Recipe {
   const { strokes: gone, ...edges } = recipe.edges;
@@ -27,7 +28,7 @@ export const addStroke = (stroke: Stroke): Edit => ({
 });
 
 export const switchStroke = (id: string, on: boolean): Edit => ({
-  label: on ? "Switch a stroke on" : "Switch a stroke off",
+  label: on ? say("Switch a stroke on") : say("Switch a stroke off"),
   apply: (recipe) => changed(recipe, id, (s) => ({ ...s, on })),
 });
 
@@ -42,7 +43,7 @@ export const deleteStroke = (id: string): Edit => ({
 
 /** Moves a stroke to other places; what a graft copies stays what it is. @param points as many as it has, pixels of the original. */
 export const moveStroke = (id: string, points: readonly Vec2[]): Edit => ({
-  label: "Move a stroke",
+  label: say("Move a stroke"),
   apply: (recipe) =>
     changed(recipe, id, (s) =>
       points.length === s.points.length ? { ...s, points: points.map(([x, y]): [number, number] => [x, y]) } : s,
@@ -51,7 +52,7 @@ export const moveStroke = (id: string, points: readonly Vec2[]): Edit => ({
 
 /** Another answer of a mend, 1 the first. */
 export const strokeAnswer = (id: string, seed: number): Edit => ({
-  label: "Another answer",
+  label: say("Another answer"),
   apply: (recipe) =>
     changed(recipe, id, ({ seed: gone, ...s }) => {
       void gone;
@@ -64,7 +65,7 @@ export const strokeSettings = (
   id: string,
   { hardness, strength, matched }: { hardness?: number; strength?: number; matched?: boolean },
 ): Edit => ({
-  label: "Change a stroke",
+  label: say("Change a stroke"),
   apply: (recipe) =>
     changed(recipe, id, ({ light, ...s }) => ({
       ...s,

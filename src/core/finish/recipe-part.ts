@@ -1,3 +1,4 @@
+import { say } from "../language";
 import { z } from "zod";
 import { coursePart } from "../course";
 import { masks, masksOn } from "./masks";
@@ -78,7 +79,7 @@ export const tones = ({ exposure, warmth, tint, contrast, black, white, curve, s
 /** Course 6: the tone, and the sharpness lost on the way. */
 export const finishPart = coursePart({
   key: "finish",
-  name: "Finish",
+  name: say("Finish"),
   ready: true,
   shape: { finish: finish.optional().describe("Tone and sharpness, last of all; absent: nothing") },
   laid: ({ finish: f }) =>

@@ -1,3 +1,4 @@
+import { say } from "../language";
 import { z } from "zod";
 import { coursePart, pixels, point } from "../course";
 
@@ -71,7 +72,7 @@ export type FrameSettings = z.output<typeof frame>;
 /** Course 4: what stays in the picture. */
 export const framePart = coursePart({
   key: "frame",
-  name: "Frame",
+  name: say("Frame"),
   ready: true,
   shape: { frame: frame.prefault({}) },
   laid: (recipe) =>

@@ -1,3 +1,4 @@
+import { say } from "../language";
 import { z } from "zod";
 import { coursePart, finite, point } from "../course";
 import { isStitched } from "./lens";
@@ -47,7 +48,7 @@ const numbersOf = ({ k, p, fringes, vignetting, calm }: LensSettings): number[] 
 /** Course 1: bowing, colour fringes, dark corners. */
 export const lensPart = coursePart({
   key: "lens",
-  name: "Lens",
+  name: say("Lens"),
   ready: true,
   shape: { lens: lens.prefault({}) },
   laid: (recipe) => isStitched(recipe.lens.model) || numbersOf(recipe.lens).some((v) => v !== 0),

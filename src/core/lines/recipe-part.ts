@@ -1,3 +1,4 @@
+import { say } from "../language";
 import { z } from "zod";
 import { coursePart, point } from "../course";
 
@@ -68,7 +69,7 @@ export type AttitudeSettings = z.output<typeof attitude>;
 /** Course 2: which way the camera really pointed. */
 export const linesPart = coursePart({
   key: "lines",
-  name: "Lines",
+  name: say("Lines"),
   ready: true,
   shape: { lines, faces: z.array(face).max(200).default([]), attitude: attitude.prefault({}) },
   laid: ({ attitude: a }) => a.pitch !== 0 || a.yaw !== 0 || a.roll !== 0,

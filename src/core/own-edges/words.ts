@@ -1,3 +1,4 @@
+import { say } from "../language";
 import { type Attitude, equivalentOf } from "../camera";
 import type { Size } from "../geometry";
 import type { OwnProposal } from "./proposal";
@@ -17,31 +18,56 @@ export function ownWords({ lens, focal, rival }: OwnProposal, size: Size): strin
   const { model, cornerPx, sigmaPx } = lens;
   if (model === "equidistant")
     words.push(
-      `The lens is a fisheye of ${equivalentOf(size, focal.focalPx).toFixed(1)} mm ± ${((100 * focal.sigmaPx) / focal.focalPx).toFixed(1)} % (35 mm equivalent): no lens of the other kind bows so much.`,
+      say(
+        "The lens is a fisheye of {focal} mm ± {sigma} % (35 mm equivalent): no lens of the other kind bows so much.",
+        {
+          focal: equivalentOf(size, focal.focalPx).toFixed(1),
+          sigma: ((100 * focal.sigmaPx) / focal.focalPx).toFixed(1),
+        },
+      ),
     );
   else if (Math.abs(cornerPx) < NONE * sigmaPx)
-    words.push(`The lens is straight within ± ${px(sigmaPx, sigmaPx)} at the corner.`);
+    words.push(say("The lens is straight within ± {sigma} at the corner.", { sigma: px(sigmaPx, sigmaPx) }));
   else
     words.push(
-      `The lens bows ${cornerPx < 0 ? "outwards (barrel)" : "inwards (pincushion)"}: by ${px(cornerPx, sigmaPx)} ± ${px(sigmaPx, sigmaPx)} at the corner.`,
+      cornerPx < 0
+        ? say("The lens bows outwards (barrel): by {bow} ± {sigma} at the corner.", {
+            bow: px(cornerPx, sigmaPx),
+            sigma: px(sigmaPx, sigmaPx),
+          })
+        : say("The lens bows inwards (pincushion): by {bow} ± {sigma} at the corner.", {
+            bow: px(cornerPx, sigmaPx),
+            sigma: px(sigmaPx, sigmaPx),
+          }),
     );
   const share = sigmaPx / (Math.hypot(size[0], size[1]) / 2);
   if (share > VAGUE)
     words.push(
-      `Its edges hardly reach the corners, so the bow there is known to ± ${(100 * share).toFixed(1)} % only. An edge traced near a corner (Lens, 1) would tell most.`,
+      say(
+        "Its edges hardly reach the corners, so the bow there is known to ± {share} % only. An edge traced near a corner (Lens, 1) would tell most.",
+        { share: (100 * share).toFixed(1) },
+      ),
     );
   const mm = (f: number): string => `${equivalentOf(size, f).toFixed(1)} mm`;
   if (focal.contradicted !== null)
     words.push(
-      `The picture contradicts the focal length it came with: it shows ${mm(focal.focalPx)} (35 mm equivalent), not ${mm(focal.contradicted)}. Was it cropped, or a converter on the lens?`,
+      say(
+        "The picture contradicts the focal length it came with: it shows {focal} (35 mm equivalent), not {contradicted}. Was it cropped, or a converter on the lens?",
+        { focal: mm(focal.focalPx), contradicted: mm(focal.contradicted) },
+      ),
     );
   else if (!focal.told)
     words.push(
-      "The picture does not tell the focal length: it shows too little that runs in two directions, or the camera was held level. The one it came with is kept.",
+      say(
+        "The picture does not tell the focal length: it shows too little that runs in two directions, or the camera was held level. The one it came with is kept.",
+      ),
     );
   if (rival)
     words.push(
-      `Another reading is about as likely: tipped by ${rival.pitch.toFixed(1)}°, rolled by ${rival.roll.toFixed(1)}°. Draw a plumb along something that surely stands.`,
+      say(
+        "Another reading is about as likely: tipped by {pitch}°, rolled by {roll}°. Draw a plumb along something that surely stands.",
+        { pitch: rival.pitch.toFixed(1), roll: rival.roll.toFixed(1) },
+      ),
     );
   return words;
 }
@@ -51,9 +77,21 @@ const degrees = (value: number, sigma: number): string =>
 
 /** How the camera was held, in words. @param sigma degrees; yaw's null where no wall is turned. */
 export function heldWords({ pitch, yaw, roll }: Attitude, sigma: OwnProposal["sigma"]): string {
-  const parts = [`tipped ${pitch < 0 ? "down" : "up"} ${degrees(pitch, sigma.pitch)}`];
+  const parts = [
+    pitch < 0
+      ? say("tipped down {pitch}", { pitch: degrees(pitch, sigma.pitch) })
+      : say("tipped up {pitch}", { pitch: degrees(pitch, sigma.pitch) }),
+  ];
   if (sigma.yaw !== null)
-    parts.push(`turned to the ${yaw < 0 ? "left" : "right"} of the wall by ${degrees(yaw, sigma.yaw)}`);
-  parts.push(`rolled ${roll < 0 ? "anticlockwise" : "clockwise"} ${degrees(roll, sigma.roll)}`);
-  return `The camera was ${parts.join(", ")}.`;
+    parts.push(
+      yaw < 0
+        ? say("turned to the left of the wall by {yaw}", { yaw: degrees(yaw, sigma.yaw) })
+        : say("turned to the right of the wall by {yaw}", { yaw: degrees(yaw, sigma.yaw) }),
+    );
+  parts.push(
+    roll < 0
+      ? say("rolled anticlockwise {roll}", { roll: degrees(roll, sigma.roll) })
+      : say("rolled clockwise {roll}", { roll: degrees(roll, sigma.roll) }),
+  );
+  return say("The camera was {parts}.", { parts: parts.join(", ") });
 }

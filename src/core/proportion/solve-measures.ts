@@ -1,3 +1,4 @@
+import { say, sayList } from "../language";
 import { type SurfaceScale, END_SIGMA_PX, scalesOf } from "./scale";
 import { type Laid, type MeasuredView, type Surface, laidDown } from "./surfaces";
 import type { KnownMeasure } from "./recipe-part";
@@ -163,8 +164,8 @@ export const ratioOf = (m: Exclude<KnownMeasure, { kind: "length" }>): number =>
 
 const cannot = (measure: KnownMeasure): string =>
   measure.kind === "length"
-    ? "Its ends are one place, or lie where what it is on cannot be seen."
-    : "Its marks lie on one line, cross over, or lie where what it is on cannot be seen.";
+    ? say("Its ends are one place, or lie where what it is on cannot be seen.")
+    : say("Its marks lie on one line, cross over, or lie where what it is on cannot be seen.");
 
 /** Metres to a pixel of the corrected plane: a wall at a distance of one is f pixels to one. The facing wall's, or the only one's. */
 function perPixelOf({ camera, attitude, headings }: MeasuredView, scales: readonly SurfaceScale[]): number | null {
@@ -177,7 +178,7 @@ function perPixelOf({ camera, attitude, headings }: MeasuredView, scales: readon
 /** Measures within this of what others say count as agreeing, as a logarithm. */
 const AGREES = 0.02;
 
-const EXCHANGED = "With its width and height exchanged it would agree.";
+const EXCHANGED = say("With its width and height exchanged it would agree.");
 
 /** Why a measure may contradict the others, in words. */
 function likelyCause(m: KnownMeasure, own: Factor, others: Factor): string {
@@ -185,16 +186,21 @@ function likelyCause(m: KnownMeasure, own: Factor, others: Factor): string {
   if (m.kind !== "length" && Math.abs(off + 2 * Math.log(ratioOf(m))) < AGREES) return EXCHANGED;
   const share = 100 * Math.abs(Math.expm1(off));
   return share < 10
-    ? `They differ by ${share.toFixed(1)} %: is its size as stated, and are its marks on its edges?`
-    : "Is it on another wall, or its size another?";
+    ? say("They differ by {share} %: is its size as stated, and are its marks on its edges?", {
+        share: share.toFixed(1),
+      })
+    : say("Is it on another wall, or its size another?");
 }
 
 function wordsOf(shares: readonly MeasureShare[]): string[] {
   const words = shares.flatMap(({ id, why, missPx }) => {
-    if (why) return [`Measure ${id} does not count. ${why}`];
+    if (why) return [say("Measure {id} does not count. {why}", { id, why })];
     if (missPx === null || missPx <= MISSHAPEN_PX) return [];
     return [
-      `The marks of measure ${id} miss its shape by ${Math.round(missPx)} px: is it tilted, or a mark elsewhere?`,
+      say("The marks of measure {id} miss its shape by {miss} px: is it tilted, or a mark elsewhere?", {
+        id,
+        miss: Math.round(missPx),
+      }),
     ];
   });
   const odd = shares.filter((s) => s.off !== null && s.off > CONTRADICTS).sort((a, b) => b.off! - a.off!);
@@ -202,9 +208,15 @@ function wordsOf(shares: readonly MeasureShare[]): string[] {
   if (shares.filter((s) => s.off !== null).length < 3) {
     const exchanged = odd.find((s) => s.cause === EXCHANGED);
     const cause = exchanged
-      ? `With width and height of ${exchanged.id} exchanged they would agree.`
-      : "Is one of them on another wall, or its size another?";
-    return [...words, `Measures ${odd.map((s) => s.id).join(" and ")} contradict each other. ${cause}`];
+      ? say("With width and height of {id} exchanged they would agree.", { id: exchanged.id })
+      : say("Is one of them on another wall, or its size another?");
+    return [
+      ...words,
+      say("Measures {names} contradict each other. {cause}", { names: sayList(odd.map((s) => s.id)), cause }),
+    ];
   }
-  return [...words, `Measure ${odd[0]!.id} contradicts the others. ${odd[0]!.cause}`];
+  return [
+    ...words,
+    say("Measure {id} contradicts the others. {cause}", { id: odd[0]!.id, cause: odd[0]!.cause ?? "" }),
+  ];
 }

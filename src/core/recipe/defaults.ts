@@ -1,4 +1,5 @@
 import type { Vec2 } from "../geometry";
+import { say } from "../language";
 import { type Face, RECIPE_FORMAT, RECIPE_VERSION, type Line, type Recipe, recipeSchema } from "./schema";
 
 /** A recipe in which nothing has been done yet. */
@@ -8,6 +9,10 @@ export function emptyRecipe(): Recipe {
 
 /** First and last point of a line, pixels of the original. */
 export const endsOf = (line: Line): [Vec2, Vec2] => [line.points[0]!, line.points[line.points.length - 1]!];
+
+const LINE_KINDS: Record<Line["kind"], string> = { plumb: say("plumb"), sill: say("sill"), taut: say("taut") };
+/** What a kind of line is called in a sentence. */
+export const lineKind = (kind: Line["kind"]): string => LINE_KINDS[kind];
 
 /**
  * What the lines are called on the sheet: plumbs 1, 2, 3 …, sills A, B … Z, AA …, tauts t1, t2 …,

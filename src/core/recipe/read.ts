@@ -1,3 +1,4 @@
+import { say } from "../language";
 import { z } from "zod";
 import { RecipeError } from "./recipe-error";
 import { RECIPE_FORMAT, RECIPE_VERSION, type Recipe, recipeSchema } from "./schema";
@@ -16,23 +17,29 @@ const isDocument = (v: unknown): v is Document => typeof v === "object" && v !==
  */
 export function readRecipe(json: unknown): Recipe {
   if (!isDocument(json) || json["format"] !== RECIPE_FORMAT)
-    throw new RecipeError(`This is not a recipe: its "format" is not "${RECIPE_FORMAT}".`);
+    throw new RecipeError(say('This is not a recipe: its "format" is not "{format}".', { format: RECIPE_FORMAT }));
   let document = json;
   let version = document["version"];
   if (typeof version !== "number" || !Number.isInteger(version) || version < 1 || version > RECIPE_VERSION)
     throw new RecipeError(
-      `This recipe is of version ${JSON.stringify(version) ?? "none"}; this program knows versions 1 to ${RECIPE_VERSION}.`,
+      say("This recipe is of version {version}; this program knows versions 1 to {newest}.", {
+        version: JSON.stringify(version) ?? say("none"),
+        newest: RECIPE_VERSION,
+      }),
     );
   for (; version < RECIPE_VERSION; version++) {
     const step = migrations.get(version);
-    if (!step) throw new RecipeError(`There is no way from recipe version ${version} to ${version + 1}.`);
+    if (!step)
+      throw new RecipeError(
+        say("There is no way from recipe version {version} to {next}.", { version, next: version + 1 }),
+      );
     document = step(document);
   }
   const result = recipeSchema.safeParse(document);
   if (result.success) return result.data;
   const issue = result.error.issues[0]!;
-  const where = issue.path.length > 0 ? `"${issue.path.join(".")}"` : "the recipe";
-  throw new RecipeError(`The recipe does not hold at ${where}: ${issue.message}`);
+  const where = issue.path.length > 0 ? `"${issue.path.join(".")}"` : say("the recipe");
+  throw new RecipeError(say("The recipe does not hold at {where}: {message}", { where, message: issue.message }));
 }
 
 /** A recipe from JSON text. @throws RecipeError also when the text is not JSON. */
@@ -41,7 +48,7 @@ export function parseRecipe(text: string): Recipe {
   try {
     json = JSON.parse(text);
   } catch {
-    throw new RecipeError("This is not a recipe: the file is not valid JSON.");
+    throw new RecipeError(say("This is not a recipe: the file is not valid JSON."));
   }
   return readRecipe(json);
 }

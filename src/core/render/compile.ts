@@ -1,3 +1,4 @@
+import { say } from "../language";
 import {
   type KeepMark,
   type PlacedMark,
@@ -94,7 +95,9 @@ function chainFor(recipe: SettledRecipe, size: Size, steps: Steps, moving: boole
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     throw new RecipeError(
-      "The corrections of this recipe together flatten the picture to a line. Reset the camera's angles, its focal length or the proportion.",
+      say(
+        "The corrections of this recipe together flatten the picture to a line. Reset the camera's angles, its focal length or the proportion.",
+      ),
     );
   }
 }

@@ -1,3 +1,4 @@
+import { capital, say } from "../language";
 import { type ShapeMark, shapeMarks, shapeNames } from "./shape-marks";
 import type { ShapeModel } from "./shape-model";
 import type { ShapeSettings } from "./shape-settings";
@@ -16,10 +17,10 @@ const MOST_TRIED = 12;
 const MOST_TOLD = 3;
 
 const WRONG = {
-  "in line": "has three corners in line",
-  "inside out": "is turned inside out",
-  unseen: "has a corner that cannot be seen",
-  "too wide": "goes further round than one flat thing can be seen",
+  "in line": say("has three corners in line"),
+  "inside out": say("is turned inside out"),
+  unseen: say("has a corner that cannot be seen"),
+  "too wide": say("goes further round than one flat thing can be seen"),
 } as const;
 
 const without = (shape: ShapeSettings, id: string): ShapeSettings => {
@@ -28,9 +29,9 @@ const without = (shape: ShapeSettings, id: string): ShapeSettings => {
   return { ...shape, taut: off(shape.taut), faces: off(shape.faces), shields: off(shape.shields) };
 };
 
+const MARKS = { taut: say("taut line"), face: say("face"), shield: say("shield") } as const;
 /** A mark as it is called in a sentence. */
-const called = ({ kind, name }: ShapeMark): string => `${kind === "taut" ? "taut line" : kind} ${name}`;
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const called = ({ kind, name }: ShapeMark): string => `${MARKS[kind]} ${name}`;
 const px = (v: number): string => (v < 9.95 ? v.toFixed(1) : v.toFixed(0));
 
 /**
@@ -47,21 +48,28 @@ export function explainShape(
   const names = shapeNames(shape);
   const messages = model.faults.map(({ id, fault }): ShapeMessage => ({
     ids: [id],
-    text: `Face ${names.get(id)} ${WRONG[fault]}: it does not count.`,
+    text: say("Face {name} {wrong}: it does not count.", { name: names.get(id)!, wrong: WRONG[fault] }),
   }));
   for (const mark of marks)
     if (mark.kind === "taut" && Math.abs(mark.before.lean ?? 0) > FAR_OFF)
       messages.push({
         ids: [mark.id],
-        text: `${capital(called(mark))} lies ${Math.abs(mark.before.lean!).toFixed(0)}° from what it is locked to: is that meant?`,
+        text: say("{mark} lies {lean}° from what it is locked to: is that meant?", {
+          mark: capital(called(mark)),
+          lean: Math.abs(mark.before.lean!).toFixed(0),
+        }),
       });
   if (model.share < 1) {
     const culprit = marks.slice(0, MOST_TRIED).find(({ id }) => (solve(without(shape, id))?.share ?? 1) === 1);
     messages.push({
       ids: culprit ? [culprit.id] : [],
       text:
-        `Only ${Math.round(100 * model.share)} % of what is marked is done: more would fold the picture.` +
-        (culprit && marks.length > 1 ? ` Without ${called(culprit)} the rest would be done wholly.` : ""),
+        say("Only {share} % of what is marked is done: more would fold the picture.", {
+          share: Math.round(100 * model.share),
+        }) +
+        (culprit && marks.length > 1
+          ? ` ${say("Without {culprit} the rest would be done wholly.", { culprit: called(culprit) })}`
+          : ""),
     });
   }
   // Where less is done than asked for, every mark misses it.
@@ -80,13 +88,20 @@ export function explainShape(
     });
     const off = px(mark.residualPx);
     if (!rival) {
-      messages.push({ ids: [mark.id], text: `${capital(called(mark))} cannot hold wholly: off by ${off} px.` });
+      messages.push({
+        ids: [mark.id],
+        text: say("{mark} cannot hold wholly: off by {off} px.", { mark: capital(called(mark)), off }),
+      });
       continue;
     }
     told.add(rival.id);
     messages.push({
       ids: [mark.id, rival.id],
-      text: `${capital(called(mark))} and ${called(rival)} cannot both hold: off by ${off} px.`,
+      text: say("{mark} and {rival} cannot both hold: off by {off} px.", {
+        mark: capital(called(mark)),
+        rival: called(rival),
+        off,
+      }),
     });
   }
   return messages;

@@ -1,3 +1,4 @@
+import { say } from "../language";
 import { coursePart } from "../course";
 import { proportionLaid, proportionShape } from "../proportion";
 import { bendOf, movesAnything, shapeSettings } from "./shape-settings";
@@ -5,7 +6,7 @@ import { bendOf, movesAnything, shapeSettings } from "./shape-settings";
 /** Course 3: how tall the building really is; what is flat, straight or must keep its form. Its key is its oldest part's. */
 export const shapePart = coursePart({
   key: "proportion",
-  name: "Shape",
+  name: say("Shape"),
   ready: true,
   shape: {
     ...proportionShape,

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { createHash, randomUUID } from "node:crypto";
 import { constants } from "node:fs";
 import { access, link, mkdir, open, rename, rm, stat, unlink } from "node:fs/promises";
@@ -70,7 +71,7 @@ export async function receive(chunks: AsyncIterable<Uint8Array>): Promise<Arrive
     try {
       for await (const chunk of arriving(chunks)) {
         bytes += chunk.byteLength;
-        if (bytes > LIMITS.bytes) throw new Problem(413, "The file is larger than 500 MB.");
+        if (bytes > LIMITS.bytes) throw new Problem(413, say("The file is larger than 500 MB."));
         hash.update(chunk);
         await handle.writeFile(chunk);
       }
@@ -78,10 +79,11 @@ export async function receive(chunks: AsyncIterable<Uint8Array>): Promise<Arrive
     } finally {
       await handle.close();
     }
-    if (bytes === 0) throw new Problem(422, "The file is empty.");
+    if (bytes === 0) throw new Problem(422, say("The file is empty."));
   } catch (error) {
     await discard();
-    if (isFull(error)) throw new Problem(507, "The disk is full; the file was not kept. Make room and add it again.");
+    if (isFull(error))
+      throw new Problem(507, say("The disk is full; the file was not kept. Make room and add it again."));
     throw error;
   }
   return { file, sha256: hash.digest("hex"), bytes, discard };
@@ -117,7 +119,8 @@ export async function writeWhole(target: string, write: (temporaryFile: string) 
     return (await stat(target)).size;
   } catch (error) {
     await rm(file, { force: true });
-    if (isFull(error)) throw new Problem(507, "The disk is full. Make room and try again; nothing you saved is lost.");
+    if (isFull(error))
+      throw new Problem(507, say("The disk is full. Make room and try again; nothing you saved is lost."));
     throw error;
   }
 }

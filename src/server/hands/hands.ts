@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { type ChildProcess, fork } from "node:child_process";
 import { readFile } from "node:fs/promises";
 import { setPriority } from "node:os";
@@ -171,10 +172,17 @@ export class Hands {
     const look = setInterval(() => {
       void memoryOf(hand.pid ?? 0).then((bytes) => {
         if (bytes > limits.bytes)
-          giveUp(`more than ${Math.round(limits.bytes / 2 ** 20)} MB of memory, which is more than its size explains`);
+          giveUp(
+            say("more than {most} MB of memory, which is more than its size explains", {
+              most: Math.round(limits.bytes / 2 ** 20),
+            }),
+          );
       });
     }, LOOK_MS);
-    const late = setTimeout(() => giveUp(`more than ${Math.round(limits.ms / 1000)} seconds`), limits.ms);
+    const late = setTimeout(
+      () => giveUp(say("more than {seconds} seconds", { seconds: Math.round(limits.ms / 1000) })),
+      limits.ms,
+    );
     let grace: NodeJS.Timeout | undefined;
     const stop = (): void => {
       if (hand.connected) hand.send({ stop: true } satisfies ToHand, () => undefined);
@@ -203,11 +211,14 @@ export class Hands {
         const { status, message, details } = answer.problem;
         reject(new Problem(status as Problem["status"], message, details));
       } else if (answer && "fault" in answer) reject(new Error(answer.fault));
-      else if (overrun) reject(new Problem(422, `The picture took ${overrun}; it is damaged, or made to do so.`));
+      else if (overrun)
+        reject(new Problem(422, say("The picture took {overrun}; it is damaged, or made to do so.", { overrun })));
       else if (this.closed) reject(new Error("The process is ending."));
       else {
         console.error(`A hand died of "${task}" (${hand.signalCode ?? hand.exitCode}).`);
-        reject(new Problem(422, "The picture made its reader fail; it is damaged, or of a kind that cannot be read."));
+        reject(
+          new Problem(422, say("The picture made its reader fail; it is damaged, or of a kind that cannot be read.")),
+        );
       }
     } finally {
       clearInterval(look);

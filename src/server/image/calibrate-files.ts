@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { type Calibration, type ChartKind, type SeenChart, calibrate, findChart } from "@/core/lens";
 import type { Size } from "@/core/geometry";
 import { Problem } from "../problem";
@@ -34,7 +35,10 @@ export async function calibrateFiles({ pictures, columns, rows, kind }: ChartOrd
     if (size && (size[0] !== grey.width || size[1] !== grey.height))
       throw new Problem(
         422,
-        `${name} has ${grey.width} × ${grey.height} pixels, the first picture ${size[0]} × ${size[1]}; use pictures of one size, all turned the same way.`,
+        say(
+          "{name} has {width} × {height} pixels, the first picture {firstWidth} × {firstHeight}; use pictures of one size, all turned the same way.",
+          { name, width: grey.width, height: grey.height, firstWidth: size[0], firstHeight: size[1] },
+        ),
       );
     size = [grey.width, grey.height];
     const chart = findChart(grey, columns, rows, kind);
@@ -46,7 +50,12 @@ export async function calibrateFiles({ pictures, columns, rows, kind }: ChartOrd
   if (!size || found.length === 0)
     throw new Problem(
       422,
-      `No chart of ${columns} × ${rows} ${kind === "checker" ? "inner corners" : "crossings"} was found in ${without.length === 1 ? without[0]! : "any of the pictures"}. The whole chart must be in the picture.`,
+      say("No chart of {columns} × {rows} {kind} was found in {pictures}. The whole chart must be in the picture.", {
+        columns,
+        rows,
+        kind: kind === "checker" ? say("inner corners") : say("crossings"),
+        pictures: without.length === 1 ? without[0]! : say("any of the pictures"),
+      }),
     );
   try {
     return { ...calibrate(found, size), used, without };

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import exifr from "exifr";
 import sharp, { type Metadata, readWhole } from "./library";
 import { type Orientation, orientationOf } from "@/core/lens";
@@ -39,7 +40,10 @@ export async function inspect(file: string, name: string, thorough = true): Prom
   if (says && says !== format)
     throw new Problem(
       415,
-      `The name says ${FORMAT_NAMES[says]}, but the file is a ${FORMAT_NAMES[format]}. Rename it and add it again.`,
+      say("The name says {said}, but the file is a {found}. Rename it and add it again.", {
+        said: FORMAT_NAMES[says],
+        found: FORMAT_NAMES[format],
+      }),
     );
   const pixels = await readable(file);
   const meta = await metadataOf(pixels);
@@ -47,9 +51,12 @@ export async function inspect(file: string, name: string, thorough = true): Prom
   if (width * height > LIMITS.pixels)
     throw new Problem(
       422,
-      `The picture has ${Math.round((width * height) / 1e6)} megapixels; up to ${LIMITS.pixels / 1e6} are possible.`,
+      say("The picture has {megapixels} megapixels; up to {most} are possible.", {
+        megapixels: Math.round((width * height) / 1e6),
+        most: LIMITS.pixels / 1e6,
+      }),
     );
-  if (format === "webp" && (meta.pages ?? 1) > 1) throw new Problem(415, "This is an animation, not a photo.");
+  if (format === "webp" && (meta.pages ?? 1) > 1) throw new Problem(415, say("This is an animation, not a photo."));
   if (thorough) await decodeOnce(pixels);
   // A raw file is developed the right way up; how it was stored only the file itself tells.
   const orientation = orientationOf(
@@ -63,7 +70,7 @@ async function metadataOf(file: string): Promise<Metadata> {
   try {
     return await sharp(file, { limitInputPixels: false }).metadata();
   } catch {
-    throw new Problem(422, "The file is damaged: its header cannot be read.");
+    throw new Problem(422, say("The file is damaged: its header cannot be read."));
   }
 }
 

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { open } from "node:fs/promises";
 import { Problem } from "../problem";
 
@@ -35,7 +36,10 @@ export async function sniffFile(file: string): Promise<Exclude<Format, "dng">> {
   const head = await headOf(file);
   const begins = sniff(head);
   if (begins) return begins;
-  throw new Problem(415, `This is ${describeOther(head)}. Flat Stone takes JPEG, PNG, TIFF, WebP and DNG photos.`);
+  throw new Problem(
+    415,
+    say("This is {other}. Flat Stone takes JPEG, PNG, TIFF, WebP and DNG photos.", { other: describeOther(head) }),
+  );
 }
 
 /** Whether a file begins as one that Flat Stone delivers: the kinds it takes, or AVIF. */
@@ -47,13 +51,13 @@ export async function isDelivered(file: string): Promise<boolean> {
 /** What a file that is no picture of ours seems to be, in words. */
 export function describeOther(head: Buffer): string {
   const text = head.toString("utf8").trimStart().toLowerCase();
-  if (text.startsWith("<svg") || (text.startsWith("<?xml") && text.includes("<svg"))) return "a drawing (SVG)";
-  if (text.startsWith("<!doctype html") || text.startsWith("<html")) return "a web page";
-  if (starts(head, "%PDF")) return "a PDF";
-  if (starts(head, "GIF8")) return "a GIF";
-  if (starts(head, "ftyp", 4)) return "a HEIF, AVIF or video file";
-  if (starts(head, "PK")) return "an archive";
-  return "not a picture";
+  if (text.startsWith("<svg") || (text.startsWith("<?xml") && text.includes("<svg"))) return say("a drawing (SVG)");
+  if (text.startsWith("<!doctype html") || text.startsWith("<html")) return say("a web page");
+  if (starts(head, "%PDF")) return say("a PDF");
+  if (starts(head, "GIF8")) return say("a GIF");
+  if (starts(head, "ftyp", 4)) return say("a HEIF, AVIF or video file");
+  if (starts(head, "PK")) return say("an archive");
+  return say("not a picture");
 }
 
 const EXTENSIONS: Readonly<Record<string, Format>> = {

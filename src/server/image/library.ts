@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import sharp from "sharp";
 import { Problem } from "../problem";
 import { SideBySide } from "./side-by-side";
@@ -45,7 +46,7 @@ export async function readWhole<T>(read: (failOn: "error" | "warning") => Promis
       });
   } catch (error) {
     if (error instanceof Problem) throw error;
-    throw new Problem(422, "The file is truncated or damaged: not all of the picture is there.");
+    throw new Problem(422, say("The file is truncated or damaged: not all of the picture is there."));
   }
 }
 

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { execFile } from "node:child_process";
 import { createHash } from "node:crypto";
 import { mkdir, rename, rm, stat, utimes } from "node:fs/promises";
@@ -82,7 +83,7 @@ async function develop(file: string, target: string): Promise<string> {
     const { code, syscall, stderr } = error as { code?: string | number; syscall?: string; stderr?: string };
     // The command itself may be missing, or what it starts; that it wrote nothing is the file's fault.
     if ((code === "ENOENT" && syscall?.startsWith("spawn")) || /failed to execute/.test(stderr ?? ""))
-      throw new Problem(501, "Raw photos need Debian's package libraw-bin, which is not installed on the server.");
-    throw new Problem(422, "The raw photo is damaged, or of a kind that cannot be developed.");
+      throw new Problem(501, say("Raw photos need Debian's package libraw-bin, which is not installed on the server."));
+    throw new Problem(422, say("The raw photo is damaged, or of a kind that cannot be developed."));
   }
 }

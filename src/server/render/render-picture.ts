@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { onlyPlacing } from "@/core/edges";
 import type { FocalMetadata } from "@/core/camera";
 import type { Size } from "@/core/geometry";
@@ -71,13 +72,19 @@ function refuseTooLarge(format: DeliveryFormat, [width, height]: Size): void {
   if (width * height > MOST_GROWN * LIMITS.pixels)
     throw new Problem(
       422,
-      `The frame is ${width} × ${height} pixels, because so steep a correction draws its far side out without end. Ease it, or draw a smaller frame.`,
+      say(
+        "The frame is {width} × {height} pixels, because so steep a correction draws its far side out without end. Ease it, or draw a smaller frame.",
+        { width, height },
+      ),
     );
   const most = LONGEST[format];
   if (Math.max(width, height) > most)
     throw new Problem(
       422,
-      `${width} × ${height} pixels are more than ${format.toUpperCase()} can hold (${most} a side). Choose TIFF or PNG, or a smaller frame.`,
+      say(
+        "{width} × {height} pixels are more than {format} can hold ({most} a side). Choose TIFF or PNG, or a smaller frame.",
+        { width, height, format: format.toUpperCase(), most },
+      ),
     );
 }
 
@@ -113,7 +120,7 @@ export async function renderPicture(
   if (!(await exists(order.source)))
     throw new Problem(
       410,
-      "The original of this photo is missing from the folder of files. Put it back, or add the photo again.",
+      say("The original of this photo is missing from the folder of files. Put it back, or add the photo again."),
     );
   const decoding = order.decoding ?? decode(order.source, order.options.colour);
   void loadXmp();

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Rect } from "@/core/geometry";
 import { fixed } from "@/ui";
 
@@ -77,11 +78,13 @@ export function hatched(
 /** What is told of them in words. */
 export function endsWords({ black, white, gap }: Omit<Ends, "kinds">): string {
   const parts = [
-    white > 0 ? `${share(white)} at white (\\\\\\)` : "",
-    black > 0 ? `${share(black)} at black (///)` : "",
-    gap > 0 ? `${share(gap)} gap (#)` : "",
+    white > 0 ? say("{white} at white (\\\\\\)", { white: share(white) }) : "",
+    black > 0 ? say("{black} at black (///)", { black: share(black) }) : "",
+    gap > 0 ? say("{gap} gap (#)", { gap: share(gap) }) : "",
   ].filter((p) => p !== "");
-  return parts.length === 0 ? "Nothing of the frame in sight is clipped or a gap." : `In sight: ${parts.join(", ")}.`;
+  return parts.length === 0
+    ? say("Nothing of the frame in sight is clipped or a gap.")
+    : say("In sight: {parts}.", { parts: parts.join(", ") });
 }
 
 const share = (v: number): string => (v < 0.0005 ? "under 0.1 %" : `${fixed(100 * v, 1)} %`);

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { clearGuides, layGuide } from "@/core/edits";
 import type { Guide } from "@/core/recipe";
 import { compile, withCamera } from "@/core/render";
@@ -16,21 +17,21 @@ function layInMiddle({ get }: CommandContext, way: Guide["way"]): void {
 export const GUIDE_COMMANDS: readonly Command[] = [
   {
     id: "level-guide",
-    words: "Lay a level guide through the middle (or pull it from the ruler)",
+    words: say("Lay a level guide through the middle (or pull it from the ruler)"),
     group: "Look",
     keys: [],
     run: (context) => layInMiddle(context, "level"),
   },
   {
     id: "standing-guide",
-    words: "Lay a standing guide through the middle (or pull it from the ruler)",
+    words: say("Lay a standing guide through the middle (or pull it from the ruler)"),
     group: "Look",
     keys: [],
     run: (context) => layInMiddle(context, "standing"),
   },
   {
     id: "clear-guides",
-    words: "Take all guides away",
+    words: say("Take all guides away"),
     group: "Look",
     keys: [],
     can: ({ get }) => get().recipe.guides !== undefined,

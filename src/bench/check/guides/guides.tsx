@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { type KeyboardEvent, type PointerEvent, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import type { View } from "@/client/picture/view";
@@ -23,14 +24,14 @@ const STRIPS = [
   {
     way: "level",
     id: "ruler-across",
-    words: "Pull a level guide from here",
+    words: say("Pull a level guide from here"),
     cursor: "cursor-row-resize",
     style: { left: MARGIN.left, right: 0, top: MARGIN.top - RULER, height: RULER },
   },
   {
     way: "standing",
     id: "ruler-down",
-    words: "Pull a standing guide from here",
+    words: say("Pull a standing guide from here"),
     cursor: "cursor-col-resize",
     style: { top: MARGIN.top, bottom: 0, left: MARGIN.left - RULER, width: RULER },
   },
@@ -133,7 +134,11 @@ export function Guides({ map, view, sheet }: { map: PlaneMap; view: View; sheet:
                 ? { left: at - TAB / 2, top: MARGIN.top - TAB, width: TAB, height: TAB }
                 : { top: at - TAB / 2, left: MARGIN.left - TAB, width: TAB, height: TAB }
             }
-            aria-label={`${standing ? "Standing" : "Level"} guide at ${fixed(guide.at, 1)} pixels: drag, arrow keys, Delete`}
+            aria-label={
+              standing
+                ? say("Standing guide at {at} pixels: drag, arrow keys, Delete", { at: fixed(guide.at, 1) })
+                : say("Level guide at {at} pixels: drag, arrow keys, Delete", { at: fixed(guide.at, 1) })
+            }
             onPointerDown={down(guide.way, guide.id)}
             onKeyDown={key(guide)}
             onBlur={() => useBench.getState().endGesture()}

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { allGaps, answerOf } from "@/core/edits";
 import { BRUSH_COMMANDS } from "./brush/brush-commands";
 import type { Command, CommandContext } from "../../commands/command";
@@ -11,7 +12,7 @@ const TURNS: Record<FillShown, FillShown> = { with: "without", without: "only", 
 export const EDGES_COMMANDS: readonly Command[] = [
   {
     id: "fill-gaps",
-    words: "Fill all gaps",
+    words: say("Fill all gaps"),
     group,
     keys: ["Shift+f"],
     can,
@@ -19,7 +20,7 @@ export const EDGES_COMMANDS: readonly Command[] = [
   },
   {
     id: "leave-gaps",
-    words: "Leave all gaps as they are",
+    words: say("Leave all gaps as they are"),
     group,
     keys: ["Shift+n"],
     can,
@@ -27,7 +28,7 @@ export const EDGES_COMMANDS: readonly Command[] = [
   },
   {
     id: "another-answer",
-    words: "Another answer for the fill",
+    words: say("Another answer for the fill"),
     group,
     keys: ["Shift+y"],
     can,
@@ -35,7 +36,7 @@ export const EDGES_COMMANDS: readonly Command[] = [
   },
   {
     id: "fill-shown",
-    words: "Show the picture without the fill, only the fill, or both",
+    words: say("Show the picture without the fill, only the fill, or both"),
     group,
     keys: ["Shift+h"],
     can,

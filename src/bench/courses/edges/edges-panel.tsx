@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { Pipette } from "lucide-react";
 import { useMemo, useRef } from "react";
 import { useBench } from "@/client/bench-store";
@@ -18,18 +19,18 @@ import { SourcesPart } from "./sources-part";
 import { StrokesPart } from "./strokes-part";
 
 export const CHOICE_WORDS: Record<GapChoice, string> = {
-  leave: "Leave",
-  plain: "Colour",
-  fill: "Fill",
-  trim: "Trim",
-  bend: "Bend",
+  leave: say("Leave"),
+  plain: say("Colour"),
+  fill: say("Fill"),
+  trim: say("Trim"),
+  bend: say("Bend"),
 };
 
 /** Colours picked in quicker succession than this are one step, ms. */
 const PICKING_MS = 400;
 
 /** What a gap is called by where it lies. */
-const PLACES: Record<Side, string> = { left: "left", top: "top", right: "right", bottom: "bottom" };
+const PLACES: Record<Side, string> = { left: say("left"), top: say("top"), right: say("right"), bottom: say("bottom") };
 
 /** Course 5: what becomes of the frame's gaps, each by itself. */
 export function EdgesPanel({ derived }: PanelParts) {
@@ -45,25 +46,25 @@ export function EdgesPanel({ derived }: PanelParts) {
   const filling = gaps.some((g) => g.do === "fill");
   return (
     <>
-      <CourseSwitch title="Edges" course="edges" />
+      <CourseSwitch title={say("Edges")} course="edges" />
       {gaps.length === 0 && !trimmed && <NoGaps rule={recipe.frame.rule} />}
       {(gaps.length > 0 || trimmed) && (
         <div className="px-3.5 pb-2">
-          <p className="muted pb-1">All gaps:</p>
+          <p className="muted pb-1">{say("All gaps:")}</p>
           <Choices
             value={edges.each ? null : edges.gaps}
-            name="All gaps"
+            name={say("All gaps")}
             onChoose={(choice) => edit(allGaps(choice))}
           />
         </div>
       )}
       {gaps.length + closed.length > 0 && (
-        <table className="schedule w-full" aria-label="Gaps">
+        <table className="schedule w-full" aria-label={say("Gaps")}>
           <thead>
             <tr className="muted text-left">
-              <th className="pl-3.5 font-normal">Gap</th>
-              <th className="font-normal">Of the frame</th>
-              <th className="pr-3.5 text-right font-normal">What is done</th>
+              <th className="pl-3.5 font-normal">{say("Gap")}</th>
+              <th className="font-normal">{say("Of the frame")}</th>
+              <th className="pr-3.5 text-right font-normal">{say("What is done")}</th>
             </tr>
           </thead>
           <tbody>
@@ -77,23 +78,24 @@ export function EdgesPanel({ derived }: PanelParts) {
         </table>
       )}
       {trimmed && !bent && gaps.length === 0 && (
-        <p className="px-3.5 pb-2">The frame has stepped in; nothing of it is empty.</p>
+        <p className="px-3.5 pb-2">{say("The frame has stepped in; nothing of it is empty.")}</p>
       )}
       {bent && (
         <p className="px-3.5 pb-2">
-          What is nearest to the frame is drawn out to it: straight edges there bend. The stretch map (U) shows how
-          much.
+          {say(
+            "What is nearest to the frame is drawn out to it: straight edges there bend. The stretch map (U) shows how much.",
+          )}
         </p>
       )}
       {makes && (
-        <section className="ruled border-t px-3.5 pt-2" aria-label="What is made">
+        <section className="ruled border-t px-3.5 pt-2" aria-label={say("What is made")}>
           <FillStatus derived={derived} />
         </section>
       )}
       {filling && (
-        <section className="px-3.5 pb-2" aria-label="Fill">
+        <section className="px-3.5 pb-2" aria-label={say("Fill")}>
           <NumberField
-            label="Reach in"
+            label={say("Reach in")}
             value={edges.reach ?? 0}
             standard={0}
             step={1}
@@ -105,17 +107,17 @@ export function EdgesPanel({ derived }: PanelParts) {
             onDone={endGesture}
           />
           <div className="flex items-center gap-2 pt-1.5">
-            <span className="grow">Answer {edges.seed ?? 1}</span>
+            <span className="grow">{say("Answer {seed}", { seed: edges.seed ?? 1 })}</span>
             {(edges.seed ?? 1) > 1 && (
               <button className="btn btn-xs" onClick={() => edit(answerOf(1))}>
-                The first
+                {say("The first")}
               </button>
             )}
             <button className="btn btn-xs" onClick={() => edit(answerOf((edges.seed ?? 1) + 1))}>
-              Another one
+              {say("Another one")}
             </button>
             <button className="btn btn-xs" onClick={() => compareAnswers(derived, edges.seed ?? 1)}>
-              Four side by side
+              {say("Four side by side")}
             </button>
           </div>
           <label className="flex cursor-pointer items-center gap-2 pt-1.5">
@@ -125,7 +127,7 @@ export function EdgesPanel({ derived }: PanelParts) {
               checked={edges.repeat === true}
               onChange={() => edit(mayRepeat(edges.repeat !== true))}
             />
-            Faces, keep areas and measured things may be repeated
+            {say("Faces, keep areas and measured things may be repeated")}
           </label>
         </section>
       )}
@@ -139,9 +141,11 @@ export function EdgesPanel({ derived }: PanelParts) {
 function NoGaps({ rule }: { rule: "clean" | "free" }) {
   return (
     <p className="px-3.5 pb-2" role="status">
-      The frame has no gaps: the photo covers all of it.
+      {say("The frame has no gaps: the photo covers all of it.")}{" "}
       {rule === "clean" &&
-        " Draw it larger in Frame where the picture should reach further than the photo; what is empty is filled here."}
+        say(
+          "Draw it larger in Frame where the picture should reach further than the photo; what is empty is filled here.",
+        )}
     </p>
   );
 }
@@ -183,13 +187,13 @@ function GapRow({ gap }: { gap: Pick<Gap, "side" | "do" | "plain"> & { readonly 
         {name}
       </th>
       <td className="tabular-nums">
-        {gap.share === null ? "closed" : gap.share < 0.001 ? "under 0.1 %" : percent(gap.share, 1)}
+        {gap.share === null ? say("closed") : gap.share < 0.001 ? say("under 0.1 %") : percent(gap.share, 1)}
       </td>
       <td className="py-0.5 pr-3.5 text-right">
         {gap.do === "plain" && (
           <button
             className="btn btn-ghost btn-xs btn-square align-middle"
-            aria-label={`Pick from the picture for the gap ${name}`}
+            aria-label={say("Pick from the picture for the gap {name}", { name })}
             aria-pressed={tool === "colour" && pickFor === gap.side}
             onClick={() => {
               useFillState.setState({ pickFor: gap.side });
@@ -203,7 +207,7 @@ function GapRow({ gap }: { gap: Pick<Gap, "side" | "do" | "plain"> & { readonly 
           <input
             type="color"
             className="mr-1.5 h-6 w-8 align-middle"
-            aria-label={`Colour of the gap ${name}`}
+            aria-label={say("Colour of the gap {name}", { name })}
             value={gap.plain}
             onChange={(e) => {
               edit(gapColour(gap.side, e.target.value), `colour ${gap.side}`);
@@ -215,7 +219,7 @@ function GapRow({ gap }: { gap: Pick<Gap, "side" | "do" | "plain"> & { readonly 
         )}
         <select
           className="select select-xs w-24"
-          aria-label={`Gap ${name}`}
+          aria-label={say("Gap {name}", { name })}
           value={gap.do}
           onChange={(e) => edit(gapChoice(gap.side, e.target.value as GapChoice))}
         >

@@ -1,11 +1,16 @@
 "use client";
 
+import { say } from "@/core/language";
 import { percent } from "@/ui";
 import type { Derived } from "../../derived";
 import { type FillShown, useFillState } from "../../fill-state";
 import { fillOf, makeAnew, standingOf } from "../../use-fill";
 
-const SHOWN: Record<FillShown, string> = { with: "With fill", without: "Without", only: "Only the fill" };
+const SHOWN: Record<FillShown, string> = {
+  with: say("With fill"),
+  without: say("Without"),
+  only: say("Only the fill"),
+};
 
 /** How the fill stands, and what of it is shown. */
 export function FillStatus({ derived }: { derived: Derived }) {
@@ -16,31 +21,36 @@ export function FillStatus({ derived }: { derived: Derived }) {
     <div className="pb-1.5">
       <p role="status" data-testid="fill-state" className="pb-1.5">
         {working
-          ? "Working …"
+          ? say("Working …")
           : error
-            ? `It could not be made: ${error}`
+            ? say("It could not be made: {error}", { error })
             : halted
-              ? "Stopped. A delivery makes it all the same."
+              ? say("Stopped. A delivery makes it all the same.")
               : standing !== "fresh" || !fill
-                ? "What is made up is out of date."
+                ? say("What is made up is out of date.")
                 : fill.info.unfilled > 0
-                  ? `Of the frame ${percent(fill.info.unfilled, 1)} stays empty: there is nothing left to fill it from. Allow more areas.`
-                  : `Made up: ${percent(fill.info.filled, 1)} of the frame. The delivered file says so.`}
+                  ? say(
+                      "Of the frame {unfilled} stays empty: there is nothing left to fill it from. Allow more areas.",
+                      { unfilled: percent(fill.info.unfilled, 1) },
+                    )
+                  : say("Made up: {filled} of the frame. The delivered file says so.", {
+                      filled: percent(fill.info.filled, 1),
+                    })}
         {working && (
           <button
             className="btn btn-xs ml-2"
             onClick={() => useFillState.setState({ stopped: fillOf(derived), working: false })}
           >
-            Stop
+            {say("Stop")}
           </button>
         )}
         {!working && (error !== null || halted) && (
           <button className="btn btn-xs ml-2" onClick={makeAnew}>
-            {halted ? "Make it" : "Try again"}
+            {halted ? say("Make it") : say("Try again")}
           </button>
         )}
       </p>
-      <div className="join w-full" role="group" aria-label="What is shown">
+      <div className="join w-full" role="group" aria-label={say("What is shown")}>
         {(Object.keys(SHOWN) as FillShown[]).map((key) => (
           <button
             key={key}

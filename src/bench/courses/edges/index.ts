@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { strokesOn } from "@/core/edges";
 import type { BenchCourse } from "../bench-course";
 import { GRAFT, MEND } from "./brush/brush-tool";
@@ -7,7 +8,13 @@ import { COLOUR } from "./tools/colour-tool";
 import { holdStroke } from "./tools/hold-stroke";
 import { SOURCE, SPARE } from "./tools/area-tool";
 
-const NOTES = { fill: "filled", plain: "plain", trim: "trimmed", bend: "bent shut", leave: "" } as const;
+const NOTES = {
+  fill: say("filled"),
+  plain: say("plain"),
+  trim: say("trimmed"),
+  bend: say("bent shut"),
+  leave: "",
+} as const;
 
 /** Course 5 on the Bench. */
 export const edgesCourse: BenchCourse = {
@@ -15,8 +22,10 @@ export const edgesCourse: BenchCourse = {
   note: ({ edges }, laid) => {
     if (!laid) return "";
     const strokes = strokesOn(edges).length;
-    const gaps = edges.each ? "by gap" : NOTES[edges.gaps];
-    return [gaps, strokes > 0 && `${strokes} ${strokes === 1 ? "stroke" : "strokes"}`].filter(Boolean).join(", ");
+    const gaps = edges.each ? say("by gap") : NOTES[edges.gaps];
+    return [gaps, strokes > 0 && say("{strokes, plural, one {# stroke} other {# strokes}}", { strokes })]
+      .filter(Boolean)
+      .join(", ");
   },
   tools: [MEND, GRAFT, SOURCE, SPARE, COLOUR],
   grips: [holdStroke],

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { deleteSource, switchSource } from "@/core/edits";
 import { RowButtons } from "../row-buttons";
@@ -11,18 +12,18 @@ export function SourcesPart() {
   if (sources.length === 0)
     return (
       <p className="ruled border-t px-3.5 py-2">
-        Draw around what gaps should be filled from (Shift U), or what must never be copied (Shift V).
+        {say("Draw around what gaps should be filled from (Shift U), or what must never be copied (Shift V).")}
       </p>
     );
   return (
-    <table className="schedule ruled w-full border-t" aria-label="Areas">
+    <table className="schedule ruled w-full border-t" aria-label={say("Areas")}>
       <tbody>
         {sources.map(({ id, use, on }, i) => (
           <tr key={id} className={on ? "" : "opacity-60"}>
             <th scope="row" className="w-10 pl-3.5 text-left font-semibold">
               S{i + 1}
             </th>
-            <td>{use === "from" ? "fill from here" : "never from here"}</td>
+            <td>{use === "from" ? say("fill from here") : say("never from here")}</td>
             <td className="pr-3 text-right">
               <RowButtons
                 name={`S${i + 1}`}

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { HARDNESS, type Stroke } from "@/core/edges";
 import { deleteStroke, strokeAnswer, strokeSettings, switchStroke } from "@/core/edits";
@@ -8,7 +9,7 @@ import { LEAST_STRENGTH } from "../../brush/brush-state";
 import { ShareField } from "../share-field";
 import { strokeNames } from "./stroke-names";
 
-const KINDS = { mend: "mended", graft: "grafted" } as const;
+const KINDS = { mend: say("mended"), graft: say("grafted") } as const;
 
 /** The strokes of both brushes, the topmost first; the selected one with its settings. */
 export function StrokesPart() {
@@ -17,12 +18,12 @@ export function StrokesPart() {
   if (strokes.length === 0) return null;
   const names = strokeNames(strokes);
   return (
-    <section className="ruled border-t" aria-label="Strokes">
-      <table className="schedule w-full" aria-label="Strokes">
+    <section className="ruled border-t" aria-label={say("Strokes")}>
+      <table className="schedule w-full" aria-label={say("Strokes")}>
         <thead>
           <tr className="muted text-left">
-            <th className="w-16 pl-3.5 font-normal">Stroke</th>
-            <th className="font-normal">Brush</th>
+            <th className="w-16 pl-3.5 font-normal">{say("Stroke")}</th>
+            <th className="font-normal">{say("Brush")}</th>
             <th />
           </tr>
         </thead>
@@ -41,7 +42,7 @@ export function StrokesPart() {
                   {name}
                 </th>
                 <td className="tabular-nums">
-                  {KINDS[kind]}, {Math.round(2 * radius)} px
+                  {say("{kind}, {across} px", { kind: KINDS[kind], across: Math.round(2 * radius) })}
                 </td>
                 <td className="pr-3 text-right">
                   <RowButtons
@@ -67,16 +68,16 @@ function Settings({ stroke, name }: { stroke: Stroke; name: string }) {
   const { edit, endGesture } = useBench();
   const { id, kind, seed = 1 } = stroke;
   return (
-    <div className="px-3.5 pb-2 pt-1" role="group" aria-label={`Settings of ${name}`}>
+    <div className="px-3.5 pb-2 pt-1" role="group" aria-label={say("Settings of {name}", { name })}>
       <ShareField
-        label={`Hardness of ${name}`}
+        label={say("Hardness of {name}", { name })}
         value={stroke.hardness ?? HARDNESS}
         standard={HARDNESS}
         onChange={(hardness) => edit(strokeSettings(id, { hardness }), `hardness ${id}`)}
         onDone={endGesture}
       />
       <ShareField
-        label={`Strength of ${name}`}
+        label={say("Strength of {name}", { name })}
         value={stroke.strength ?? 1}
         standard={1}
         least={LEAST_STRENGTH}
@@ -91,19 +92,19 @@ function Settings({ stroke, name }: { stroke: Stroke; name: string }) {
             checked={stroke.light !== "as-is"}
             onChange={() => edit(strokeSettings(id, { matched: stroke.light === "as-is" }))}
           />
-          Match the light to what is around it
+          {say("Match the light to what is around it")}
         </label>
       )}
       {kind === "mend" && (
         <div className="flex items-center gap-2 pt-1.5">
-          <span className="grow">Answer {seed}</span>
+          <span className="grow">{say("Answer {seed}", { seed })}</span>
           {seed > 1 && (
             <button className="btn btn-xs" onClick={() => edit(strokeAnswer(id, 1))}>
-              The first
+              {say("The first")}
             </button>
           )}
           <button className="btn btn-xs" onClick={() => edit(strokeAnswer(id, seed + 1))}>
-            Another one
+            {say("Another one")}
           </button>
         </div>
       )}

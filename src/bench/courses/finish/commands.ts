@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { finishTo } from "@/core/edits";
 import { NO_FINISH } from "@/core/finish";
 import { burstOf } from "../../commands/arrows";
@@ -14,13 +15,13 @@ const expose =
   ({ get }: CommandContext): void => {
     const now = get().recipe.finish ?? NO_FINISH;
     get().edit(
-      finishTo("Exposure", { exposure: Math.max(-6, Math.min(6, now.exposure + by)) }),
+      finishTo(say("Exposure"), { exposure: Math.max(-6, Math.min(6, now.exposure + by)) }),
       burstOf("exposure", get),
     );
   };
 
 /** What the keys do to tone and sharpness. */
 export const FINISH_COMMANDS: readonly Command[] = [
-  { id: "brighter", words: "Brighter by a sixth of a stop", group, keys: ["ArrowUp"], can, run: expose(STEP) },
-  { id: "darker", words: "Darker by a sixth of a stop", group, keys: ["ArrowDown"], can, run: expose(-STEP) },
+  { id: "brighter", words: say("Brighter by a sixth of a stop"), group, keys: ["ArrowUp"], can, run: expose(STEP) },
+  { id: "darker", words: say("Darker by a sixth of a stop"), group, keys: ["ArrowDown"], can, run: expose(-STEP) },
 ];

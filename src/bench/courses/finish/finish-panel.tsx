@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { finishTo, levelLight, switchFinish } from "@/core/edits";
 import { type FinishSettings, NO_FINISH, isLevel } from "@/core/finish";
@@ -26,18 +27,18 @@ interface Row {
 }
 
 const LIGHT: readonly Row[] = [
-  { key: "exposure", label: "Exposure", times: 1, step: 0.1, digits: 2, unit: "st", range: [-6, 6] },
-  { key: "contrast", label: "Contrast", times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
-  { key: "mid", label: "Contrast about", times: 100, step: 1, digits: 0, unit: "%", range: [10, 90] },
-  { key: "bright", label: "Bright parts", times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
-  { key: "dark", label: "Dark parts", times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
-  { key: "black", label: "Black from", times: 100, step: 1, digits: 0, unit: "%", range: [-30, 60] },
-  { key: "white", label: "White from", times: 100, step: 1, digits: 0, unit: "%", range: [40, 130] },
+  { key: "exposure", label: say("Exposure"), times: 1, step: 0.1, digits: 2, unit: "st", range: [-6, 6] },
+  { key: "contrast", label: say("Contrast"), times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
+  { key: "mid", label: say("Contrast about"), times: 100, step: 1, digits: 0, unit: "%", range: [10, 90] },
+  { key: "bright", label: say("Bright parts"), times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
+  { key: "dark", label: say("Dark parts"), times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
+  { key: "black", label: say("Black from"), times: 100, step: 1, digits: 0, unit: "%", range: [-30, 60] },
+  { key: "white", label: say("White from"), times: 100, step: 1, digits: 0, unit: "%", range: [40, 130] },
 ];
 const COLOUR: readonly Row[] = [
-  { key: "warmth", label: "Warmth", times: 1, step: 0.05, digits: 2, unit: "st", range: [-3, 3] },
-  { key: "tint", label: "Magenta", times: 1, step: 0.05, digits: 2, unit: "st", range: [-3, 3] },
-  { key: "saturation", label: "Colours", times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
+  { key: "warmth", label: say("Warmth"), times: 1, step: 0.05, digits: 2, unit: "st", range: [-3, 3] },
+  { key: "tint", label: say("Magenta"), times: 1, step: 0.05, digits: 2, unit: "st", range: [-3, 3] },
+  { key: "saturation", label: say("Colours"), times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
 ];
 
 /** Whether somebody has set light, black or white already: then nothing is proposed. */
@@ -53,9 +54,9 @@ export function FinishPanel({ photo, derived }: PanelParts) {
   return (
     <>
       <div className="flex items-center justify-between px-3.5 pt-2.5 pb-1.5">
-        <h2 className="caps">Finish</h2>
+        <h2 className="caps">{say("Finish")}</h2>
         <label className="muted flex cursor-pointer items-center gap-2 text-[0.9rem]">
-          applied
+          {say("applied")}
           <input
             type="checkbox"
             className="toggle toggle-xs"
@@ -69,44 +70,55 @@ export function FinishPanel({ photo, derived }: PanelParts) {
         <p className="flex items-center justify-between gap-2 px-3.5 pb-1.5 text-[0.95rem]">
           <span data-testid="clipped">
             {tone.histogram.clipped.white + tone.histogram.clipped.black < 0.0005
-              ? "Nothing is clipped."
-              : `Clipped: ${percent(tone.histogram.clipped.black)} at black, ${percent(tone.histogram.clipped.white)} at white.`}
+              ? say("Nothing is clipped.")
+              : say("Clipped: {black} at black, {white} at white.", {
+                  black: percent(tone.histogram.clipped.black),
+                  white: percent(tone.histogram.clipped.white),
+                })}
           </span>
           <button
             className="btn btn-sm"
             aria-pressed={ends}
-            title="Mark them, and gaps, over the picture"
+            title={say("Mark them, and gaps, over the picture")}
             onClick={toggleEnds}
           >
-            {ends ? "Hide" : "Show where"}
+            {ends ? say("Hide") : say("Show where")}
           </button>
         </p>
       )}
       {tone && !isLevel(tone.level) && !isLit(settings) && (
         <div className="ruled flex items-center justify-between gap-2 border-y bg-info/15 px-3.5 py-2" role="status">
           <span>
-            Levelled it would be {tone.level.exposure >= 0 ? "brighter" : "darker"} by{" "}
-            {fixed(Math.abs(tone.level.exposure), 2)} st, black from {fixed(100 * tone.level.black, 0)} %, white from{" "}
-            {fixed(100 * tone.level.white, 0)} %.
+            {tone.level.exposure >= 0
+              ? say("Levelled it would be brighter by {exposure} st, black from {black} %, white from {white} %.", {
+                  exposure: fixed(Math.abs(tone.level.exposure), 2),
+                  black: fixed(100 * tone.level.black, 0),
+                  white: fixed(100 * tone.level.white, 0),
+                })
+              : say("Levelled it would be darker by {exposure} st, black from {black} %, white from {white} %.", {
+                  exposure: fixed(Math.abs(tone.level.exposure), 2),
+                  black: fixed(100 * tone.level.black, 0),
+                  white: fixed(100 * tone.level.white, 0),
+                })}
           </span>
           <button className="btn btn-sm" onClick={() => edit(levelLight(tone.level))}>
-            Level the light
+            {say("Level the light")}
           </button>
         </div>
       )}
-      <section className="px-3.5 py-2" aria-label="Light">
-        <PartHeader part="light" title="Light" settings={settings} />
+      <section className="px-3.5 py-2" aria-label={say("Light")}>
+        <PartHeader part="light" title={say("Light")} settings={settings} />
         {LIGHT.map((row) => (
           <ToneField key={row.key} row={row} settings={settings} />
         ))}
       </section>
       <ToneCurve settings={settings} />
-      <section className="ruled border-t px-3.5 py-2" aria-label="Colour">
-        <PartHeader part="colour" title="Colour" settings={settings} />
+      <section className="ruled border-t px-3.5 py-2" aria-label={say("Colour")}>
+        <PartHeader part="colour" title={say("Colour")} settings={settings} />
         {COLOUR.map((row) => (
           <ToneField key={row.key} row={row} settings={settings} />
         ))}
-        <p className="muted text-[0.9rem]">Or press with Neutral (;) on something white or grey.</p>
+        <p className="muted text-[0.9rem]">{say("Or press with Neutral (;) on something white or grey.")}</p>
       </section>
       <MasksPart />
       <SharpnessPart photo={photo} derived={derived} settings={settings} />

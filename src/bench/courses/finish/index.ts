@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { masksOn, tones } from "@/core/finish";
 import type { BenchCourse } from "../bench-course";
 import { FINISH_COMMANDS } from "./commands";
@@ -13,12 +14,12 @@ export const finishCourse: BenchCourse = {
   key: "finish",
   note: ({ finish }, laid) => {
     if (!laid || !finish) return "";
-    if (!finish.on) return "left out";
+    if (!finish.on) return say("left out");
     const sharpens = finish.even > 0 || finish.output !== undefined;
     const lit = tones(finish) || finish.bright !== 0 || finish.dark !== 0;
     const parts = masksOn(finish.masks).length;
-    const some = parts > 0 && `${parts} ${parts === 1 ? "part" : "parts"}`;
-    return [lit && "tone", sharpens && "sharpness", some].filter(Boolean).join(", ");
+    const some = parts > 0 && say("{parts, plural, one {# part} other {# parts}}", { parts });
+    return [lit && say("tone"), sharpens && say("sharpness"), some].filter(Boolean).join(", ");
   },
   tools: [NEUTRAL, WASH, DAB],
   grips: [holdMask],

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { RotateCcw } from "lucide-react";
 import { useBench } from "@/client/bench-store";
 import { resetFinish } from "@/core/edits";
@@ -15,7 +16,7 @@ const without =
 export function PartHeader({ part, title, settings }: { part: FinishPart; title: string; settings: FinishSettings }) {
   const { edit, set, peek } = useBench();
   const isSet = isPartSet(settings, part);
-  const words = `without the ${title.toLowerCase()}`;
+  const words = say("without the {title}", { title: title.toLowerCase() });
   const look = (on: boolean) => (): void => set({ peek: on ? { words, of: without(part) } : null });
   const key = (on: boolean) => (e: React.KeyboardEvent) => {
     if (e.key !== " " && e.key !== "Enter") return;
@@ -30,7 +31,7 @@ export function PartHeader({ part, title, settings }: { part: FinishPart; title:
           <button
             className="btn btn-ghost btn-xs font-normal"
             aria-pressed={peek?.words === words}
-            aria-label={`Before: the picture without its ${title.toLowerCase()}, while held`}
+            aria-label={say("Before: the picture without its {title}, while held", { title: title.toLowerCase() })}
             onPointerDown={look(true)}
             onPointerUp={look(false)}
             onPointerLeave={look(false)}
@@ -39,12 +40,12 @@ export function PartHeader({ part, title, settings }: { part: FinishPart; title:
             onKeyUp={key(false)}
             onBlur={look(false)}
           >
-            before
+            {say("before")}
           </button>
           <button
             className="btn btn-ghost btn-xs btn-square"
-            aria-label={`Reset the ${title.toLowerCase()}`}
-            title={`Reset the ${title.toLowerCase()}`}
+            aria-label={say("Reset the {title}", { title: title.toLowerCase() })}
+            title={say("Reset the {title}", { title: title.toLowerCase() })}
             onClick={() => edit(resetFinish(part))}
           >
             <RotateCcw size={13} />

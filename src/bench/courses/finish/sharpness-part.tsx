@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useMemo } from "react";
 import type { Photo } from "@/client";
 import { asShotOf } from "@/client/as-shot";
@@ -18,7 +19,7 @@ const OUTPUTS = {
   print: { amount: 1, radius: 1.2, threshold: 0.012 },
 } as const;
 type Output = keyof typeof OUTPUTS;
-const WORDS: Record<Output, string> = { none: "nothing more", screen: "a screen", print: "print" };
+const WORDS: Record<Output, string> = { none: say("nothing more"), screen: say("a screen"), print: say("print") };
 
 const outputOf = ({ output }: FinishSettings): Output =>
   output === undefined ? "none" : output.radius >= 1 ? "print" : "screen";
@@ -37,26 +38,28 @@ export function SharpnessPart({
   const worst = useMemo(() => worstStretch(derived.map).factor, [derived.map]);
   /** Gives so much back; measures what "as shot" is where nobody has. */
   const give = async (even: number): Promise<void> => {
-    edit(finishTo("Even sharpness", { even }), "finish even");
+    edit(finishTo(say("Even sharpness"), { even }), "finish even");
     if (even === 0 || settings.blur !== undefined) return;
     const { versionId } = useBench.getState();
     try {
       const seen = await asShotOf(photo);
       const now = useBench.getState();
       if (now.versionId === versionId && now.recipe.finish && now.recipe.finish.even > 0)
-        edit(finishTo("Even sharpness", seen), "finish even");
+        edit(finishTo(say("Even sharpness"), seen), "finish even");
     } catch (error) {
       notify(
-        `How sharp the photo is could not be looked at; a usual lens is assumed. ${(error as Error).message}`,
+        say("How sharp the photo is could not be looked at; a usual lens is assumed. {message}", {
+          message: (error as Error).message,
+        }),
         "error",
       );
     }
   };
   return (
-    <section className="ruled border-t px-3.5 py-2" aria-label="Sharpness">
-      <PartHeader part="sharpness" title="Sharpness" settings={settings} />
+    <section className="ruled border-t px-3.5 py-2" aria-label={say("Sharpness")}>
+      <PartHeader part="sharpness" title={say("Sharpness")} settings={settings} />
       <NumberField
-        label="Even sharpness"
+        label={say("Even sharpness")}
         value={100 * settings.even}
         standard={0}
         step={5}
@@ -69,16 +72,26 @@ export function SharpnessPart({
       />
       <p className="muted pb-1 text-[0.9rem]" data-testid="even-words">
         {worst < 1.05
-          ? "Nothing in the frame is stretched: it is as sharp as shot."
+          ? say("Nothing in the frame is stretched: it is as sharp as shot.")
           : settings.even === 0
-            ? `The frame is stretched up to ${fixed(worst, 1)} times; 100 % gives back the sharpness that this takes.`
+            ? say("The frame is stretched up to {worst} times; 100 % gives back the sharpness that this takes.", {
+                worst: fixed(worst, 1),
+              })
             : worst > MOST_STRETCH
-              ? `Given back up to ${MOST_STRETCH} times; where it is stretched more, up to ${fixed(worst, 1)} times, not wholly.`
-              : `Given back all over the frame, which is stretched up to ${fixed(worst, 1)} times.`}
+              ? say("Given back up to {most} times; where it is stretched more, up to {worst} times, not wholly.", {
+                  most: MOST_STRETCH,
+                  worst: fixed(worst, 1),
+                })
+              : say("Given back all over the frame, which is stretched up to {worst} times.", {
+                  worst: fixed(worst, 1),
+                })}
         {settings.even > 0 &&
           settings.blur !== undefined &&
           settings.noise !== undefined &&
-          ` As shot: edges ${fixed(settings.blur, 2)} px soft, noise ${fixed(100 * settings.noise, 1)} %. Look at it at 100 %.`}
+          ` ${say("As shot: edges {blur} px soft, noise {noise} %. Look at it at 100 %.", {
+            blur: fixed(settings.blur, 2),
+            noise: fixed(100 * settings.noise, 1),
+          })}`}
       </p>
       {worst >= 1.05 && (
         <label className="flex cursor-pointer items-center gap-2 pb-1">
@@ -89,18 +102,18 @@ export function SharpnessPart({
             onChange={() => set({ stretch: !stretch })}
           />
           <span>
-            Map of the stretch (U)
-            {settings.even > 0 && <span className="muted">; crossed out: what cannot be given back wholly</span>}
+            {say("Map of the stretch (U)")}{" "}
+            {settings.even > 0 && <span className="muted">{say("Crossed out: what cannot be given back wholly")}</span>}
           </span>
         </label>
       )}
       <label className="flex items-center justify-between gap-2 py-0.5">
-        <span>Sharpened for</span>
+        <span>{say("Sharpened for")}</span>
         <select
           className="select select-sm w-40"
-          aria-label="Sharpened for"
+          aria-label={say("Sharpened for")}
           value={outputOf(settings)}
-          onChange={(e) => edit(finishTo("Sharpened for", { output: OUTPUTS[e.target.value as Output] }))}
+          onChange={(e) => edit(finishTo(say("Sharpened for"), { output: OUTPUTS[e.target.value as Output] }))}
         >
           {(Object.keys(OUTPUTS) as Output[]).map((kind) => (
             <option key={kind} value={kind}>
@@ -112,7 +125,7 @@ export function SharpnessPart({
       {settings.output && (
         <>
           <NumberField
-            label="Amount"
+            label={say("Amount")}
             value={100 * settings.output.amount}
             standard={100 * (OUTPUTS[outputOf(settings)]?.amount ?? 0.6)}
             step={5}
@@ -121,12 +134,12 @@ export function SharpnessPart({
             min={0}
             max={300}
             onChange={(v) =>
-              edit(finishTo("Sharpening", { output: { ...settings.output!, amount: v / 100 } }), "finish output")
+              edit(finishTo(say("Sharpening"), { output: { ...settings.output!, amount: v / 100 } }), "finish output")
             }
             onDone={endGesture}
           />
           <NumberField
-            label="Reach"
+            label={say("Reach")}
             value={settings.output.radius}
             standard={OUTPUTS[outputOf(settings)]?.radius ?? 0.8}
             step={0.1}
@@ -135,12 +148,12 @@ export function SharpnessPart({
             min={0.3}
             max={6}
             onChange={(radius) =>
-              edit(finishTo("Sharpening", { output: { ...settings.output!, radius } }), "finish output")
+              edit(finishTo(say("Sharpening"), { output: { ...settings.output!, radius } }), "finish output")
             }
             onDone={endGesture}
           />
           <NumberField
-            label="Leaves differences below"
+            label={say("Leaves differences below")}
             value={100 * settings.output.threshold}
             standard={100 * (OUTPUTS[outputOf(settings)]?.threshold ?? 0.01)}
             step={0.1}
@@ -149,7 +162,10 @@ export function SharpnessPart({
             min={0}
             max={20}
             onChange={(v) =>
-              edit(finishTo("Sharpening", { output: { ...settings.output!, threshold: v / 100 } }), "finish output")
+              edit(
+                finishTo(say("Sharpening"), { output: { ...settings.output!, threshold: v / 100 } }),
+                "finish output",
+              )
             }
             onDone={endGesture}
           />

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import {
   BarController,
   BarElement,
@@ -40,7 +41,7 @@ export function ToneChart({ histogram }: { histogram: ToneHistogram }) {
       datasets: [
         {
           type: "line" as const,
-          label: "after",
+          label: say("after"),
           data: held(histogram.after),
           borderColor: ink,
           borderWidth: 1.5,
@@ -48,7 +49,7 @@ export function ToneChart({ histogram }: { histogram: ToneHistogram }) {
         },
         {
           type: "bar" as const,
-          label: "before",
+          label: say("before"),
           data: held(histogram.before),
           backgroundColor: "#8886",
           categoryPercentage: 1,
@@ -77,8 +78,10 @@ export function ToneChart({ histogram }: { histogram: ToneHistogram }) {
     });
   }, [histogram]);
   return (
-    <figure className="px-3.5 py-1.5" aria-label="How bright the frame is, before and after">
-      <figcaption className="muted text-[0.85rem]">From black to white: before grey, after as a line</figcaption>
+    <figure className="px-3.5 py-1.5" aria-label={say("How bright the frame is, before and after")}>
+      <figcaption className="muted text-[0.85rem]">
+        {say("From black to white: before grey, after as a line")}
+      </figcaption>
       <div className="h-20">
         <canvas ref={canvas} aria-hidden />
       </div>

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import { STRAIGHT, addCurvePoint, moveCurvePoint, removeCurvePoint, straightCurve } from "@/core/edits";
@@ -76,14 +77,14 @@ export function ToneCurve({ settings }: { settings: FinishSettings }) {
     edit(addCurvePoint(x, greyAfter(x, shape)));
   };
   return (
-    <Fold id="tone-curve" title="Curve" open={settings.curve !== undefined}>
+    <Fold id="tone-curve" title={say("Curve")} open={settings.curve !== undefined}>
       <div className="px-3.5 pb-2">
         <svg
           ref={drawing}
           viewBox={`0 0 ${WIDE} ${HIGH}`}
           className="ruled w-full cursor-crosshair touch-none border bg-base-200"
           role="group"
-          aria-label="Tone curve, from dark to light"
+          aria-label={say("Tone curve, from dark to light")}
           data-testid="tone-curve"
           onPointerDown={down}
           onPointerMove={move}
@@ -127,11 +128,11 @@ export function ToneCurve({ settings }: { settings: FinishSettings }) {
                 strokeWidth={1.8}
                 tabIndex={0}
                 role="slider"
-                aria-label={`Point ${i + 1}: ${from} becomes ${to}`}
+                aria-label={say("Point {number}: {from} becomes {to}", { number: i + 1, from: from!, to: to! })}
                 aria-valuemin={0}
                 aria-valuemax={100}
                 aria-valuenow={Math.round(100 * p[1])}
-                aria-valuetext={`${from} becomes ${to}`}
+                aria-valuetext={say("{from} becomes {to}", { from: from!, to: to! })}
                 onKeyDown={onKey(i)}
                 onKeyUp={endGesture}
                 onDoubleClick={() => edit(removeCurvePoint(i))}
@@ -140,13 +141,13 @@ export function ToneCurve({ settings }: { settings: FinishSettings }) {
           })}
         </svg>
         <div className="flex items-center justify-end gap-2 pt-1">
-          <span className="muted grow text-[0.9rem]">Press to add a point; twice on one takes it off.</span>
+          <span className="muted grow text-[0.9rem]">{say("Press to add a point; twice on one takes it off.")}</span>
           <button className="btn btn-xs" onClick={addInMiddle}>
-            Add a point
+            {say("Add a point")}
           </button>
           {settings.curve && (
             <button className="btn btn-xs" onClick={() => edit(straightCurve())}>
-              Straighten
+              {say("Straighten")}
             </button>
           )}
         </div>

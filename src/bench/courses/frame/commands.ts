@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { frameRatio, freeFrame, quarterTurn } from "@/core/edits";
 import { rectBeforeTurn } from "@/core/frame";
 import type { Rect } from "@/core/geometry";
@@ -12,7 +13,7 @@ function change({ get }: CommandContext, to: (frame: Rect) => Rect): void {
   const { recipe, size, edit } = get();
   const settled = withCamera(recipe, size);
   const frame = compile(settled, size).frame;
-  edit(freeFrame(rectBeforeTurn(settled, to(frame)), "Frame by keys"), burstOf("frame-keys", get));
+  edit(freeFrame(rectBeforeTurn(settled, to(frame)), say("Frame by keys")), burstOf("frame-keys", get));
 }
 
 /** About its middle, in its ratio; by whole pixels. */
@@ -29,10 +30,10 @@ const group = "Frame";
 export const FRAME_COMMANDS: readonly Command[] = [
   {
     id: "nudge-frame",
-    words: "Move the frame by 1 px (Shift 10, Alt 0.1)",
+    words: say("Move the frame by 1 px (Shift 10, Alt 0.1)"),
     group,
     keys: ARROW_KEYS,
-    written: "Arrows",
+    written: say("Arrows"),
     can,
     run: (context, held) => {
       const by = arrowOf(held);
@@ -41,7 +42,7 @@ export const FRAME_COMMANDS: readonly Command[] = [
   },
   {
     id: "frame-smaller",
-    words: "Smaller frame, about its middle",
+    words: say("Smaller frame, about its middle"),
     group,
     keys: [","],
     can,
@@ -49,7 +50,7 @@ export const FRAME_COMMANDS: readonly Command[] = [
   },
   {
     id: "frame-larger",
-    words: "Larger frame, about its middle",
+    words: say("Larger frame, about its middle"),
     group,
     keys: ["."],
     can,
@@ -57,7 +58,7 @@ export const FRAME_COMMANDS: readonly Command[] = [
   },
   {
     id: "swap-ratio",
-    words: "Swap the sides of the ratio",
+    words: say("Swap the sides of the ratio"),
     group,
     keys: ["Shift+w"],
     can: (context) => can(context) && context.get().recipe.frame.ratio !== null,
@@ -65,7 +66,7 @@ export const FRAME_COMMANDS: readonly Command[] = [
   },
   {
     id: "turn-right",
-    words: "Quarter turn clockwise",
+    words: say("Quarter turn clockwise"),
     group,
     keys: ["Shift+q"],
     can,

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useMemo } from "react";
 import type { OpenedVersion, Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -28,29 +29,43 @@ export function FramePanel({ photo, assignment, derived: { map } }: Parts) {
   const { at: axis } = useFrameAxis();
   const [x, y, w, h] = map.frame;
   const setSide = (i: number, v: number): void => {
-    const label = "Frame by numbers";
+    const label = say("Frame by numbers");
     const shown = [x, y, w, h].with(i, Math.round(v)) as unknown as Rect;
     edit(freeFrame(rectBeforeTurn(withCamera(recipe, size), shown), label), label);
   };
   const number = { step: 1, digits: 0, unit: "px", onDone: endGesture };
   return (
     <>
-      <CourseSwitch title="Frame" course="frame" />
+      <CourseSwitch title={say("Frame")} course="frame" />
       <CutWords map={map} />
       <div className="space-y-2 px-3.5 py-2.5">
         <Rule photo={photo} />
         <RatioPart assignment={assignment} />
         <div>
-          <NumberField label="Left" value={x} standard={x} {...number} onChange={(v) => setSide(0, v)} />
-          <NumberField label="Top" value={y} standard={y} {...number} onChange={(v) => setSide(1, v)} />
-          <NumberField label="Width" value={w} standard={w} min={1} {...number} onChange={(v) => setSide(2, v)} />
-          <NumberField label="Height" value={h} standard={h} min={1} {...number} onChange={(v) => setSide(3, v)} />
+          <NumberField label={say("Left")} value={x} standard={x} {...number} onChange={(v) => setSide(0, v)} />
+          <NumberField label={say("Top")} value={y} standard={y} {...number} onChange={(v) => setSide(1, v)} />
+          <NumberField
+            label={say("Width")}
+            value={w}
+            standard={w}
+            min={1}
+            {...number}
+            onChange={(v) => setSide(2, v)}
+          />
+          <NumberField
+            label={say("Height")}
+            value={h}
+            standard={h}
+            min={1}
+            {...number}
+            onChange={(v) => setSide(3, v)}
+          />
         </div>
         {axis && (
           <p className="flex items-center gap-2" role="status">
-            <span className="grow">The frame stays symmetric about the axis.</span>
+            <span className="grow">{say("The frame stays symmetric about the axis.")}</span>
             <button className="btn btn-xs" onClick={() => useFrameAxis.setState({ at: null })}>
-              Let it go
+              {say("Let it go")}
             </button>
           </p>
         )}
@@ -72,26 +87,31 @@ function Rule({ photo }: { photo: Photo }) {
       if (!detail) await weighPhoto(photo, versionId);
       edit(framePrefers("detail"));
     } catch (error) {
-      notify(`What the photo shows could not be weighed: ${(error as Error).message}`, "error");
+      notify(
+        say("What the photo shows could not be weighed: {message}", { message: (error as Error).message }),
+        "error",
+      );
     }
   };
   return (
     <div>
-      <p className="muted pb-1">{clean ? "Without gaps, kept up to date:" : "Drawn by hand. Without gaps again:"}</p>
-      <div className="join w-full" role="group" aria-label="Clean frame">
+      <p className="muted pb-1">
+        {clean ? say("Without gaps, kept up to date:") : say("Drawn by hand. Without gaps again:")}
+      </p>
+      <div className="join w-full" role="group" aria-label={say("Clean frame")}>
         <button
           className={button}
           aria-pressed={clean && prefer !== "area" && detail !== undefined}
           onClick={() => void showing()}
         >
-          Most it shows
+          {say("Most it shows")}
         </button>
         <button
           className={button}
           aria-pressed={clean && (prefer === "area" || detail === undefined)}
           onClick={() => edit(detail ? framePrefers("area") : cleanFrameAgain())}
         >
-          Most area
+          {say("Most area")}
         </button>
       </div>
     </div>
@@ -99,10 +119,10 @@ function Rule({ photo }: { photo: Photo }) {
 }
 
 const SIDES: Record<keyof CutOff, string> = {
-  top: "above",
-  bottom: "below",
-  left: "on the left",
-  right: "on the right",
+  top: say("above"),
+  bottom: say("below"),
+  left: say("on the left"),
+  right: say("on the right"),
 };
 
 /** What is kept and what is cut off, side by side, in words. */
@@ -117,8 +137,9 @@ function CutWords({ map }: { map: CompiledMap }) {
     : [];
   return (
     <p className="ruled border-b px-3.5 pb-2" role="status" data-testid="cut-off">
-      {percent(map.kept)} of the photo is kept.{sides.length > 0 && ` Cut off: ${sides.join(", ")}.`}
-      {map.gaps && " Part of the frame is empty: it will be white, or transparent where the format can be."}
+      {say("{share} of the photo is kept.", { share: percent(map.kept) })}
+      {sides.length > 0 && <> {say("Cut off: {sides}.", { sides: sides.join(", ") })}</>}
+      {map.gaps && <> {say("Part of the frame is empty: it will be white, or transparent where the format can be.")}</>}
     </p>
   );
 }

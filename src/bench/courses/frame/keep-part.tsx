@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { X } from "lucide-react";
 import { useBench } from "@/client/bench-store";
 import { deleteKeepMark, freeFrame } from "@/core/edits";
@@ -17,8 +18,9 @@ export function KeepPart({ map }: { map: CompiledMap }) {
   if (marks.length === 0)
     return (
       <p className="ruled border-t px-3.5 py-2">
-        Keep (Shift K) marks what must stay in: the ridge of the roof, the lit alcove, the doorbells. The clean frame
-        then goes around it.
+        {say(
+          "Keep (Shift K) marks what must stay in: the ridge of the roof, the lit alcove, the doorbells. The clean frame then goes around it.",
+        )}
       </p>
     );
   const rows = marks.map((mark, i) => ({ mark, name: `K${i + 1}`, missed: missedBy(map.frame, mark) }));
@@ -26,7 +28,7 @@ export function KeepPart({ map }: { map: CompiledMap }) {
   const reachable = marks.filter((m) => m.at !== null);
   const offer = out.length > 0 ? frameWithGaps(map.outline, map.frame, shownRatio(frame), reachable) : null;
   return (
-    <section className="ruled border-t px-3.5 py-2" aria-label="Keep marks">
+    <section className="ruled border-t px-3.5 py-2" aria-label={say("Keep marks")}>
       <table className="w-full">
         <tbody>
           {rows.map(({ mark, name, missed }) => (
@@ -36,15 +38,15 @@ export function KeepPart({ map }: { map: CompiledMap }) {
               </th>
               <td>
                 {missed === null
-                  ? "cannot be seen in the corrected picture"
+                  ? say("cannot be seen in the corrected picture")
                   : missed > 1
-                    ? `outside by ${Math.ceil(missed)} px`
-                    : "in the frame"}
+                    ? say("outside by {missed} px", { missed: Math.ceil(missed) })
+                    : say("in the frame")}
               </td>
               <td className="w-8 text-right">
                 <button
                   className="btn btn-ghost btn-xs size-6 p-0"
-                  aria-label={`Delete ${name}`}
+                  aria-label={say("Delete {name}", { name })}
                   onClick={() => edit(deleteKeepMark(mark.id))}
                 >
                   <X size={14} />
@@ -57,17 +59,19 @@ export function KeepPart({ map }: { map: CompiledMap }) {
       {offer && frame.rule === "clean" && (
         <div className="space-y-1.5 pt-1.5" role="status">
           <p>
-            No frame without gaps holds {out.map((r) => r.name).join(" and ")}. One that holds all of them is empty over{" "}
-            {percent(offer.gapShare)}; or ease the correction in Lines.
+            {say(
+              "No frame without gaps holds {marks}. One that holds all of them is empty over {gapShare}; or ease the correction in Lines.",
+              { marks: out.map((r) => r.name).join(" and "), gapShare: percent(offer.gapShare) },
+            )}
           </p>
           <button
             className="btn btn-sm"
             onClick={() => {
               const shown = offer.rect.map(Math.round) as unknown as Rect;
-              edit(freeFrame(rectBeforeTurn(withCamera(recipe, size), shown), "Frame with gaps"));
+              edit(freeFrame(rectBeforeTurn(withCamera(recipe, size), shown), say("Frame with gaps")));
             }}
           >
-            Take the frame with gaps
+            {say("Take the frame with gaps")}
           </button>
         </div>
       )}

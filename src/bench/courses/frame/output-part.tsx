@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useState } from "react";
 import { X } from "lucide-react";
 import type { OpenedVersion } from "@/client";
@@ -14,11 +15,11 @@ type Kind = OutputSize["kind"] | "own";
 
 const paper = paperUnit();
 const KINDS: Record<Kind, string> = {
-  own: "pixel for pixel",
-  long: "longer side",
-  megapixels: "megapixels",
-  print: `${paper.name} at dpi`,
-  scale: "drawing scale",
+  own: say("pixel for pixel"),
+  long: say("longer side"),
+  megapixels: say("megapixels"),
+  print: say("{name} at dpi", { name: paper.name }),
+  scale: say("drawing scale"),
 };
 
 const BEGUN: Record<OutputSize["kind"], OutputSize> = {
@@ -43,7 +44,7 @@ interface Field {
 
 const RESOLUTION: Field = {
   key: "dpi",
-  label: "Resolution",
+  label: say("Resolution"),
   standard: 300,
   step: 10,
   digits: 0,
@@ -54,14 +55,25 @@ const RESOLUTION: Field = {
 
 /** The numbers that each kind of size is told by. */
 const FIELDS: Record<OutputSize["kind"], readonly Field[]> = {
-  long: [{ key: "px", label: "Longer side", standard: 2048, step: 10, digits: 0, unit: "px", min: 16, max: 200_000 }],
+  long: [
+    { key: "px", label: say("Longer side"), standard: 2048, step: 10, digits: 0, unit: "px", min: 16, max: 200_000 },
+  ],
   megapixels: [
-    { key: "megapixels", label: "Megapixels", standard: 12, step: 0.5, digits: 2, unit: "MP", min: 0.01, max: 1000 },
+    {
+      key: "megapixels",
+      label: say("Megapixels"),
+      standard: 12,
+      step: 0.5,
+      digits: 2,
+      unit: "MP",
+      min: 0.01,
+      max: 1000,
+    },
   ],
   print: [
     {
       key: "cm",
-      label: "Longer side",
+      label: say("Longer side"),
       standard: paper.unit === "in" ? 12 : 30,
       step: 0.5,
       digits: 1,
@@ -73,7 +85,7 @@ const FIELDS: Record<OutputSize["kind"], readonly Field[]> = {
     RESOLUTION,
   ],
   scale: [
-    { key: "to", label: "Scale, 1 to", standard: 50, step: 5, digits: 0, unit: "", min: 1, max: 5000 },
+    { key: "to", label: say("Scale, 1 to"), standard: 50, step: 5, digits: 0, unit: "", min: 1, max: 5000 },
     RESOLUTION,
   ],
 };
@@ -87,14 +99,15 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
   const kind: Kind = output?.kind ?? "own";
   const put = (change: OutputSize): void => edit(outputAt(change), `output-${change.kind}`);
   const factor = map.output[0] / map.frame[2];
+  const [width, height] = [grouped(map.output[0]), grouped(map.output[1])];
   const dpi = dpiOf(output);
   const scaled = recipe.proportion.perPixel !== undefined;
   return (
-    <Fold id="output" title="Output size">
+    <Fold id="output" title={say("Output size")}>
       <div className="space-y-1.5 px-3.5 pb-2">
         <select
           className="select select-sm w-full"
-          aria-label="Output size"
+          aria-label={say("Output size")}
           value={kind}
           onChange={(e) => {
             const v = e.target.value as Kind;
@@ -104,7 +117,7 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
           {(Object.keys(KINDS) as Kind[]).map((k) => (
             <option key={k} value={k} disabled={k === "scale" && !scaled && kind !== "scale"}>
               {KINDS[k]}
-              {k === "scale" && !scaled ? ", once Shape has a measure with a unit" : ""}
+              {k === "scale" && !scaled ? `, ${say("once Shape has a measure with a unit")}` : ""}
             </option>
           ))}
         </select>
@@ -124,7 +137,7 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
           </>
         )}
         {output?.kind === "scale" && (
-          <div className="flex gap-1" role="group" aria-label="Usual scales">
+          <div className="flex gap-1" role="group" aria-label={say("Usual scales")}>
             {SCALES.map((to) => (
               <button
                 key={to}
@@ -138,16 +151,20 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
           </div>
         )}
         <p className="muted" data-testid="output-words">
-          {grouped(map.output[0])} × {grouped(map.output[1])} px
-          {dpi !== null && `, ${onPaper(map.output[0], dpi)} × ${onPaper(map.output[1], dpi)} ${paper.unit} on paper`}
-          {factor > 1.005
-            ? `: enlarged ${fixed(factor, 2)} times.`
-            : factor < 0.995
-              ? `: ${Math.round(100 * factor)} % of its pixels.`
-              : "."}
+          {dpi === null
+            ? say("{width} × {height} px.", { width, height })
+            : say("{width} × {height} px, {across} × {down} {unit} on paper.", {
+                width,
+                height,
+                across: onPaper(map.output[0], dpi),
+                down: onPaper(map.output[1], dpi),
+                unit: paper.unit,
+              })}
+          {factor > 1.005 && <> {say("Enlarged {factor} times.", { factor: fixed(factor, 2) })}</>}
+          {factor < 0.995 && <> {say("{percent} % of its pixels.", { percent: Math.round(100 * factor) })}</>}
           {output?.kind === "scale" &&
             !scaled &&
-            " Its scale is not known: give something on the wall its size in Shape."}
+            ` ${say("Its scale is not known: give something on the wall its size in Shape.")}`}
         </p>
         {scaled && (
           <label className="flex items-center gap-2">
@@ -157,7 +174,7 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
               checked={recipe.frame.bar === true}
               onChange={(e) => edit(scaleBarShown(e.target.checked))}
             />
-            Scale bar in the picture
+            {say("Scale bar in the picture")}
           </label>
         )}
         <KeptSizes assignment={assignment} output={output} />
@@ -188,7 +205,7 @@ function KeptSizes({
           </button>
           <button
             className="btn btn-ghost btn-sm btn-square"
-            aria-label={`Drop ${size.name}`}
+            aria-label={say("Drop {name}", { name: size.name })}
             onClick={() => keep({ sizes: frames.sizes.filter((s) => s.name !== size.name) })}
           >
             <X size={14} />
@@ -208,14 +225,14 @@ function KeptSizes({
         >
           <input
             className="input input-sm grow"
-            aria-label="Name to keep this size under"
-            placeholder="Keep with this visit as …"
+            aria-label={say("Name to keep this size under")}
+            placeholder={say("Keep with this visit as …")}
             maxLength={60}
             value={name}
             onChange={(e) => setName(e.target.value)}
           />
           <button className="btn btn-sm" disabled={name.trim() === ""}>
-            Keep
+            {say("Keep")}
           </button>
         </form>
       )}

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useState } from "react";
 import { ArrowLeftRight, FlipHorizontal2, RotateCcw, RotateCw } from "lucide-react";
 import type { OpenedVersion } from "@/client";
@@ -30,14 +31,15 @@ export function RatioPart({ assignment }: { assignment: OpenedVersion["assignmen
   const value = shown === null ? "any" : near(shown, original) ? "original" : (chosen ?? "typed");
   const take = (): void => {
     const ratio = ratioOfWords(typed);
-    if (ratio === null) return notify(`"${typed}" is no ratio. Write 3:2, 1920×1080, 1.85 or A4.`, "error");
+    if (ratio === null)
+      return notify(say('"{typed}" is no ratio. Write 3:2, 1920×1080, 1.85 or A4.', { typed }), "error");
     put(ratio);
     setTyped("");
   };
   return (
     <div className="space-y-1.5">
       <div className="grid grid-cols-[auto_1fr_auto] items-center gap-2">
-        <label htmlFor="ratio">Ratio</label>
+        <label htmlFor="ratio">{say("Ratio")}</label>
         <select
           id="ratio"
           className="select select-sm w-full"
@@ -47,20 +49,20 @@ export function RatioPart({ assignment }: { assignment: OpenedVersion["assignmen
             put(v === "any" ? null : v === "original" ? original : ratioOfWords(v));
           }}
         >
-          <option value="any">any</option>
-          <option value="original">as the photo</option>
+          <option value="any">{say("any")}</option>
+          <option value="original">{say("as the photo")}</option>
           {value === "typed" && <option value="typed">{wordsOfRatio(shown!)}</option>}
           {listed.map((r) => (
             <option key={r} value={r}>
               {r.replace(":", " : ")}
-              {frames.ratios.includes(r) ? ", this visit’s" : ""}
+              {frames.ratios.includes(r) ? `, ${say("this visit’s")}` : ""}
             </option>
           ))}
         </select>
         <button
           className="btn btn-sm btn-square"
-          aria-label="Swap the ratio's sides"
-          title="Swap the ratio’s sides (Shift W)"
+          aria-label={say("Swap the ratio's sides")}
+          title={say("Swap the ratio’s sides (Shift W)")}
           disabled={shown === null}
           onClick={() => put(1 / shown!)}
         >
@@ -76,50 +78,50 @@ export function RatioPart({ assignment }: { assignment: OpenedVersion["assignmen
       >
         <input
           className="input input-sm grow"
-          aria-label="Ratio, typed"
+          aria-label={say("Ratio, typed")}
           placeholder="3:2, 1920×1080, A4 …"
           value={typed}
           onChange={(e) => setTyped(e.target.value)}
         />
         <button className="btn btn-sm" disabled={typed.trim() === ""}>
-          Take
+          {say("Take")}
         </button>
         {shown !== null && (
           <button
             type="button"
             className="btn btn-sm"
-            title="Keep this ratio in the visit's list, or take it off"
+            title={say("Keep this ratio in the visit's list, or take it off")}
             onClick={() => {
               const words = wordsOfRatio(shown);
               const has = frames.ratios.includes(words);
               keep({ ratios: has ? frames.ratios.filter((r) => r !== words) : [...frames.ratios, words] });
             }}
           >
-            {frames.ratios.includes(wordsOfRatio(shown)) ? "Drop" : "Keep"}
+            {frames.ratios.includes(wordsOfRatio(shown)) ? say("Drop") : say("Keep")}
           </button>
         )}
       </form>
-      <div className="flex gap-1.5" role="group" aria-label="Turn and mirror">
+      <div className="flex gap-1.5" role="group" aria-label={say("Turn and mirror")}>
         <button
           className="btn btn-sm btn-square"
-          aria-label="Turn anticlockwise"
-          title="Turn anticlockwise"
+          aria-label={say("Turn anticlockwise")}
+          title={say("Turn anticlockwise")}
           onClick={() => edit(quarterTurn(-1))}
         >
           <RotateCcw size={15} />
         </button>
         <button
           className="btn btn-sm btn-square"
-          aria-label="Turn clockwise"
-          title="Turn clockwise"
+          aria-label={say("Turn clockwise")}
+          title={say("Turn clockwise")}
           onClick={() => edit(quarterTurn(1))}
         >
           <RotateCw size={15} />
         </button>
         <button
           className="btn btn-sm btn-square"
-          aria-label="Mirror"
-          title="Mirror"
+          aria-label={say("Mirror")}
+          title={say("Mirror")}
           aria-pressed={frame.mirror === true}
           onClick={() => edit(mirrorPicture())}
         >

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type AssignmentFrames, type OpenedVersion, api } from "@/client";
 import { notify } from "@/ui";
@@ -21,7 +22,7 @@ export function useAssignmentFrames({ id, frames: opened }: OpenedVersion["assig
     },
     onError: (error, _next, before) => {
       cache.setQueryData(key, before);
-      notify(`The assignment's list could not be changed: ${error.message}`, "error");
+      notify(say("The assignment's list could not be changed: {message}", { message: error.message }), "error");
     },
   });
   return { frames, keep: (change: Partial<AssignmentFrames>): void => mutate({ ...frames, ...change }) };

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { lensKept } from "@/core/edits";
 import { NumberField } from "@/ui";
@@ -18,26 +19,26 @@ export function BowFields() {
   const percent = { step: 0.05, digits: 2, unit: "%", min: -40, max: 40, standard: 0, onDone: endGesture };
   const terms = { standard: 0, step: 0.001, digits: 4, min: -1, max: 1, onDone: endGesture };
   return (
-    <section aria-label="Bow">
+    <section aria-label={say("Bow")}>
       <NumberField
-        label="Bow at the corner"
+        label={say("Bow at the corner")}
         value={100 * (k1 + k2 + k3)}
         {...percent}
-        onChange={(v) => change("Bow", ({ k }) => ({ k: [v / 100 - k[1] - k[2], k[1], k[2]] }))}
+        onChange={(v) => change(say("Bow"), ({ k }) => ({ k: [v / 100 - k[1] - k[2], k[1], k[2]] }))}
       />
       <NumberField
-        label="Moustache"
+        label={say("Moustache")}
         value={100 * k2}
         {...percent}
         onChange={(v) =>
-          change("Moustache", ({ k }) => ({
+          change(say("Moustache"), ({ k }) => ({
             // The corner stays where it is.
             k: [k[0] + k[1] - v / 100, v / 100, k[2]],
           }))
         }
       />
       <NumberField
-        label="Amount"
+        label={say("Amount")}
         value={lens.amount * 100}
         standard={100}
         step={1}
@@ -47,18 +48,18 @@ export function BowFields() {
         max={150}
         onChange={(v) =>
           edit(
-            lensKept("Lens amount", () => ({ amount: v / 100 })),
+            lensKept(say("Lens amount"), () => ({ amount: v / 100 })),
             "amount",
           )
         }
         onDone={endGesture}
       />
       <details className="mt-1">
-        <summary className="cursor-pointer py-1 text-[0.95rem]">Centre and terms</summary>
+        <summary className="cursor-pointer py-1 text-[0.95rem]">{say("Centre and terms")}</summary>
         {([0, 1] as const).map((i) => (
           <NumberField
             key={i}
-            label={i === 0 ? "Centre, across" : "Centre, down"}
+            label={i === 0 ? say("Centre, across") : say("Centre, down")}
             value={centre[i]}
             standard={size[i] / 2}
             step={1}

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Measured, api, previewUrl } from "@/client";
@@ -25,10 +26,10 @@ export function ChartDialog({ assignmentId, onClose }: { assignmentId: string; o
     mutationFn: (measured: Measured) => api.keepProfile(measured.profile),
     onSuccess: async ({ document }) => {
       await cache.invalidateQueries({ queryKey: ["profiles"] });
-      notify(`Kept as ${document.name}.`);
+      notify(say("Kept as {name}.", { name: document.name }));
       onClose();
     },
-    onError: (error) => notify(`The profile was not kept: ${error.message}`, "error"),
+    onError: (error) => notify(say("The profile was not kept: {message}", { message: error.message }), "error"),
   });
   const toggle = (id: string): void => {
     const next = new Set(chosen);
@@ -36,7 +37,7 @@ export function ChartDialog({ assignmentId, onClose }: { assignmentId: string; o
     setChosen(next);
   };
   return (
-    <Dialog title="Measure the lens from charts" onClose={onClose}>
+    <Dialog title={say("Measure the lens from charts")} onClose={onClose}>
       <form
         className="space-y-3"
         onSubmit={(e) => {
@@ -45,10 +46,11 @@ export function ChartDialog({ assignmentId, onClose }: { assignmentId: string; o
         }}
       >
         <p>
-          Choose pictures of one chart taken with this lens at one focal length, from several angles; the whole chart in
-          each.
+          {say(
+            "Choose pictures of one chart taken with this lens at one focal length, from several angles; the whole chart in each.",
+          )}
         </p>
-        <ul className="grid max-h-56 grid-cols-4 gap-2 overflow-y-auto" aria-label="Pictures">
+        <ul className="grid max-h-56 grid-cols-4 gap-2 overflow-y-auto" aria-label={say("Pictures")}>
           {photos.map((p) => (
             <li key={p.id}>
               <label className="ruled block cursor-pointer rounded border p-1 has-checked:border-base-content has-checked:bg-base-300">
@@ -61,23 +63,23 @@ export function ChartDialog({ assignmentId, onClose }: { assignmentId: string; o
         </ul>
         <div className="flex items-center gap-3">
           <label className="flex items-center gap-2">
-            Corners across × down
+            {say("Corners across × down")}
             <input className="input input-sm w-24" value={corners} onChange={(e) => setCorners(e.target.value)} />
           </label>
           <select
             className="select select-sm w-auto"
-            aria-label="Kind of chart"
+            aria-label={say("Kind of chart")}
             value={kind}
             onChange={(e) => setKind(e.target.value as typeof kind)}
           >
-            <option value="checker">Checkerboard, inner corners</option>
-            <option value="lines">Grid of lines, crossings</option>
+            <option value="checker">{say("Checkerboard, inner corners")}</option>
+            <option value="lines">{say("Grid of lines, crossings")}</option>
           </select>
           <button
             className="btn btn-primary btn-sm ml-auto"
             disabled={!match || chosen.size === 0 || measure.isPending}
           >
-            {measure.isPending ? "Measuring …" : "Measure"}
+            {measure.isPending ? say("Measuring …") : say("Measure")}
           </button>
         </div>
         {measure.error && (
@@ -87,13 +89,18 @@ export function ChartDialog({ assignmentId, onClose }: { assignmentId: string; o
         )}
       </form>
       {measure.data && (
-        <section className="mt-3" aria-label="Result">
+        <section className="mt-3" aria-label={say("Result")}>
           <p>
-            Focal length {fixed(measure.data.focalPx, 1)} ± {fixed(measure.data.sigmaFocalPx, 1)} px, bow at the corner{" "}
-            {fixed(100 * (measure.data.k[0] + measure.data.k[1] + measure.data.k[2]), 2)} %. Corners miss by{" "}
-            {fixed(measure.data.rmsPx, 2)} px.
+            {say("Focal length {focal} ± {sigma} px, bow at the corner {bow} %. Corners miss by {rms} px.", {
+              focal: fixed(measure.data.focalPx, 1),
+              sigma: fixed(measure.data.sigmaFocalPx, 1),
+              bow: fixed(100 * (measure.data.k[0] + measure.data.k[1] + measure.data.k[2]), 2),
+              rms: fixed(measure.data.rmsPx, 2),
+            })}
           </p>
-          {measure.data.without.length > 0 && <p>No chart was found in {measure.data.without.join(", ")}.</p>}
+          {measure.data.without.length > 0 && (
+            <p>{say("No chart was found in {without}.", { without: measure.data.without.join(", ") })}</p>
+          )}
           <div className="my-2 grid grid-cols-3 gap-2">
             {measure.data.views.map((view, i) => (
               <ResidualPlot
@@ -109,7 +116,7 @@ export function ChartDialog({ assignmentId, onClose }: { assignmentId: string; o
             disabled={keep.isPending}
             onClick={() => keep.mutate(measure.data)}
           >
-            Keep as a profile
+            {say("Keep as a profile")}
           </button>
         </section>
       )}

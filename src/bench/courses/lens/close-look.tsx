@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useRef, useState } from "react";
 import type { Photo } from "@/client";
 import { compute } from "@/client/compute";
@@ -22,17 +23,17 @@ export function CloseLook({ photo }: { photo: Photo }) {
         next.current = 0;
       }
       const { all } = places.current;
-      if (all.length === 0) return setSeen("There is no hard edge to judge by.");
+      if (all.length === 0) return setSeen(say("There is no hard edge to judge by."));
       const at = next.current++ % all.length;
       useSheetView.getState().look(all[at]!, scale);
-      setSeen(`Place ${at + 1} of ${all.length}`);
+      setSeen(say("Place {at} of {count}", { at: at + 1, count: all.length }));
     } catch (error) {
-      notify(`The picture could not be looked through: ${(error as Error).message}`, "error");
+      notify(say("The picture could not be looked through: {message}", { message: (error as Error).message }), "error");
     }
   };
   return (
-    <div className="flex items-center gap-1.5 pb-1.5" role="group" aria-label="Look closely at an edge">
-      <span>Look at an edge</span>
+    <div className="flex items-center gap-1.5 pb-1.5" role="group" aria-label={say("Look closely at an edge")}>
+      <span>{say("Look at an edge")}</span>
       {[2, 3].map((scale) => (
         <button key={scale} className="btn btn-sm" onClick={() => void go(scale)}>
           {scale * 100} %

@@ -1,9 +1,10 @@
+import { say } from "@/core/language";
 import type { Command } from "../../commands/command";
 
 export const LENS_COMMANDS: readonly Command[] = [
   {
     id: "take-profile",
-    words: "Take the lens profile that fits",
+    words: say("Take the lens profile that fits"),
     group: "Lens",
     keys: ["l"],
     can: ({ takeProfile }) => takeProfile !== null,

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { equivalentOf, focalFromMetadata } from "@/core/camera";
@@ -16,7 +17,7 @@ export function FocalField({ photo }: { photo: Photo }) {
   const value = equivalentOf(size, recipe.camera.focalPx ?? own.focalPx);
   return (
     <NumberField
-      label="Focal, 35 mm eq."
+      label={say("Focal, 35 mm eq.")}
       value={value}
       standard={standard}
       step={1}
@@ -27,8 +28,8 @@ export function FocalField({ photo }: { photo: Photo }) {
       onChange={(mm) =>
         edit(
           mm === standard
-            ? stateFocal(own.focalPx, own.focalFrom, "Focal length")
-            : stateFocal((own.focalPx * mm) / standard, "stated", "Focal length"),
+            ? stateFocal(own.focalPx, own.focalFrom, say("Focal length"))
+            : stateFocal((own.focalPx * mm) / standard, "stated", say("Focal length")),
           "focal",
         )
       }

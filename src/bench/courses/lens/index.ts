@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { cornerBow, isStitched } from "@/core/lens";
 import { fixed } from "@/ui";
 import type { BenchCourse } from "../bench-course";
@@ -11,8 +12,8 @@ import { TRACE } from "./tools/trace-tool";
 export const lensCourse: BenchCourse = {
   key: "lens",
   note: ({ lens }, laid) => {
-    if (isStitched(lens.model)) return lens.model === "cylindrical" ? "on a cylinder" : "on a sphere";
-    return laid ? `${fixed(cornerBow(lens.k, lens.amount), 1)} % bow` : "";
+    if (isStitched(lens.model)) return lens.model === "cylindrical" ? say("on a cylinder") : say("on a sphere");
+    return laid ? say("{bow} % bow", { bow: fixed(cornerBow(lens.k, lens.amount), 1) }) : "";
   },
   tools: [TRACE, PULL],
   grips: [holdLine],

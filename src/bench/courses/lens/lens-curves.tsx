@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import {
   type ChartConfiguration,
   Chart,
@@ -51,12 +52,17 @@ function seriesOf(curve: Curve, lens: Lens, unit: number, focal: number, ink: (n
 const pointsOf = (curve: Curve, { distortion, residuals }: LensSamples): (readonly (readonly [number, number])[])[] =>
   curve === "distortion" ? [distortion] : curve === "residuals" ? [residuals] : [];
 
-const UNITS: Record<Curve, string> = { distortion: "%", fringes: "px", light: "stops", residuals: "px from straight" };
+const UNITS: Record<Curve, string> = {
+  distortion: "%",
+  fringes: "px",
+  light: say("stops"),
+  residuals: say("px from straight"),
+};
 const WORDS: Record<Curve, string> = {
-  distortion: "Distortion",
-  fringes: "Fringes",
-  light: "Fall-off",
-  residuals: "Residuals",
+  distortion: say("Distortion"),
+  fringes: say("Fringes"),
+  light: say("Fall-off"),
+  residuals: say("Residuals"),
 };
 
 /** Curves over image height, centre to corner: distortion, fringes of red and blue, fall-off; with measured points. */
@@ -133,8 +139,11 @@ export function LensCurves({
     });
   }, [curve, lens, unit, focal, samples]);
   return (
-    <figure className="mb-2" aria-label={`Distortion ${fixed(cornerBow(lens.k, lens.amount), 2)} % at the corner`}>
-      <div className="flex flex-wrap" role="tablist" aria-label="Curves">
+    <figure
+      className="mb-2"
+      aria-label={say("Distortion {bow} % at the corner", { bow: fixed(cornerBow(lens.k, lens.amount), 2) })}
+    >
+      <div className="flex flex-wrap" role="tablist" aria-label={say("Curves")}>
         {(Object.keys(WORDS) as Curve[])
           .filter((c) => c !== "residuals" || samples.residuals.length > 0)
           .map((c) => (
@@ -149,7 +158,7 @@ export function LensCurves({
             </button>
           ))}
       </div>
-      <span className="muted text-[0.85rem]">{UNITS[curve]}, centre to corner</span>
+      <span className="muted text-[0.85rem]">{say("{unit}, centre to corner", { unit: UNITS[curve] })}</span>
       <div className="h-28">
         <canvas ref={canvas} aria-hidden />
       </div>

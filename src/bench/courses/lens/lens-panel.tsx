@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useDeferredValue } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -20,11 +21,11 @@ import { TracePart } from "./trace-part";
 
 const ORIGIN: Record<Recipe["lens"]["from"], string> = {
   none: "",
-  profile: "by profile",
-  traced: "from traced edges",
-  "by-hand": "set by hand",
-  "own-edges": "by the picture's own edges",
-  metadata: "as the picture says itself",
+  profile: say("by profile"),
+  traced: say("from traced edges"),
+  "by-hand": say("set by hand"),
+  "own-edges": say("by the picture's own edges"),
+  metadata: say("as the picture says itself"),
 };
 
 /** Course 1: what the lens did, from a profile, from traces, or by hand. */
@@ -38,18 +39,21 @@ export function LensPanel({ photo, derived }: { photo: Photo; derived: Derived }
   return (
     <>
       <OwnEdgesCard photo={photo} />
-      <CourseSwitch title="Lens" course="lens" />
+      <CourseSwitch title={say("Lens")} course="lens" />
       <ProjectionPart photo={photo} derived={derived} />
       {!isStitched(lens.model) && (
         <>
           <ProfilePart photo={photo} />
           <p className="ruled border-b px-3.5 py-2" data-testid="lens-state">
             {lens.from === "none"
-              ? "Nothing set yet. Where edges bow outwards the bow is below zero: barrel."
-              : `Bow at the corner ${fixed(cornerBow(lens.k, lens.amount), 2)} %, ${ORIGIN[lens.from]}.`}
+              ? say("Nothing set yet. Where edges bow outwards the bow is below zero: barrel.")
+              : say("Bow at the corner {bow} %, {origin}.", {
+                  bow: fixed(cornerBow(lens.k, lens.amount), 2),
+                  origin: ORIGIN[lens.from],
+                })}
           </p>
           <TracePart photo={photo} derived={derived} />
-          <Fold id="lens-curves" title="Curves">
+          <Fold id="lens-curves" title={say("Curves")}>
             <div className="px-3.5">
               <LensCurves lens={curved} unit={unit} focal={derived.recipe.camera.focalPx / unit} samples={samples} />
             </div>

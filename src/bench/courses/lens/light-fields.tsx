@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -11,6 +12,12 @@ import { NumberField, notify, fixed } from "@/ui";
 import { CloseLook } from "./close-look";
 import { useLensEdit } from "./use-lens-edit";
 
+const FRINGES = {
+  red: { whole: say("Fringe, red"), cubic: say("Fringe, red, cubic") },
+  blue: { whole: say("Fringe, blue"), cubic: say("Fringe, blue, cubic") },
+} as const;
+const CALM = { purple: say("Calm purple edges"), green: say("Calm green edges") } as const;
+
 /** Fringes as the shift of a colour at the corner, and dark corners as stops lost there. */
 export function LightFields({ photo }: { photo: Photo }) {
   const { recipe, size, edit, endGesture } = useBench();
@@ -19,7 +26,7 @@ export function LightFields({ photo }: { photo: Photo }) {
   const unit = Math.hypot(size[0], size[1]) / 2;
   const lost = stopsLost(vignetting.v, 1);
   return (
-    <section aria-label="Fringes and corners" className="ruled mt-2 border-t pt-2">
+    <section aria-label={say("Fringes and corners")} className="ruled mt-2 border-t pt-2">
       <CloseLook photo={photo} />
       <MeasureFringes photo={photo} />
       {(["red", "blue"] as const).map((c) => {
@@ -28,21 +35,21 @@ export function LightFields({ photo }: { photo: Photo }) {
         return (
           <div key={c}>
             <NumberField
-              label={`${c === "red" ? "Red" : "Blue"} at the corner`}
+              label={c === "red" ? say("Red at the corner") : say("Blue at the corner")}
               value={(a + b) * unit}
               {...field}
               onChange={(v) =>
-                change(`Fringe, ${c}`, ({ fringes: f }) => ({
+                change(FRINGES[c].whole, ({ fringes: f }) => ({
                   fringes: { ...f, [c]: [v / unit - f[c][1], f[c][1]] },
                 }))
               }
             />
             <NumberField
-              label="of it, cubic"
+              label={say("of it, cubic")}
               value={b * unit}
               {...field}
               onChange={(v) =>
-                change(`Fringe, ${c}, cubic`, ({ fringes: f }) => ({
+                change(FRINGES[c].cubic, ({ fringes: f }) => ({
                   fringes: { ...f, [c]: [f[c][0] + f[c][1] - v / unit, v / unit] },
                 }))
               }
@@ -53,7 +60,7 @@ export function LightFields({ photo }: { photo: Photo }) {
       {(["purple", "green"] as const).map((c) => (
         <NumberField
           key={c}
-          label={c === "purple" ? "Calm purple edges" : "Calm green edges"}
+          label={CALM[c]}
           value={recipe.lens.calm[c] * 100}
           standard={0}
           step={5}
@@ -63,7 +70,7 @@ export function LightFields({ photo }: { photo: Photo }) {
           max={100}
           onChange={(v) =>
             edit(
-              lensKept(`Calm ${c} edges`, ({ calm }) => ({ calm: { ...calm, [c]: v / 100 } })),
+              lensKept(CALM[c], ({ calm }) => ({ calm: { ...calm, [c]: v / 100 } })),
               `calm-${c}`,
             )
           }
@@ -71,7 +78,7 @@ export function LightFields({ photo }: { photo: Photo }) {
         />
       ))}
       <NumberField
-        label="Corners lost"
+        label={say("Corners lost")}
         value={lost}
         standard={0}
         step={0.05}
@@ -80,7 +87,7 @@ export function LightFields({ photo }: { photo: Photo }) {
         min={0}
         max={5}
         onChange={(stops) =>
-          change("Dark corners", ({ vignetting: { v: terms, amount } }) => {
+          change(say("Dark corners"), ({ vignetting: { v: terms, amount } }) => {
             // The shape of the fall-off stays; from nothing it starts as r².
             const [v1, v2, v3] = terms;
             const now = v1 + v2 + v3;
@@ -93,7 +100,7 @@ export function LightFields({ photo }: { photo: Photo }) {
         onDone={endGesture}
       />
       <NumberField
-        label="Corners, amount"
+        label={say("Corners, amount")}
         value={vignetting.amount * 100}
         standard={100}
         step={1}
@@ -103,7 +110,7 @@ export function LightFields({ photo }: { photo: Photo }) {
         max={150}
         onChange={(v) =>
           edit(
-            lensKept("Corners, amount", (l) => ({ vignetting: { ...l.vignetting, amount: v / 100 } })),
+            lensKept(say("Corners, amount"), (l) => ({ vignetting: { ...l.vignetting, amount: v / 100 } })),
             "corners",
           )
         }
@@ -127,16 +134,19 @@ function MeasureFringes({ photo }: { photo: Photo }) {
       const centre = recipe.lens.centre ?? [size[0] / 2, size[1] / 2];
       const found = await compute().measureFringes(pixels, [centre[0] * scale, centre[1] * scale]);
       if (!found) {
-        setSaid("There are too few crisp edges towards the corners to measure fringes by.");
+        setSaid(say("There are too few crisp edges towards the corners to measure fringes by."));
         return;
       }
-      change("Measure the fringes", () => ({ fringes: { red: [...found.red], blue: [...found.blue] } }));
+      change(say("Measure the fringes"), () => ({ fringes: { red: [...found.red], blue: [...found.blue] } }));
       const [red, blue] = found.sigmaPx.map((s) => fixed(s / scale, 2));
       setSaid(
-        `Measured from ${found.edges} edges: red ± ${red} px, blue ± ${blue} px at the corner; single edges miss by ${fixed(found.rmsPx / scale, 2)} px.`,
+        say(
+          "Measured from {edges} edges: red ± {red} px, blue ± {blue} px at the corner; single edges miss by {miss} px.",
+          { edges: found.edges, red: red!, blue: blue!, miss: fixed(found.rmsPx / scale, 2) },
+        ),
       );
     } catch (error) {
-      notify(`The fringes could not be measured: ${(error as Error).message}`, "error");
+      notify(say("The fringes could not be measured: {message}", { message: (error as Error).message }), "error");
     } finally {
       setBusy(false);
     }
@@ -144,7 +154,7 @@ function MeasureFringes({ photo }: { photo: Photo }) {
   return (
     <div className="pb-1.5">
       <button className="btn btn-sm" disabled={busy} onClick={() => void measure()}>
-        {busy ? "Measuring …" : "Measure the fringes"}
+        {busy ? say("Measuring …") : say("Measure the fringes")}
       </button>
       {said && (
         <p role="status" className="mt-1">

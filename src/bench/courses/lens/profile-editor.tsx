@@ -1,10 +1,10 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useState } from "react";
 import { type LensProfile, readProfile } from "@/core/lens";
-import { type Rows, TABLES, type TableName, rowsOf, withRows } from "./profile-rows";
+import { type Rows, TABLES, TABLE_NAMES, type TableName, rowsOf, withRows } from "./profile-rows";
 
-const NAMES: Record<TableName, string> = { distortion: "Distortion", fringes: "Fringes", vignetting: "Dark corners" };
 const lines = (text: string): string[] =>
   text
     .split("\n")
@@ -48,7 +48,7 @@ export function ProfileEditor({ profile, refused, onKeep, onBack }: Props) {
       }}
     >
       <label className="flex flex-col">
-        Name
+        {say("Name")}
         <input
           className="input input-sm w-full"
           value={draft.name}
@@ -58,7 +58,7 @@ export function ProfileEditor({ profile, refused, onKeep, onBack }: Props) {
       <div className="grid grid-cols-2 gap-2.5">
         {(["lens", "camera"] as const).map((key) => (
           <label key={key} className="flex flex-col">
-            {key === "lens" ? "Lens, as photos record it" : "Cameras; none: any"}
+            {key === "lens" ? say("Lens, as photos record it") : say("Cameras; none: any")}
             <textarea
               className="textarea w-full text-[1em]"
               rows={2}
@@ -71,7 +71,7 @@ export function ProfileEditor({ profile, refused, onKeep, onBack }: Props) {
       <div className="flex items-end gap-2.5">
         {(["width", "height"] as const).map((side) => (
           <label key={side} className="flex flex-col">
-            Sensor {side}, mm
+            {side === "width" ? say("Sensor width, mm") : say("Sensor height, mm")}
             <input
               type="number"
               step="any"
@@ -85,7 +85,7 @@ export function ProfileEditor({ profile, refused, onKeep, onBack }: Props) {
       {(Object.keys(TABLES) as TableName[]).map((table) => (
         <NumbersTable
           key={table}
-          name={NAMES[table]}
+          name={TABLE_NAMES[table]}
           columns={TABLES[table]}
           rows={rows[table]}
           onChange={(next) => setRows({ ...rows, [table]: next })}
@@ -98,9 +98,9 @@ export function ProfileEditor({ profile, refused, onKeep, onBack }: Props) {
       )}
       <div className="flex justify-end gap-2">
         <button type="button" className="btn btn-sm" onClick={onBack}>
-          Back without keeping
+          {say("Back without keeping")}
         </button>
-        <button className="btn btn-primary btn-sm">Keep the changes</button>
+        <button className="btn btn-primary btn-sm">{say("Keep the changes")}</button>
       </div>
     </form>
   );
@@ -139,7 +139,7 @@ function NumbersTable({ name, columns, rows, onChange }: TableProps) {
                     <input
                       className="input input-sm w-[5.6rem] px-1.5 text-right tabular-nums"
                       inputMode="decimal"
-                      aria-label={`${name}, row ${n + 1}, ${columns[i]}`}
+                      aria-label={say("{name}, row {row}, {column}", { name, row: n + 1, column: columns[i]! })}
                       value={text}
                       onChange={(e) => put(n, i, e.target.value)}
                     />
@@ -149,7 +149,7 @@ function NumbersTable({ name, columns, rows, onChange }: TableProps) {
                   <button
                     type="button"
                     className="btn btn-ghost btn-xs"
-                    aria-label={`Remove row ${n + 1} of ${name}`}
+                    aria-label={say("Remove row {row} of {name}", { row: n + 1, name })}
                     onClick={() => onChange(rows.filter((_, r) => r !== n))}
                   >
                     ×
@@ -165,7 +165,7 @@ function NumbersTable({ name, columns, rows, onChange }: TableProps) {
         className="btn btn-ghost btn-xs"
         onClick={() => onChange([...rows, rows.at(-1) ?? columns.map(() => "0")])}
       >
-        Add a row
+        {say("Add a row")}
       </button>
     </fieldset>
   );

@@ -1,11 +1,12 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Photo, api } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { takeProfile } from "@/core/edits";
-import { notify } from "@/ui";
+import { notify, sayWithBold } from "@/ui";
 import { isOpen } from "../../own-edges/look";
 import { IN_THE_FILE, type KeptProposal, useProfiles } from "./use-profiles";
 import { ChartDialog } from "./chart-dialog";
@@ -24,11 +25,15 @@ export function ProfilePart({ photo }: { photo: Photo }) {
   const proposal = proposals[chosen] ?? proposals[0];
   const taken = lens.from === "profile" ? lens.profile : null;
   return (
-    <section className="ruled border-b px-3.5 pb-2.5" aria-label="Profile">
+    <section className="ruled border-b px-3.5 pb-2.5" aria-label={say("Profile")}>
       {taken ? (
         <p className="mb-1.5">
-          Profile <b>{taken}</b> taken
-          {proposal?.profile.name === taken ? `: ${proposal.reason.replace(/^.*?: /, "")}` : "."}
+          {proposal?.profile.name === taken
+            ? sayWithBold("Profile <b>{taken}</b> taken: {reason}", {
+                taken,
+                reason: proposal.reason.replace(/^.*?: /, ""),
+              })
+            : sayWithBold("Profile <b>{taken}</b> taken.", { taken })}
         </p>
       ) : proposal ? (
         <p className="mb-1.5">{proposal.reason}</p>
@@ -39,7 +44,7 @@ export function ProfilePart({ photo }: { photo: Photo }) {
       {proposals.length > 1 && (
         <select
           className="select select-sm mb-1.5"
-          aria-label="Profiles that fit"
+          aria-label={say("Profiles that fit")}
           value={chosen}
           onChange={(e) => setChosen(Number(e.target.value))}
         >
@@ -57,18 +62,18 @@ export function ProfilePart({ photo }: { photo: Photo }) {
             title="L"
             onClick={() => bench.edit(takeProfile(proposal, photo, bench.size))}
           >
-            Take this profile (L)
+            {say("Take this profile (L)")}
           </button>
         )}
         {proposal && proposal.profile.id !== IN_THE_FILE && <OnTheOthers photo={photo} proposal={proposal} />}
         <button className="btn btn-ghost btn-sm" onClick={() => setListing(true)}>
-          All profiles …
+          {say("All profiles …")}
         </button>
         <button className="btn btn-ghost btn-sm" onClick={() => setMeasuring(true)}>
-          From charts …
+          {say("From charts …")}
         </button>
         <button className="btn btn-ghost btn-sm" onClick={() => setVisiting(true)}>
-          From the visit …
+          {say("From the visit …")}
         </button>
       </div>
       {listing && <ProfilesDialog photo={photo} all={all} onClose={() => setListing(false)} />}
@@ -80,9 +85,16 @@ export function ProfilePart({ photo }: { photo: Photo }) {
 
 function why(photo: Photo, kept: number): string {
   if (!photo.lens)
-    return "The photo does not say which lens took it. State its focal length, trace edges, or set the bow by hand.";
-  if (kept === 0) return "No profiles are kept yet. Import one, trace edges, or set the bow by hand.";
-  return `No kept profile knows ${photo.lens}${photo.focalMm ? ` at ${photo.focalMm} mm` : ""}. Trace edges, or set the bow by hand.`;
+    return say(
+      "The photo does not say which lens took it. State its focal length, trace edges, or set the bow by hand.",
+    );
+  if (kept === 0) return say("No profiles are kept yet. Import one, trace edges, or set the bow by hand.");
+  return photo.focalMm
+    ? say("No kept profile knows {lens} at {focalMm} mm. Trace edges, or set the bow by hand.", {
+        lens: photo.lens,
+        focalMm: photo.focalMm,
+      })
+    : say("No kept profile knows {lens}. Trace edges, or set the bow by hand.", { lens: photo.lens });
 }
 
 function OnTheOthers({ photo, proposal }: { photo: Photo; proposal: KeptProposal }) {
@@ -95,12 +107,12 @@ function OnTheOthers({ photo, proposal }: { photo: Photo; proposal: KeptProposal
       const { photos } = await api.takeProfile(photo.assignmentId, proposal.profile.id, photo.lens!, versionId);
       notify(
         photos === 0
-          ? "No other photo was waiting for it."
-          : `Taken on ${photos} more ${photos === 1 ? "photo" : "photos"} of this visit.`,
+          ? say("No other photo was waiting for it.")
+          : say("Taken on {photos} more {photos, plural, one {photo} other {photos}} of this visit.", { photos }),
       );
       await client.invalidateQueries({ queryKey: ["photos"] });
     } catch (error) {
-      notify(`It could not be taken on the others: ${(error as Error).message}`, "error");
+      notify(say("It could not be taken on the others: {message}", { message: (error as Error).message }), "error");
     } finally {
       setBusy(false);
     }
@@ -109,10 +121,10 @@ function OnTheOthers({ photo, proposal }: { photo: Photo; proposal: KeptProposal
     <button
       className="btn btn-sm"
       disabled={busy}
-      title="Photos of this visit with the same lens, where the Lens course is untouched"
+      title={say("Photos of this visit with the same lens, where the Lens course is untouched")}
       onClick={() => void take()}
     >
-      On the visit’s others too
+      {say("On the visit’s others too")}
     </button>
   );
 }

@@ -22,7 +22,7 @@ test("what is not a number is named by table, row and column; an empty focus dis
   const own = rows();
   const broken = own.distortion.map((r, i) => (i === 1 ? r.map((v, j) => (j === 2 ? "-0,0x" : v)) : r));
   expect(() => withRows(profile, { ...own, distortion: broken })).toThrow(
-    "In distortion, row 2, “k1” is not a number: -0,0x.",
+    "In Distortion, row 2, “k1” is not a number: -0,0x.",
   );
   const typed = own.distortion.map((r, i) => (i === 0 ? r.map((v, j) => (j === 1 ? "" : j === 2 ? "−0,05" : v)) : r));
   const read = readProfile(withRows(profile, { ...own, distortion: typed }));

@@ -1,14 +1,20 @@
+import { say } from "@/core/language";
 import type { LensProfile } from "@/core/lens";
 
 /** A profile's tables as rows of text fields, so that a number can be half typed. */
 export type Rows = readonly (readonly string[])[];
 
 export const TABLES = {
-  distortion: ["mm", "focus, m", "k1", "k2", "k3", "p1", "p2", "centre x", "centre y"],
-  fringes: ["mm", "red a", "red b", "blue a", "blue b"],
+  distortion: ["mm", say("focus, m"), "k1", "k2", "k3", "p1", "p2", say("centre x"), say("centre y")],
+  fringes: ["mm", say("red a"), say("red b"), say("blue a"), say("blue b")],
   vignetting: ["mm", "f/", "v1", "v2", "v3"],
 } as const;
 export type TableName = keyof typeof TABLES;
+export const TABLE_NAMES: Record<TableName, string> = {
+  distortion: say("Distortion"),
+  fringes: say("Fringes"),
+  vignetting: say("Dark corners"),
+};
 
 const shown = (v: number | null): string => (v === null ? "" : String(v));
 
@@ -26,7 +32,14 @@ function numbersOf(table: TableName, rows: Rows): (number | null)[][] {
       if (text.trim() === "" && table === "distortion" && i === 1) return null;
       const value = Number(text.replace("−", "-").replace(",", "."));
       if (text.trim() === "" || !Number.isFinite(value))
-        throw new Error(`In ${table}, row ${n + 1}, “${TABLES[table][i]}” is not a number: ${text || "empty"}.`);
+        throw new Error(
+          say("In {table}, row {row}, “{column}” is not a number: {text}.", {
+            table: TABLE_NAMES[table],
+            row: n + 1,
+            column: TABLES[table][i]!,
+            text: text || say("empty"),
+          }),
+        );
       return value;
     }),
   );

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { type KeptProfile, type Photo, api } from "@/client";
@@ -43,7 +44,7 @@ export function ProfilesDialog({
     try {
       await api.changeProfile(edited!.id, { document });
       await renew();
-      notify(`${document.name} is kept.`);
+      notify(say("{name} is kept.", { name: document.name }));
       setEdited(null);
       setRefused(null);
     } catch (error) {
@@ -51,11 +52,11 @@ export function ProfilesDialog({
     }
   };
   const remove = async (profile: KeptProfile, deleted: boolean): Promise<void> => {
-    if (await trying("It was not changed", () => api.changeProfile(profile.id, { deleted })))
+    if (await trying(say("It was not changed"), () => api.changeProfile(profile.id, { deleted })))
       setGone(deleted ? profile : null);
   };
   return (
-    <Dialog title={edited ? edited.document.name : "Lens profiles"} onClose={onClose} wide>
+    <Dialog title={edited ? edited.document.name : say("Lens profiles")} onClose={onClose} wide>
       {edited ? (
         <ProfileEditor
           profile={edited.document}
@@ -65,7 +66,9 @@ export function ProfilesDialog({
         />
       ) : (
         <>
-          {all.length === 0 && <p className="mb-2">None is kept yet. Import one, measure charts, or trace edges.</p>}
+          {all.length === 0 && (
+            <p className="mb-2">{say("None is kept yet. Import one, measure charts, or trace edges.")}</p>
+          )}
           <ul>
             {all.map((kept) => (
               <li key={kept.id} className="ruled flex items-center gap-1.5 border-b py-1.5">
@@ -76,36 +79,36 @@ export function ProfilesDialog({
                 <button
                   className="btn btn-sm"
                   disabled={!equivalent}
-                  title={equivalent ? "Take it on the open photo" : "State the photo's focal length first"}
+                  title={equivalent ? say("Take it on the open photo") : say("State the photo's focal length first")}
                   onClick={() => {
                     bench.edit(takeProfileByHand(kept.document, photo, bench.size, equivalent!));
                     onClose();
                   }}
                 >
-                  Take
+                  {say("Take")}
                 </button>
                 <button className="btn btn-ghost btn-sm" onClick={() => setEdited(kept)}>
-                  Change
+                  {say("Change")}
                 </button>
                 <button
                   className="btn btn-ghost btn-sm"
                   onClick={() =>
-                    void trying("It was not copied", () =>
+                    void trying(say("It was not copied"), () =>
                       api.keepProfile({ ...kept.document, name: `${kept.document.name}, copy` }),
                     )
                   }
                 >
-                  Copy
+                  {say("Copy")}
                 </button>
                 <button
                   className="btn btn-ghost btn-sm"
                   onClick={() => saveFile(`${kept.document.name}.lens.json`, JSON.stringify(kept.document, null, 1))}
                 >
-                  Export
+                  {say("Export")}
                 </button>
                 <button
                   className="btn btn-ghost btn-sm"
-                  aria-label={`Delete ${kept.document.name}`}
+                  aria-label={say("Delete {name}", { name: kept.document.name })}
                   onClick={() => void remove(kept, true)}
                 >
                   ×
@@ -115,13 +118,13 @@ export function ProfilesDialog({
           </ul>
           {gone && (
             <p role="status" className="mt-2">
-              {gone.document.name} is deleted.{" "}
+              {say("{name} is deleted.", { name: gone.document.name })}{" "}
               <button className="btn btn-sm" onClick={() => void remove(gone, false)}>
-                Bring it back
+                {say("Bring it back")}
               </button>
             </p>
           )}
-          <Import onFile={(document) => void trying("It was not kept", () => api.keepProfile(document))} />
+          <Import onFile={(document) => void trying(say("It was not kept"), () => api.keepProfile(document))} />
         </>
       )}
     </Dialog>
@@ -130,7 +133,10 @@ export function ProfilesDialog({
 
 function summary({ lens, distortion }: LensProfile): string {
   const focals = [...new Set(distortion.map((d) => d.focalMm))].sort((a, b) => a - b);
-  return `${lens.join(", ") || "no lens named"}; measured at ${focals.join(", ")} mm`;
+  return say("{lens}; measured at {focals} mm", {
+    lens: lens.join(", ") || say("no lens named"),
+    focals: focals.join(", "),
+  });
 }
 
 function Import({ onFile }: { onFile(document: LensProfile): void }) {
@@ -139,8 +145,8 @@ function Import({ onFile }: { onFile(document: LensProfile): void }) {
     try {
       onFile(readProfile(JSON.parse(await file.text())));
     } catch (error) {
-      const text = error instanceof SyntaxError ? "the file is not JSON." : (error as Error).message;
-      notify(`${file.name} was not taken: ${text}`, "error");
+      const text = error instanceof SyntaxError ? say("the file is not JSON.") : (error as Error).message;
+      notify(say("{name} was not taken: {text}", { name: file.name, text }), "error");
     }
   };
   return (
@@ -150,7 +156,7 @@ function Import({ onFile }: { onFile(document: LensProfile): void }) {
         type="file"
         accept=".json,application/json"
         className="hidden"
-        aria-label="Profile file"
+        aria-label={say("Profile file")}
         onChange={(e) => {
           const file = e.target.files?.[0];
           e.target.value = "";
@@ -158,7 +164,7 @@ function Import({ onFile }: { onFile(document: LensProfile): void }) {
         }}
       />
       <button className="btn btn-sm" onClick={() => input.current?.click()}>
-        Import …
+        {say("Import …")}
       </button>
     </div>
   );

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useEffect, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -11,10 +12,10 @@ import type { Derived } from "../../derived";
 import { measureField, stopMeasuringField } from "./measure-field";
 
 const MODELS: readonly (readonly [LensModel, string])[] = [
-  ["brown-conrady", "by a lens, flat"],
-  ["equidistant", "by a fisheye, equidistant"],
-  ["cylindrical", "stitched, on a cylinder"],
-  ["equirectangular", "stitched, on a sphere"],
+  ["brown-conrady", say("by a lens, flat")],
+  ["equidistant", say("by a fisheye, equidistant")],
+  ["cylindrical", say("stitched, on a cylinder")],
+  ["equirectangular", say("stitched, on a sphere")],
 ];
 
 /** A picture wider than so many times its height looks stitched. */
@@ -39,24 +40,32 @@ export function ProjectionPart({ photo, derived }: { photo: Photo; derived: Deri
       const now = useBench.getState();
       if (found === "stopped" || now.versionId !== versionId || now.recipe.lens.model !== model) return;
       if (!found)
-        notify("Too little in the picture is straight, long and off the horizon to tell how far round it goes.");
+        notify(say("Too little in the picture is straight, long and off the horizon to tell how far round it goes."));
       else {
         edit(fieldIs(found.field, size, "solved"));
-        notify(`It goes ${fixed(found.field, 1)}° round, ± ${fixed(found.sigma, 1)}°, by what is straight in it.`);
+        notify(
+          say("It goes {field}° round, ± {sigma}°, by what is straight in it.", {
+            field: fixed(found.field, 1),
+            sigma: fixed(found.sigma, 1),
+          }),
+        );
       }
     } catch (error) {
-      notify(`How far round it goes could not be measured: ${(error as Error).message}`, "error");
+      notify(
+        say("How far round it goes could not be measured: {message}", { message: (error as Error).message }),
+        "error",
+      );
     } finally {
       setMeasuring(false);
     }
   };
   return (
-    <section className="ruled border-b px-3.5 py-2" aria-label="How it was recorded">
+    <section className="ruled border-b px-3.5 py-2" aria-label={say("How it was recorded")}>
       <label className="flex items-center justify-between gap-2 py-0.5">
-        <span>Recorded</span>
+        <span>{say("Recorded")}</span>
         <select
           className="select select-sm w-52"
-          aria-label="How it was recorded"
+          aria-label={say("How it was recorded")}
           value={model}
           onChange={(e) => edit(recordedAs(e.target.value as LensModel, size))}
         >
@@ -68,12 +77,14 @@ export function ProjectionPart({ photo, derived }: { photo: Photo; derived: Deri
         </select>
       </label>
       {model === "brown-conrady" && size[0] > STITCHED_LOOK * size[1] && (
-        <p className="pt-0.5">So wide a picture was hardly taken at once. If it was stitched, say onto what.</p>
+        <p className="pt-0.5">
+          {say("So wide a picture was hardly taken at once. If it was stitched, say onto what.")}
+        </p>
       )}
       {model !== "brown-conrady" && (
         <>
           <NumberField
-            label="Field of view"
+            label={say("Field of view")}
             value={field}
             standard={own}
             step={1}
@@ -87,18 +98,18 @@ export function ProjectionPart({ photo, derived }: { photo: Photo; derived: Deri
           {measuring ? (
             <span className="flex items-center gap-2" role="status">
               <span className="loading loading-spinner loading-xs" aria-hidden />
-              Looking at what is straight …
+              {say("Looking at what is straight …")}
               <button className="btn btn-ghost btn-xs ml-auto" onClick={stopMeasuringField}>
-                Stop
+                {say("Stop")}
               </button>
             </span>
           ) : (
             <button className="btn btn-sm mt-1" onClick={() => void measure()}>
-              Measure by what is straight
+              {say("Measure by what is straight")}
             </button>
           )}
           {derived.recipe.camera.focalFrom === "assumed" && (
-            <p className="pt-1">How far round it goes is only assumed: state it, or have it measured.</p>
+            <p className="pt-1">{say("How far round it goes is only assumed: state it, or have it measured.")}</p>
           )}
         </>
       )}

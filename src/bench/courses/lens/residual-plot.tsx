@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Size } from "@/core/geometry";
 import type { CalibratedView } from "@/core/lens";
 import { fixed } from "@/ui";
@@ -13,7 +14,7 @@ export function ResidualPlot({ name, size, view }: { name: string; size: Size; v
         viewBox={`0 0 ${size[0]} ${size[1]}`}
         className="ruled w-full border"
         role="img"
-        aria-label={`Residuals of ${name}`}
+        aria-label={say("Residuals of {name}", { name })}
       >
         {view.residuals.map((r, i) =>
           r ? (
@@ -32,7 +33,7 @@ export function ResidualPlot({ name, size, view }: { name: string; size: Size; v
         )}
       </svg>
       <figcaption className="truncate">
-        {name}: {fixed(view.rmsPx, 2)} px, drawn ×{LONGER}
+        {say("{name}: {rms} px, drawn ×{longer}", { name, rms: fixed(view.rmsPx, 2), longer: LONGER })}
       </figcaption>
     </figure>
   );

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { type Photo, api } from "@/client";
@@ -12,7 +13,11 @@ const FULL_FRAME = 36;
 
 /** Under which name a camera's stated values are remembered: its own, or the size of its pictures. */
 export const cameraKey = (photo: Pick<Photo, "camera" | "width" | "height">): string =>
-  photo.camera ?? `a camera of ${Math.max(photo.width, photo.height)} × ${Math.min(photo.width, photo.height)} pixels`;
+  photo.camera ??
+  say("a camera of {width} × {height} pixels", {
+    width: Math.max(photo.width, photo.height),
+    height: Math.min(photo.width, photo.height),
+  });
 
 /** Focal length and sensor where the photo records neither; what is stated is remembered for the camera. */
 export function StatedCameraFields({ photo }: { photo: Photo }) {
@@ -39,14 +44,20 @@ export function StatedCameraFields({ photo }: { photo: Photo }) {
       .stateCamera(values)
       .then((kept) => client.setQueryData(["stated", camera], kept))
       .catch((e: Error) =>
-        notify(`The focal length holds for this photo but was not remembered: ${e.message}`, "error"),
+        notify(
+          say("The focal length holds for this photo but was not remembered: {message}", { message: e.message }),
+          "error",
+        ),
       );
   };
   return (
-    <section aria-label="Camera">
+    <section aria-label={say("Camera")}>
       {!stated && (
         <p className="py-1">
-          The photo records no focal length, so one is assumed. What you state here is remembered for {camera}.
+          {say(
+            "The photo records no focal length, so one is assumed. What you state here is remembered for {camera}.",
+            { camera },
+          )}
         </p>
       )}
       {remembered && !stated && (
@@ -57,11 +68,14 @@ export function StatedCameraFields({ photo }: { photo: Photo }) {
             endGesture();
           }}
         >
-          Use {Number(remembered.focalMm.toFixed(1))} mm on a sensor {remembered.sensorMm} mm wide, as stated last
+          {say("Use {focalMm} mm on a sensor {sensorMm} mm wide, as stated last", {
+            focalMm: Number(remembered.focalMm.toFixed(1)),
+            sensorMm: remembered.sensorMm,
+          })}
         </button>
       )}
       <NumberField
-        label={stated ? "Focal length" : "Focal length, assumed"}
+        label={stated ? say("Focal length") : say("Focal length, assumed")}
         value={focalMm}
         standard={remembered?.focalMm ?? focalMm}
         step={1}
@@ -73,7 +87,7 @@ export function StatedCameraFields({ photo }: { photo: Photo }) {
         onDone={remember}
       />
       <NumberField
-        label="Sensor, longer side"
+        label={say("Sensor, longer side")}
         value={sensorMm}
         standard={FULL_FRAME}
         step={0.1}

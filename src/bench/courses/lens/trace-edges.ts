@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { compute } from "@/client/compute";
@@ -19,7 +20,7 @@ export async function solveFromTraces(bench: () => BenchState): Promise<void> {
 export async function traceBetween(bench: () => BenchState, photo: Photo, ends: readonly [Vec2, Vec2]): Promise<void> {
   const points = await followEdge(photo, ends, (parts) => parts[0] ?? null);
   if (points === NO_EDGE)
-    notify("No edge runs from one end to the other there. Draw along one with some contrast, end to end.");
+    notify(say("No edge runs from one end to the other there. Draw along one with some contrast, end to end."));
   else if (points) await keepTaut(bench, points);
 }
 
@@ -33,7 +34,7 @@ export async function traceThrough(bench: () => BenchState, photo: Photo, places
     return all.filter((p, i) => i === 0 || p[0] !== all[i - 1]![0] || p[1] !== all[i - 1]![1]);
   });
   if (points && points !== NO_EDGE && points.length >= FEWEST_TRACED) await keepTaut(bench, points);
-  else if (points) notify("The edge could not be followed there. Click at least five places along it.");
+  else if (points) notify(say("The edge could not be followed there. Click at least five places along it."));
 }
 
 /** Keeps a traced edge; a lens that is untouched or traced is solved anew in the same step. */

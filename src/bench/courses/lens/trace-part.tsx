@@ -1,5 +1,6 @@
 "use client";
 
+import { capital, say } from "@/core/language";
 import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { type Photo, api } from "@/client";
@@ -30,15 +31,15 @@ export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }
   );
   const advice = adviseTraces(traces, size, solution);
   return (
-    <section className="ruled border-b px-3.5 py-2" aria-label="Traced edges">
+    <section className="ruled border-b px-3.5 py-2" aria-label={say("Traced edges")}>
       {rows.length > 0 && (
-        <table className="mb-1.5 w-full border-collapse" aria-label="Traces">
+        <table className="mb-1.5 w-full border-collapse" aria-label={say("Traces")}>
           <thead>
             <tr className="muted text-right text-[0.85rem]">
-              <th className="text-left font-medium">Trace</th>
-              <th className="font-medium">Bow</th>
-              <th className="font-medium">After</th>
-              <th className="font-medium">Counts</th>
+              <th className="text-left font-medium">{say("Trace")}</th>
+              <th className="font-medium">{say("Bow")}</th>
+              <th className="font-medium">{say("After")}</th>
+              <th className="font-medium">{say("Counts")}</th>
               <th />
             </tr>
           </thead>
@@ -51,22 +52,26 @@ export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }
                 onClick={() => set({ selected: line.id, selectedEnd: null })}
               >
                 <td className="text-left">
-                  <button className="bubble" data-kind="taut" aria-label={`Select trace ${derived.names.get(line.id)}`}>
+                  <button
+                    className="bubble"
+                    data-kind="taut"
+                    aria-label={say("Select trace {name}", { name: derived.names.get(line.id)! })}
+                  >
                     {derived.names.get(line.id)}
                   </button>
                 </td>
-                <td>{fixed(before, 1)} px</td>
-                <td className="font-semibold">{fixed(after, 1)} px</td>
+                <td>{say("{before} px", { before: fixed(before, 1) })}</td>
+                <td className="font-semibold">{say("{after} px", { after: fixed(after, 1) })}</td>
                 <td>
                   {solution?.counted.has(line.id) ? `${Math.round(100 * solution.counted.get(line.id)!)} %` : "–"}
                 </td>
                 <td className="whitespace-nowrap">
                   <button className="btn btn-ghost btn-xs" onClick={() => bench.edit(switchLine(line.id))}>
-                    {line.on ? "Off" : "On"}
+                    {line.on ? say("Off") : say("On")}
                   </button>
                   <button
                     className="btn btn-ghost btn-xs"
-                    aria-label={`Delete trace ${derived.names.get(line.id)}`}
+                    aria-label={say("Delete trace {name}", { name: derived.names.get(line.id)! })}
                     onClick={() => bench.edit(deleteLine(line.id))}
                   >
                     ×
@@ -79,8 +84,12 @@ export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }
       )}
       {solution && (
         <p className="mb-1">
-          {capital(termsInWords(solution))}; residual {fixed(solution.rmsPx, 2)} px over {solution.samples} samples; k1
-          ± {fixed(solution.sigma.k[0]!, 4)}.
+          {say("{terms}; residual {rms} px over {samples} samples; k1 ± {sigma}.", {
+            terms: capital(termsInWords(solution)),
+            rms: fixed(solution.rmsPx, 2),
+            samples: solution.samples,
+            sigma: fixed(solution.sigma.k[0]!, 4),
+          })}
         </p>
       )}
       {advice.map(({ text }) => (
@@ -90,11 +99,13 @@ export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }
       ))}
       <div className="flex flex-wrap gap-1.5">
         <button className="btn btn-sm" title="T" onClick={() => set({ tool: "taut" })}>
-          Trace an edge (T)
+          {say("Trace an edge (T)")}
         </button>
         {traces.length > 0 && (
           <button className="btn btn-sm" onClick={() => void solveFromTraces(useBench.getState)}>
-            Solve from {traces.length === 1 ? "the trace" : `${traces.length} traces`}
+            {traces.length === 1
+              ? say("Solve from the trace")
+              : say("Solve from {count} traces", { count: traces.length })}
           </button>
         )}
         {recipe.lens.from === "traced" && <SaveAsProfile photo={photo} />}
@@ -102,8 +113,6 @@ export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }
     </section>
   );
 }
-
-const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
 
 /** Keeps what was traced as a profile for this lens at this focal length. */
 function SaveAsProfile({ photo }: { photo: Photo }) {
@@ -133,17 +142,17 @@ function SaveAsProfile({ photo }: { photo: Photo }) {
             ...onSensor,
           },
         ],
-        notes: `Traced on ${photo.name}.`,
+        notes: say("Traced on {name}.", { name: photo.name }),
       });
       await client.invalidateQueries({ queryKey: ["profiles"] });
-      notify(`Kept as ${document.name}.`);
+      notify(say("Kept as {name}.", { name: document.name }));
     } catch (error) {
-      notify(`The profile was not kept: ${(error as Error).message}`, "error");
+      notify(say("The profile was not kept: {message}", { message: (error as Error).message }), "error");
     }
   };
   return (
     <button className="btn btn-sm" onClick={() => void save()}>
-      Keep as a profile
+      {say("Keep as a profile")}
     </button>
   );
 }

@@ -1,11 +1,12 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { type Photo, type PhotoOnBoard, api } from "@/client";
 import { equivalentOf } from "@/core/camera";
 import { type PooledLens, pooledProfile, pooledSigmaAt, sameSetting } from "@/core/own-edges";
-import { Dialog, notify, fixed } from "@/ui";
+import { Dialog, fixed, notify, sayWithBold } from "@/ui";
 import { type PhotoState, type VisitLens, poolOf, useVisitLens } from "./visit-lens";
 
 /** Radii at which the ± is told, half diagonals. */
@@ -23,21 +24,28 @@ export function VisitDialog({ photo, onClose }: { photo: Photo; onClose: () => v
   const done = photos.filter((p) => !["waiting", "looking"].includes(states.get(p.id)!.state)).length;
   const result = useMemo(() => poolOf(photos, states), [photos, states]);
   const setting = photo.lens
-    ? `${photo.lens}${photo.focalMm ? ` at ${photo.focalMm} mm` : ""}`
-    : `a lens that the photos do not name, ${photo.width} × ${photo.height} pixels`;
+    ? photo.focalMm
+      ? say("{lens} at {focalMm} mm", { lens: photo.lens, focalMm: photo.focalMm })
+      : photo.lens
+    : say("a lens that the photos do not name, {width} × {height} pixels", {
+        width: photo.width,
+        height: photo.height,
+      });
   return (
-    <Dialog title="Measure this lens from the visit" onClose={onClose}>
+    <Dialog title={say("Measure this lens from the visit")} onClose={onClose}>
       <p className="mb-2">
-        Every photo of this visit taken with {setting} tells of the lens by its own straight edges. Together they are
-        one measurement: one lens, each photo its own attitude.
+        {say(
+          "Every photo of this visit taken with {setting} tells of the lens by its own straight edges. Together they are one measurement: one lens, each photo its own attitude.",
+          { setting },
+        )}
       </p>
-      <table className="table table-sm" aria-label="Photos of this setting">
+      <table className="table table-sm" aria-label={say("Photos of this setting")}>
         <thead>
           <tr>
-            <th>photo</th>
-            <th className="text-right">bow at the corner</th>
-            <th className="text-right">focal length</th>
-            <th>beside the others</th>
+            <th>{say("photo")}</th>
+            <th className="text-right">{say("bow at the corner")}</th>
+            <th className="text-right">{say("focal length")}</th>
+            <th>{say("beside the others")}</th>
           </tr>
         </thead>
         <tbody>
@@ -57,18 +65,18 @@ function Progress({ visit: { running, start, stop }, done, of }: { visit: VisitL
     <div className="my-3 flex items-center gap-3">
       {running ? (
         <>
-          <progress className="progress w-48" value={done} max={of} aria-label="Photos looked at" />
-          <span role="status">
-            {done} of {of}
-          </span>
+          <progress className="progress w-48" value={done} max={of} aria-label={say("Photos looked at")} />
+          <span role="status">{say("{done} of {of}", { done, of })}</span>
           <button className="btn btn-sm ml-auto" onClick={stop}>
-            Stop
+            {say("Stop")}
           </button>
         </>
       ) : (
         done < of && (
           <button className="btn btn-primary btn-sm" onClick={start}>
-            {done === 0 ? `Look at ${of} ${of === 1 ? "photo" : "photos"}` : `Go on with the other ${of - done}`}
+            {done === 0
+              ? say("Look at {of, plural, one {# photo} other {# photos}}", { of })
+              : say("Go on with the other {left}", { left: of - done })}
           </button>
         )
       )}
@@ -103,14 +111,18 @@ function PhotoRow({ photo, state, verdict }: { photo: PhotoOnBoard; state: Photo
     <tr>
       <td>{photo.name}</td>
       <td className="text-right tabular-nums">
-        {signed(corner)} ± {fixed(sigmaCornerPx, 1)} px
+        {say("{corner} ± {sigmaCornerPx} px", { corner: signed(corner), sigmaCornerPx: fixed(sigmaCornerPx, 1) })}
       </td>
-      <td className="text-right tabular-nums">{fixed(equivalentOf(size, focalPx), 1)} mm</td>
+      <td className="text-right tabular-nums">{say("{mm} mm", { mm: fixed(equivalentOf(size, focalPx), 1) })}</td>
       <td>
         {verdict &&
           (verdict.counts
-            ? `agrees${verdict.off === null ? "" : ` (${fixed(verdict.off, 1)} σ)`}`
-            : `disagrees by ${verdict.off?.toFixed(0) ?? "many"} σ: cropped, or another setting? Left out.`)}
+            ? verdict.off === null
+              ? say("agrees")
+              : say("agrees ({off} σ)", { off: fixed(verdict.off, 1) })
+            : verdict.off === null
+              ? say("disagrees by many σ: cropped, or another setting? Left out.")
+              : say("disagrees by {off} σ: cropped, or another setting? Left out.", { off: fixed(verdict.off, 0) }))}
       </td>
     </tr>
   );
@@ -121,13 +133,13 @@ function stateWords(state: Exclude<PhotoState, { state: "seen" }>): string {
     case "waiting":
       return "";
     case "looking":
-      return "looking at its edges …";
+      return say("looking at its edges …");
     case "nothing":
-      return "tells nothing of such a lens: too little that is straight, or a fisheye";
+      return say("tells nothing of such a lens: too little that is straight, or a fisheye");
     case "stitched":
-      return `says that it was stitched (${state.projection}); left out`;
+      return say("says that it was stitched ({projection}); left out", { projection: state.projection });
     case "failed":
-      return `could not be looked at: ${state.why}`;
+      return say("could not be looked at: {why}", { why: state.why });
   }
 }
 
@@ -149,30 +161,41 @@ function Result({ photo, used, pooled, onClose }: ResultParts) {
       await cache.invalidateQueries({ queryKey: ["profiles"] });
       notify(
         photo.lens
-          ? `Kept as ${document.name}. It is offered for every photo of this lens.`
-          : `Kept as ${document.name}. It stands under All profiles: these photos do not name their lens.`,
+          ? say("Kept as {name}. It is offered for every photo of this lens.", { name: document.name })
+          : say("Kept as {name}. It stands under All profiles: these photos do not name their lens.", {
+              name: document.name,
+            }),
       );
       onClose();
     },
-    onError: (error) => notify(`The profile was not kept: ${error.message}`, "error"),
+    onError: (error) => notify(say("The profile was not kept: {message}", { message: error.message }), "error"),
   });
   const { k } = pooled;
   return (
-    <section aria-label="Result" className="space-y-2">
+    <section aria-label={say("Result")} className="space-y-2">
       <p>
-        {count} {count === 1 ? "photo" : "photos"} together: the lens displaces the corner by{" "}
-        <b>
-          {signed((k[0] + k[1] + k[2]) * unit)} ± {fixed(pooled.sigmaCorner * unit, 1)} px
-        </b>
-        {used.length < 3 && "; two that differ would not be told apart, so look at a third if there is one"}.
+        {sayWithBold(
+          "{count, plural, one {# photo} other {# photos}} together: the lens displaces the corner by <b>{bow} ± {sigma} px</b>.",
+          {
+            count,
+            bow: signed((k[0] + k[1] + k[2]) * unit),
+            sigma: fixed(pooled.sigmaCorner * unit, 1),
+          },
+        )}{" "}
+        {used.length < 3 && say("Two that differ would not be told apart, so look at a third if there is one.")}
       </p>
       <p className="tabular-nums">
-        ± by radius:{" "}
-        {RADII.map((r) => `${fixed(pooledSigmaAt(pooled, r) * unit, 2)} px at ${fixed(100 * r, 0)} %`).join(", ")} of
-        the way to the corner.
+        {say("± by radius: {places} of the way to the corner.", {
+          places: RADII.map((r) =>
+            say("{sigma} px at {share} %", {
+              sigma: fixed(pooledSigmaAt(pooled, r) * unit, 2),
+              share: fixed(100 * r, 0),
+            }),
+          ).join(", "),
+        })}
       </p>
       <button className="btn btn-primary btn-sm" disabled={keep.isPending} onClick={() => keep.mutate()}>
-        Keep as a profile
+        {say("Keep as a profile")}
       </button>
     </section>
   );

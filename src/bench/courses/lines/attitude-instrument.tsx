@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { type PointerEvent, useRef } from "react";
 import { useBench } from "@/client/bench-store";
 import { setAngles } from "@/core/edits";
@@ -33,10 +34,10 @@ export function AttitudeInstrument({ pitch, roll }: { pitch: number; roll: numbe
     if (g.rim) {
       const turned = ((Math.atan2(p.y, p.x) - Math.atan2(g.y, g.x)) * 180) / Math.PI;
       const roll = g.roll - (turned - 360 * Math.round(turned / 360));
-      bench.edit(setAngles("Roll by hand", bench.size, { roll }), g.key);
+      bench.edit(setAngles(say("Roll by hand"), bench.size, { roll }), g.key);
     } else {
       const pitch = g.pitch + ((p.y - g.y) / RADIUS) * RANGE;
-      bench.edit(setAngles("Pitch by hand", bench.size, { pitch }), g.key);
+      bench.edit(setAngles(say("Pitch by hand"), bench.size, { pitch }), g.key);
     }
   };
   const up = (): void => {
@@ -52,7 +53,7 @@ export function AttitudeInstrument({ pitch, roll }: { pitch: number; roll: numbe
       height={96}
       viewBox="-48 -48 96 96"
       role="img"
-      aria-label="Attitude instrument: drag its middle for the pitch, its rim for the roll"
+      aria-label={say("Attitude instrument: drag its middle for the pitch, its rim for the roll")}
       className="shrink-0 cursor-grab touch-none"
       onPointerDown={down}
       onPointerMove={move}

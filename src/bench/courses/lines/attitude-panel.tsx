@@ -1,16 +1,17 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { type Angle, easeOff, resetAngle, setAngles, solvedAttitude } from "@/core/edits";
 import { Fold, NumberField, fixed } from "@/ui";
 import type { Derived } from "../../derived";
 import { AttitudeInstrument } from "./attitude-instrument";
 
-const NAMES: Record<Angle, string> = { pitch: "Pitch", yaw: "Turn", roll: "Roll" };
+const NAMES: Record<Angle, string> = { pitch: say("Pitch"), yaw: say("Turn"), roll: say("Roll") };
 const WORDS: Record<Angle, readonly [string, string]> = {
-  pitch: ["up", "down"],
-  yaw: ["right", "left"],
-  roll: ["cw", "ccw"],
+  pitch: [say("up"), say("down")],
+  yaw: [say("right"), say("left")],
+  roll: [say("cw"), say("ccw")],
 };
 
 /** Which way the camera pointed, each angle with its uncertainty, set or trimmed by hand, and how much of it is taken out. */
@@ -19,8 +20,8 @@ export function AttitudePanel({ derived: { recipe, solution } }: { derived: Deri
   const { attitude } = recipe;
   const solved = attitude.from === "lines" && solution.status === "solved";
   return (
-    <section aria-label="Attitude">
-      <Fold id="attitude" title={`Attitude${attitude.from === "by-hand" ? ", by hand" : ""}`}>
+    <section aria-label={say("Attitude")}>
+      <Fold id="attitude" title={attitude.from === "by-hand" ? say("Attitude, by hand") : say("Attitude")}>
         <div
           className="flex items-center gap-2 px-3.5 pb-1"
           data-testid="attitude"
@@ -33,7 +34,12 @@ export function AttitudePanel({ derived: { recipe, solution } }: { derived: Deri
               const sigma = solved ? solution.sigma[key] : null;
               const trim = attitude.trim[key];
               return (
-                <div key={key} title={solved && trim !== 0 ? `Trimmed by ${fixed(trim, 2)}° on top of the lines` : ""}>
+                <div
+                  key={key}
+                  title={
+                    solved && trim !== 0 ? say("Trimmed by {trim}° on top of the lines", { trim: fixed(trim, 2) }) : ""
+                  }
+                >
                   <NumberField
                     narrow
                     label={NAMES[key]}
@@ -48,22 +54,30 @@ export function AttitudePanel({ derived: { recipe, solution } }: { derived: Deri
                       const { edit, size } = bench;
                       const own = solvedAttitude(bench.recipe, size);
                       if (v === (own ? own[key] : 0)) edit(resetAngle(key, size));
-                      else edit(setAngles(`${NAMES[key]} by hand`, size, { [key]: v }), `angle-${key}`);
+                      else
+                        edit(
+                          setAngles(say("{angle} by hand", { angle: NAMES[key] }), size, { [key]: v }),
+                          `angle-${key}`,
+                        );
                     }}
                     onDone={bench.endGesture}
                   />
                   <p className="muted -mt-1 text-right text-[0.85rem]">
                     {Math.abs(value) < 0.005 ? "" : WORDS[key][value > 0 ? 0 : 1]}
                     {sigma !== null ? ` ± ${sigma < 0.01 ? fixed(sigma, 3) : fixed(sigma, 2)}` : ""}
-                    {solved && trim !== 0 ? `, trimmed ${trim > 0 ? "+" : "−"}${fixed(Math.abs(trim), 2)}` : ""}
+                    {solved && trim !== 0
+                      ? trim > 0
+                        ? `, ${say("trimmed +{trim}", { trim: fixed(Math.abs(trim), 2) })}`
+                        : `, ${say("trimmed −{trim}", { trim: fixed(Math.abs(trim), 2) })}`
+                      : ""}
                   </p>
                 </div>
               );
             })}
           </div>
         </div>
-        <Ease part="plumb" label="Ease, verticals" />
-        {attitude.yaw !== 0 && <Ease part="sill" label="Ease, wall" />}
+        <Ease part="plumb" label={say("Ease, verticals")} />
+        {attitude.yaw !== 0 && <Ease part="sill" label={say("Ease, wall")} />}
       </Fold>
     </section>
   );
@@ -83,7 +97,11 @@ function Ease({ part, label }: { part: "plumb" | "sill"; label: string }) {
         min={0}
         max={100}
         value={percent}
-        aria-label={`${part === "plumb" ? "Ease" : "Ease of the wall"}: how much of the ${part === "plumb" ? "pitch" : "turn"} is taken out, percent`}
+        aria-label={
+          part === "plumb"
+            ? say("Ease: how much of the pitch is taken out, percent")
+            : say("Ease of the wall: how much of the turn is taken out, percent")
+        }
         onChange={(e) => set(Number(e.target.value))}
         onPointerUp={endGesture}
         onKeyUp={endGesture}
@@ -98,7 +116,7 @@ function Ease({ part, label }: { part: "plumb" | "sill"; label: string }) {
           endGesture();
         }}
       >
-        All
+        {say("All")}
       </button>
     </label>
   );

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { compute } from "@/client/compute";
@@ -51,13 +52,13 @@ export async function clingLine(bench: Bench, photo: Photo, id: string, reach: n
     // Asked for by itself it is a step of its own, of the line as it is; meanwhile that may have been moved or deleted.
     if (own && now.recipe.lines.find((l) => l.id === id) !== before) return;
     if (!edge) {
-      if (own) notify("There is no edge under this line to cling to; it stays where it is.");
+      if (own) notify(say("There is no edge under this line to cling to; it stays where it is."));
       return;
     }
     if (own) now.edit(clingTo(id, edge));
     else now.amendLine(before, (line) => onEdge(line, edge));
   } catch (error) {
-    if (own) notify(`The edge could not be looked for: ${(error as Error).message}`, "error");
+    if (own) notify(say("The edge could not be looked for: {message}", { message: (error as Error).message }), "error");
   }
 }
 
@@ -72,12 +73,12 @@ export async function lengthenLine(bench: Bench, photo: Photo, id: string): Prom
     const now = bench();
     if (now.recipe.lines.find((l) => l.id === id) !== before) return;
     if (Math.hypot(a[0] - ends[0][0], a[1] - ends[0][1]) + Math.hypot(b[0] - ends[1][0], b[1] - ends[1][1]) < 1) {
-      notify("The edge ends where the line does.");
+      notify(say("The edge ends where the line does."));
       return;
     }
     now.edit(lengthenTo(id, [a, b]));
     await clingLine(bench, photo, id, 1);
   } catch (error) {
-    notify(`The edge could not be followed: ${(error as Error).message}`, "error");
+    notify(say("The edge could not be followed: {message}", { message: (error as Error).message }), "error");
   }
 }

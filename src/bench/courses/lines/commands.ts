@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { BenchState } from "@/client/bench-store";
 import { addLine, changeKind, deleteLine, moveBy, switchLine, turnFaceOn } from "@/core/edits";
 import type { Line } from "@/core/recipe";
@@ -47,7 +48,7 @@ const group = "Lines";
 export const LINES_COMMANDS: readonly Command[] = [
   {
     id: "find-lines",
-    words: "Find lines in the photo",
+    words: say("Find lines in the photo"),
     group,
     keys: ["q"],
     can: ({ get }) => !get().finding,
@@ -56,12 +57,18 @@ export const LINES_COMMANDS: readonly Command[] = [
       void findLines(get, photo);
     },
   },
-  { id: "new-plumb", words: "New plumb in the middle", group, keys: ["n"], run: ({ get }) => plumbInTheMiddle(get()) },
-  { id: "next-line", words: "Next line", group, keys: ["j"], run: ({ get }) => step(get(), 1) },
-  { id: "previous-line", words: "Previous line", group, keys: ["k"], run: ({ get }) => step(get(), -1) },
+  {
+    id: "new-plumb",
+    words: say("New plumb in the middle"),
+    group,
+    keys: ["n"],
+    run: ({ get }) => plumbInTheMiddle(get()),
+  },
+  { id: "next-line", words: say("Next line"), group, keys: ["j"], run: ({ get }) => step(get(), 1) },
+  { id: "previous-line", words: say("Previous line"), group, keys: ["k"], run: ({ get }) => step(get(), -1) },
   {
     id: "line-end",
-    words: "One end, the other, the whole line",
+    words: say("One end, the other, the whole line"),
     group,
     keys: ["e"],
     run: ({ get }) => {
@@ -71,16 +78,16 @@ export const LINES_COMMANDS: readonly Command[] = [
   },
   {
     id: "nudge",
-    words: "Move it by 1 px (Shift 10, Alt 0.1)",
+    words: say("Move it by 1 px (Shift 10, Alt 0.1)"),
     group,
     keys: ARROW_KEYS,
-    written: "Arrows",
+    written: say("Arrows"),
     can: isSelected,
     run: ({ get }, held) => held && nudge(get, held),
   },
   {
     id: "change-kind",
-    words: "Plumb or sill",
+    words: say("Plumb or sill"),
     group,
     keys: ["v"],
     can: isSelected,
@@ -88,7 +95,7 @@ export const LINES_COMMANDS: readonly Command[] = [
   },
   {
     id: "cling",
-    words: "Cling to the edge",
+    words: say("Cling to the edge"),
     group,
     keys: ["c"],
     can: isSelected,
@@ -96,7 +103,7 @@ export const LINES_COMMANDS: readonly Command[] = [
   },
   {
     id: "lengthen",
-    words: "Lengthen along the edge",
+    words: say("Lengthen along the edge"),
     group,
     keys: ["y"],
     can: isSelected,
@@ -104,7 +111,7 @@ export const LINES_COMMANDS: readonly Command[] = [
   },
   {
     id: "turn-wall",
-    words: "Turn this sill's wall face-on",
+    words: say("Turn this sill's wall face-on"),
     group,
     keys: ["w"],
     can: (context) => selectedLine(context)?.kind === "sill",
@@ -112,7 +119,7 @@ export const LINES_COMMANDS: readonly Command[] = [
   },
   {
     id: "switch-line",
-    words: "Line on or off",
+    words: say("Line on or off"),
     group,
     keys: ["x"],
     can: isSelected,
@@ -120,7 +127,7 @@ export const LINES_COMMANDS: readonly Command[] = [
   },
   {
     id: "delete-line",
-    words: "Delete the line",
+    words: say("Delete the line"),
     group,
     keys: ["Delete", "Backspace"],
     can: isSelected,

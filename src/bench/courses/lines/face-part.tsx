@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { faceRatio } from "@/core/attitude";
 import { lensOf } from "@/core/render";
@@ -14,7 +15,7 @@ export function FacePart({ derived }: { derived: Derived }) {
   if (faces.length === 0) return null;
   const { recipe, solution } = derived;
   return (
-    <section className="ruled border-b px-3.5 py-2" aria-label="Faces">
+    <section className="ruled border-b px-3.5 py-2" aria-label={say("Faces")}>
       {faces.map((face, i) => {
         const wall = solution.walls.find((w) => w.lines.includes(`${face.id}:top`));
         const camera = { ...recipe.camera, focalPx: solution.focal?.focalPx ?? recipe.camera.focalPx };
@@ -27,17 +28,19 @@ export function FacePart({ derived }: { derived: Derived }) {
             <b>F{i + 1}</b>
             <span className="grow">
               {!face.on
-                ? "Put its corners where they belong."
+                ? say("Put its corners where they belong.")
                 : ratio === null
-                  ? "Its ratio is not determined yet."
-                  : `Width : height ${fixed(ratio, 3)}${recipe.camera.focalFrom === "assumed" ? ", with the focal length assumed" : ""}`}
+                  ? say("Its ratio is not determined yet.")
+                  : recipe.camera.focalFrom === "assumed"
+                    ? say("Width : height {ratio}, with the focal length assumed", { ratio: fixed(ratio, 3) })
+                    : say("Width : height {ratio}", { ratio: fixed(ratio, 3) })}
             </span>
             <button className="btn btn-ghost btn-xs" onClick={() => bench.edit(switchFace(face.id))}>
-              {face.on ? "Off" : "On"}
+              {face.on ? say("Off") : say("On")}
             </button>
             <button
               className="btn btn-ghost btn-xs"
-              aria-label={`Delete face F${i + 1}`}
+              aria-label={say("Delete face F{number}", { number: i + 1 })}
               onClick={() => bench.edit(deleteFace(face.id))}
             >
               ×

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { compute } from "@/client/compute";
@@ -21,7 +22,8 @@ export async function findLines(bench: () => BenchState, photo: Photo): Promise<
   try {
     await lookForLines(bench, photo);
   } catch (error) {
-    if (bench().finding) notify(`Lines could not be looked for: ${(error as Error).message}`, "error");
+    if (bench().finding)
+      notify(say("Lines could not be looked for: {message}", { message: (error as Error).message }), "error");
   } finally {
     bench().set({ finding: false });
   }

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { stopComputing } from "@/client/compute";
@@ -13,7 +14,7 @@ import { findLines } from "./find-lines";
 export function FoundPart({ photo }: { photo: Photo }) {
   const { found, finding: busy, set } = useBench();
   return (
-    <section className="ruled border-b px-3.5 py-2" aria-label="Found lines">
+    <section className="ruled border-b px-3.5 py-2" aria-label={say("Found lines")}>
       <div className="flex items-center gap-1.5">
         <button
           className="btn btn-sm"
@@ -21,7 +22,7 @@ export function FoundPart({ photo }: { photo: Photo }) {
           disabled={busy}
           onClick={() => void findLines(useBench.getState, photo)}
         >
-          {busy ? "Looking for lines …" : found ? "Find anew" : "Find lines (Q)"}
+          {busy ? say("Looking for lines …") : found ? say("Find anew") : say("Find lines (Q)")}
         </button>
         {busy && (
           <button
@@ -31,12 +32,12 @@ export function FoundPart({ photo }: { photo: Photo }) {
               set({ finding: false });
             }}
           >
-            Cancel
+            {say("Cancel")}
           </button>
         )}
         {found && !busy && (
           <button className="btn btn-ghost btn-sm ml-auto" onClick={() => set({ found: null })}>
-            Put away
+            {say("Put away")}
           </button>
         )}
       </div>
@@ -52,13 +53,16 @@ function Groups({ found }: { found: FoundLines }) {
     return (
       <p className="mt-1.5" role="status">
         {found.segments.length === 0
-          ? "No straight edges were found. Draw lines by hand."
-          : `${found.segments.length} edges were found, but they do not agree on what is vertical: there is nothing to go by. Draw lines by hand.`}
+          ? say("No straight edges were found. Draw lines by hand.")
+          : say(
+              "{count} edges were found, but they do not agree on what is vertical: there is nothing to go by. Draw lines by hand.",
+              { count: found.segments.length },
+            )}
       </p>
     );
   return (
     <>
-      <table className="mt-1.5 w-full" aria-label="Found groups">
+      <table className="mt-1.5 w-full" aria-label={say("Found groups")}>
         <tbody>
           {known.map((group) => (
             <GroupRow key={group.id} found={found} group={group} />
@@ -66,7 +70,7 @@ function Groups({ found }: { found: FoundLines }) {
         </tbody>
       </table>
       <p className="muted mt-1 text-[0.9rem]">
-        {rest} more run otherwise. Click a faint line on the picture to take it alone.
+        {say("{rest} more run otherwise. Click a faint line on the picture to take it alone.", { rest })}
       </p>
     </>
   );
@@ -78,7 +82,7 @@ function GroupRow({ found, group }: { found: FoundLines; group: SegmentGroup }) 
   const open = openIn(found, group, lines);
   const counts = countsIn(found, group, lines);
   const taken = group.count - open.length;
-  const name = group.kind === "plumb" ? "Plumbs" : `Wall ${group.id.slice(5)}`;
+  const name = group.kind === "plumb" ? say("Plumbs") : say("Wall {id}", { id: group.id.slice(5) });
   return (
     <tr className="text-right" data-group={group.id}>
       <td className="py-0.5 text-left">
@@ -88,17 +92,17 @@ function GroupRow({ found, group }: { found: FoundLines; group: SegmentGroup }) 
         {name}
         {group.heading !== null && <span className="muted"> {turn(group.heading)}</span>}
       </td>
-      <td title="Root mean square angle by which they miss one direction">
+      <td title={say("Root mean square angle by which they miss one direction")}>
         {group.count} <span className="muted">± {fixed(group.spreadDeg, 2)}°</span>
       </td>
       <td className="w-0 whitespace-nowrap pl-2">
         {taken === 0 ? (
           <button
             className="btn btn-sm"
-            aria-label={`Take ${name}`}
+            aria-label={say("Take {name}", { name })}
             onClick={() => bench.edit(takeFound(found, group, bestOf(found, open, Math.max(...bench.size))))}
           >
-            Take {Math.min(TAKEN_AT_ONCE, open.length)}
+            {say("Take {count}", { count: Math.min(TAKEN_AT_ONCE, open.length) })}
           </button>
         ) : (
           <>
@@ -106,7 +110,7 @@ function GroupRow({ found, group }: { found: FoundLines; group: SegmentGroup }) 
               <input
                 type="checkbox"
                 className="checkbox checkbox-sm"
-                aria-label={`${name} count`}
+                aria-label={say("{name} count", { name })}
                 checked={counts !== "none"}
                 onChange={(e) => bench.edit(switchFound(found, group, e.target.checked))}
               />
@@ -114,10 +118,10 @@ function GroupRow({ found, group }: { found: FoundLines; group: SegmentGroup }) 
             </label>
             <button
               className="btn btn-ghost btn-sm align-middle"
-              aria-label={`Leave ${name}`}
+              aria-label={say("Leave {name}", { name })}
               onClick={() => bench.edit(leaveFound(found, group))}
             >
-              Leave
+              {say("Leave")}
             </button>
           </>
         )}
@@ -127,4 +131,6 @@ function GroupRow({ found, group }: { found: FoundLines; group: SegmentGroup }) 
 }
 
 const turn = (heading: number): string =>
-  Math.abs(heading) < 0.5 ? "faces us" : `${fixed(Math.abs(heading), 0)}° ${heading > 0 ? "right" : "left"}`;
+  Math.abs(heading) < 0.5
+    ? say("faces us")
+    : `${fixed(Math.abs(heading), 0)}° ${heading > 0 ? say("right") : say("left")}`;

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { BenchCourse } from "../bench-course";
 import { LINES_COMMANDS } from "./commands";
 import { LinesPanel } from "./lines-panel";
@@ -14,7 +15,7 @@ export const linesCourse: BenchCourse = {
   key: "lines",
   note: ({ lines }) => {
     const n = lines.filter((l) => l.on && l.kind !== "taut").length;
-    return n === 0 ? "" : n === 1 ? "1 line" : `${n} lines`;
+    return n === 0 ? "" : say("{count, plural, one {# line} other {# lines}}", { count: n });
   },
   tools: [LINE, LEVEL, TURN, FACE],
   grips: [holdCorner, holdLine, clickProposal],

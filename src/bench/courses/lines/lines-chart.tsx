@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { BarController, BarElement, CategoryScale, Chart, LinearScale } from "chart.js";
 import { useEffect, useRef } from "react";
 import type { LineRow } from "../../derived";
@@ -22,9 +23,9 @@ export function LinesChart({ rows }: { rows: readonly LineRow[] }) {
       const data = {
         labels: rows.map((r) => r.name),
         datasets: [
-          { label: "before", data: rows.map((r) => r.before), backgroundColor: "#8886" },
+          { label: say("before"), data: rows.map((r) => r.before), backgroundColor: "#8886" },
           {
-            label: "after",
+            label: say("after"),
             data: rows.map((r) => r.after ?? 0),
             backgroundColor: rows.map((r) => ink(r.line.kind === "plumb" ? "--plumb" : "--sill")),
           },
@@ -55,8 +56,10 @@ export function LinesChart({ rows }: { rows: readonly LineRow[] }) {
     return () => clearTimeout(later);
   }, [rows]);
   return (
-    <figure className="px-3.5 py-1.5" aria-label="Lines before and after">
-      <figcaption className="muted text-[0.85rem]">Degrees out of true: grey before, coloured after</figcaption>
+    <figure className="px-3.5 py-1.5" aria-label={say("Lines before and after")}>
+      <figcaption className="muted text-[0.85rem]">
+        {say("Degrees out of true: grey before, coloured after")}
+      </figcaption>
       <div className="h-20">
         <canvas ref={canvas} aria-hidden />
       </div>

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { Fold, fixed } from "@/ui";
@@ -23,7 +24,7 @@ export function LinesPanel({ photo, derived }: { photo: Photo; derived: Derived 
     <>
       <OwnEdgesCard photo={photo} />
       <LensNudge photo={photo} />
-      <CourseSwitch title="Line schedule" course="attitude" />
+      <CourseSwitch title={say("Line schedule")} course="attitude" />
       <Schedule rows={derived.rows} />
       <SelectedLine photo={photo} />
       <div className="ruled border-b px-3.5 py-2" role="status" data-testid="messages">
@@ -35,8 +36,11 @@ export function LinesPanel({ photo, derived }: { photo: Photo; derived: Derived 
         ))}
         {derived.next && (
           <p>
-            One more plumb along the dotted line would bring the {derived.next.what} from ±{fixed(derived.next.now, 2)}°
-            to ±{fixed(derived.next.then, 2)}°.
+            {say("One more plumb along the dotted line would bring the {what} from ±{now}° to ±{then}°.", {
+              what: derived.next.what,
+              now: fixed(derived.next.now, 2),
+              then: fixed(derived.next.then, 2),
+            })}
           </p>
         )}
       </div>
@@ -46,7 +50,7 @@ export function LinesPanel({ photo, derived }: { photo: Photo; derived: Derived 
       <AttitudePanel derived={derived} />
       <HowFar derived={derived} />
       {derived.rows.length > 1 && (
-        <Fold id="lines-chart" title="Out of true, line by line">
+        <Fold id="lines-chart" title={say("Out of true, line by line")}>
           <LinesChart rows={derived.rows} />
         </Fold>
       )}
@@ -60,7 +64,7 @@ function SetAside({ id }: { id: string | undefined }) {
   if (!recipe.lines.some((l) => l.id === id && l.on)) return null;
   return (
     <button className="btn btn-xs ml-1.5" onClick={() => edit(switchLine(id!))}>
-      Set it aside
+      {say("Set it aside")}
     </button>
   );
 }
@@ -72,22 +76,28 @@ function SelectedLine({ photo }: { photo: Photo }) {
   if (!line || line.kind === "taut") return null;
   const { id } = line;
   return (
-    <div className="ruled flex flex-wrap gap-1 border-b px-3.5 py-1.5" role="group" aria-label="The selected line">
+    <div
+      className="ruled flex flex-wrap gap-1 border-b px-3.5 py-1.5"
+      role="group"
+      aria-label={say("The selected line")}
+    >
       <button className="btn btn-xs" title="V" onClick={() => bench.edit(changeKind(id))}>
-        {line.kind === "plumb" ? "Make it a sill" : "Make it a plumb"}
+        {line.kind === "plumb" ? say("Make it a sill") : say("Make it a plumb")}
       </button>
       <button className="btn btn-xs" title="C" onClick={() => void clingLine(useBench.getState, photo, id, 1, true)}>
-        Cling
+        {say("Cling")}
       </button>
       <button className="btn btn-xs" title="Y" onClick={() => void lengthenLine(useBench.getState, photo, id)}>
-        Lengthen
+        {say("Lengthen")}
       </button>
       {line.kind === "sill" && (
         <button className="btn btn-xs" title="W" onClick={() => bench.edit(turnFaceOn({ line: id }))}>
-          Turn its wall
+          {say("Turn its wall")}
         </button>
       )}
-      <span className="muted ml-auto">{line.sigma ? `placed ± ${fixed(line.sigma, 2)} px` : "placed by hand"}</span>
+      <span className="muted ml-auto">
+        {line.sigma ? say("placed ± {sigma} px", { sigma: fixed(line.sigma, 2) }) : say("placed by hand")}
+      </span>
     </div>
   );
 }

@@ -1,6 +1,8 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
+import { lineKind } from "@/core/recipe";
 import { angle, grouped, percent, fixed } from "@/ui";
 import type { LineRow } from "../../derived";
 import { deleteLine, switchLine } from "@/core/edits";
@@ -14,21 +16,21 @@ export function Schedule({ rows }: { rows: readonly LineRow[] }) {
   if (rows.length === 0) return null;
   return (
     <div className="max-h-[max(7rem,22vh)] overflow-y-auto">
-      <table className="w-full border-collapse" aria-label="Line schedule">
+      <table className="w-full border-collapse" aria-label={say("Line schedule")}>
         <thead>
           <tr>
-            <th className={`${head} pl-3.5 text-left`}>No.</th>
-            <th className={head} title="Pixels">
-              Length
+            <th className={`${head} pl-3.5 text-left`}>{say("No.")}</th>
+            <th className={head} title={say("Pixels")}>
+              {say("Length")}
             </th>
-            <th className={head}>Before</th>
-            <th className={head}>After</th>
-            <th className={head} title="How far it misses what all lines say">
-              Off
+            <th className={head}>{say("Before")}</th>
+            <th className={head}>{say("After")}</th>
+            <th className={head} title={say("How far it misses what all lines say")}>
+              {say("Off")}
             </th>
-            <th className={head}>Pull</th>
+            <th className={head}>{say("Pull")}</th>
             <th className={`${head} pr-2`}>
-              <span className="sr-only">On or off</span>
+              <span className="sr-only">{say("On or off")}</span>
             </th>
           </tr>
         </thead>
@@ -44,7 +46,7 @@ export function Schedule({ rows }: { rows: readonly LineRow[] }) {
                 <button
                   className="bubble"
                   data-kind={line.kind}
-                  aria-label={`Select ${line.kind} ${name}`}
+                  aria-label={say("Select {kind} {name}", { kind: lineKind(line.kind), name })}
                   aria-pressed={line.id === selected}
                 >
                   {name}
@@ -54,7 +56,9 @@ export function Schedule({ rows }: { rows: readonly LineRow[] }) {
               <td className={cell}>{grouped(lengthPx)}</td>
               <td className={cell}>{angle(before)}</td>
               <td className={`${cell} font-semibold`}>{!line.on || after === null ? "–" : angle(after)}</td>
-              <td className={cell}>{line.on && pull > 0 ? `${fixed(residualPx, 1)} px` : "–"}</td>
+              <td className={cell}>
+                {line.on && pull > 0 ? say("{residualPx} px", { residualPx: fixed(residualPx, 1) }) : "–"}
+              </td>
               <td className={cell}>{line.on && pull > 0 ? percent(pull) : "–"}</td>
               <td className={`${cell} whitespace-nowrap pr-2`}>
                 <RowButtons

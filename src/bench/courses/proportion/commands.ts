@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { deleteMeasure, moveMeasurePlace, placeMeasure, switchMeasure } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import type { KnownMeasure } from "@/core/proportion";
@@ -17,10 +18,10 @@ const group = "Shape";
 export const SHAPE_COMMANDS: readonly Command[] = [
   {
     id: "nudge-measure",
-    words: "Move the measure, or its mark, by 1 px (Shift 10, Alt 0.1)",
+    words: say("Move the measure, or its mark, by 1 px (Shift 10, Alt 0.1)"),
     group,
     keys: ARROW_KEYS,
-    written: "Arrows",
+    written: say("Arrows"),
     can,
     run: (context, held) => {
       const by = arrowOf(held);
@@ -38,7 +39,7 @@ export const SHAPE_COMMANDS: readonly Command[] = [
   },
   {
     id: "next-mark",
-    words: "The measure's next mark, or the whole of it",
+    words: say("The measure's next mark, or the whole of it"),
     group,
     keys: ["Shift+e"],
     can,
@@ -52,7 +53,7 @@ export const SHAPE_COMMANDS: readonly Command[] = [
   },
   {
     id: "settle-measure",
-    words: "Settle the measure on the edges under it",
+    words: say("Settle the measure on the edges under it"),
     group,
     keys: ["Shift+c"],
     can,
@@ -60,7 +61,7 @@ export const SHAPE_COMMANDS: readonly Command[] = [
   },
   {
     id: "switch-measure",
-    words: "Measure on or off",
+    words: say("Measure on or off"),
     group,
     keys: ["Shift+x"],
     can,
@@ -68,7 +69,7 @@ export const SHAPE_COMMANDS: readonly Command[] = [
   },
   {
     id: "delete-measure",
-    words: "Delete the measure",
+    words: say("Delete the measure"),
     group,
     keys: ["Delete", "Backspace"],
     can,
@@ -79,7 +80,7 @@ export const SHAPE_COMMANDS: readonly Command[] = [
   },
   {
     id: "clear-tapes",
-    words: "Take tapes and references off the picture",
+    words: say("Take tapes and references off the picture"),
     group,
     keys: ["Shift+d"],
     run: clearShapeState,

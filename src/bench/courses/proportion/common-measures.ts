@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { KnownMeasure, Unit } from "@/core/proportion";
 import { lengthUnit } from "@/ui";
 
@@ -15,36 +16,36 @@ const INCH = 0.0254;
 
 /** What is of one shape everywhere. */
 const SHAPES = {
-  square: { name: "Square", kind: "rectangle", unit: "ratio", width: 1, height: 1 },
-  tiles: { name: "Square tiles", kind: "grid", unit: "ratio", width: 1, height: 1 },
-  round: { name: "Round", kind: "ellipse", unit: "ratio", width: 1, height: 1 },
+  square: { name: say("Square"), kind: "rectangle", unit: "ratio", width: 1, height: 1 },
+  tiles: { name: say("Square tiles"), kind: "grid", unit: "ratio", width: 1, height: 1 },
+  round: { name: say("Round"), kind: "ellipse", unit: "ratio", width: 1, height: 1 },
 } as const satisfies Record<string, CommonMeasure>;
 
 const IN_METRES: readonly CommonMeasure[] = [
   SHAPES.square,
-  { name: "Door leaf", kind: "rectangle", unit: "m", width: 0.9, height: 2.1 },
-  { name: "Door leaf, narrow", kind: "rectangle", unit: "m", width: 0.8, height: 2 },
-  { name: "Paper A4, standing", kind: "rectangle", unit: "cm", width: 0.21, height: 0.297 },
-  { name: "Paper A3, lying", kind: "rectangle", unit: "cm", width: 0.42, height: 0.297 },
+  { name: say("Door leaf"), kind: "rectangle", unit: "m", width: 0.9, height: 2.1 },
+  { name: say("Door leaf, narrow"), kind: "rectangle", unit: "m", width: 0.8, height: 2 },
+  { name: say("Paper A4, standing"), kind: "rectangle", unit: "cm", width: 0.21, height: 0.297 },
+  { name: say("Paper A3, lying"), kind: "rectangle", unit: "cm", width: 0.42, height: 0.297 },
   SHAPES.tiles,
-  { name: "Tiles 15 cm", kind: "grid", unit: "cm", width: 0.15, height: 0.15 },
-  { name: "Bricks with joints", kind: "grid", unit: "cm", width: 0.25, height: 0.075 },
+  { name: say("Tiles 15 cm"), kind: "grid", unit: "cm", width: 0.15, height: 0.15 },
+  { name: say("Bricks with joints"), kind: "grid", unit: "cm", width: 0.25, height: 0.075 },
   SHAPES.round,
-  { name: "Ten brick courses", kind: "length", unit: "cm", length: 0.75 },
-  { name: "One metre", kind: "length", unit: "m", length: 1 },
+  { name: say("Ten brick courses"), kind: "length", unit: "cm", length: 0.75 },
+  { name: say("One metre"), kind: "length", unit: "m", length: 1 },
 ];
 
 const IN_FEET: readonly CommonMeasure[] = [
   SHAPES.square,
-  { name: "Door leaf", kind: "rectangle", unit: "in", width: 36 * INCH, height: 80 * INCH },
-  { name: "Door leaf, narrow", kind: "rectangle", unit: "in", width: 30 * INCH, height: 80 * INCH },
-  { name: "Letter paper, standing", kind: "rectangle", unit: "in", width: 8.5 * INCH, height: 11 * INCH },
+  { name: say("Door leaf"), kind: "rectangle", unit: "in", width: 36 * INCH, height: 80 * INCH },
+  { name: say("Door leaf, narrow"), kind: "rectangle", unit: "in", width: 30 * INCH, height: 80 * INCH },
+  { name: say("Letter paper, standing"), kind: "rectangle", unit: "in", width: 8.5 * INCH, height: 11 * INCH },
   SHAPES.tiles,
-  { name: "Tiles 12 in", kind: "grid", unit: "in", width: 12 * INCH, height: 12 * INCH },
-  { name: "Bricks with joints", kind: "grid", unit: "in", width: 8 * INCH, height: (8 / 3) * INCH },
+  { name: say("Tiles 12 in"), kind: "grid", unit: "in", width: 12 * INCH, height: 12 * INCH },
+  { name: say("Bricks with joints"), kind: "grid", unit: "in", width: 8 * INCH, height: (8 / 3) * INCH },
   SHAPES.round,
-  { name: "Three brick courses", kind: "length", unit: "in", length: 8 * INCH },
-  { name: "One foot", kind: "length", unit: "ft", length: 12 * INCH },
+  { name: say("Three brick courses"), kind: "length", unit: "in", length: 8 * INCH },
+  { name: say("One foot"), kind: "length", unit: "ft", length: 12 * INCH },
 ];
 
 /** What buildings are full of, where the browser's language is spoken. */

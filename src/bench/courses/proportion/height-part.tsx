@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { heightAsMeasured, heightByHand, heightKeeps } from "@/core/edits";
 import { KEEPS, factorsOf } from "@/core/proportion";
@@ -9,6 +10,16 @@ import { useShapeState } from "./shape-state";
 
 /** The slider goes by the logarithm, so that half and double are as far from the middle. */
 const SPAN = Math.log(1.6);
+
+const KEPT: Record<(typeof KEEPS)[number], string> = {
+  width: say("width"),
+  height: say("height"),
+  area: say("area"),
+};
+const REFERENCES = {
+  square: { on: say("Lay a true square over it"), off: say("Take the square off") },
+  circle: { on: say("Lay a true circle over it"), off: say("Take the circle off") },
+} as const;
 
 /** Height and width by eye, against a true square or circle, and where the height comes from. */
 export function HeightPart({ derived: { measured, map } }: { derived: Derived }) {
@@ -28,21 +39,25 @@ export function HeightPart({ derived: { measured, map } }: { derived: Derived })
   };
   const put = (height: number): void => edit(heightByHand(height), "height");
   return (
-    <section className="ruled border-b px-3.5 py-2" aria-label="Height">
+    <section className="ruled border-b px-3.5 py-2" aria-label={say("Height")}>
       <div className="flex items-center gap-2 pb-1">
         <h3 className="caps grow">
-          {proportion.from === "by-hand" ? "Height, by eye" : told !== null ? "Height, as measured" : "Height"}
+          {proportion.from === "by-hand"
+            ? say("Height, by eye")
+            : told !== null
+              ? say("Height, as measured")
+              : say("Height")}
         </h3>
         {proportion.from === "by-hand" && (
           <button className="btn btn-xs" onClick={() => edit(heightAsMeasured())}>
-            {told !== null ? "Back to the measures" : "As the camera saw it"}
+            {told !== null ? say("Back to the measures") : say("As the camera saw it")}
           </button>
         )}
       </div>
       <input
         type="range"
         className="range range-xs my-1.5 w-full"
-        aria-label="Height over width"
+        aria-label={say("Height over width")}
         min={-SPAN}
         max={SPAN}
         step={0.001}
@@ -52,7 +67,7 @@ export function HeightPart({ derived: { measured, map } }: { derived: Derived })
         onKeyUp={endGesture}
       />
       <NumberField
-        label="Height"
+        label={say("Height")}
         value={100 * proportion.height}
         standard={100 * (told ?? 1)}
         step={0.5}
@@ -66,7 +81,7 @@ export function HeightPart({ derived: { measured, map } }: { derived: Derived })
         onDone={endGesture}
       />
       <NumberField
-        label="Width"
+        label={say("Width")}
         value={100 / proportion.height}
         standard={100 / (told ?? 1)}
         step={0.5}
@@ -78,21 +93,26 @@ export function HeightPart({ derived: { measured, map } }: { derived: Derived })
         onDone={endGesture}
       />
       <label className="grid grid-cols-[1fr_12.2rem] items-center gap-2">
-        Keeps the picture’s
+        {say("Keeps the picture’s")}
         <select
           className="select select-sm"
           value={proportion.keeps ?? "width"}
           onChange={(e) => edit(heightKeeps(e.target.value as (typeof KEEPS)[number]))}
         >
           {KEEPS.map((k) => (
-            <option key={k}>{k}</option>
+            <option key={k} value={k}>
+              {KEPT[k]}
+            </option>
           ))}
         </select>
       </label>
       <p className="muted pt-1">
-        Drawn {fixed(100 * across, 1)} % wide and {fixed(100 * down, 1)} % tall. Or pull the ochre grips on the sheet.
+        {say("Drawn {across} % wide and {down} % tall. Or pull the ochre grips on the sheet.", {
+          across: fixed(100 * across, 1),
+          down: fixed(100 * down, 1),
+        })}
       </p>
-      <div className="flex gap-1.5 pt-1" role="group" aria-label="Laid over the picture">
+      <div className="flex gap-1.5 pt-1" role="group" aria-label={say("Laid over the picture")}>
         {(["square", "circle"] as const).map((kind) => (
           <button
             key={kind}
@@ -100,7 +120,7 @@ export function HeightPart({ derived: { measured, map } }: { derived: Derived })
             aria-pressed={reference?.kind === kind}
             onClick={() => lay(kind)}
           >
-            {reference?.kind === kind ? `Take the ${kind} off` : `Lay a true ${kind} over it`}
+            {REFERENCES[kind][reference?.kind === kind ? "off" : "on"]}
           </button>
         ))}
       </div>

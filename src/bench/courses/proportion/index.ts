@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { fixed } from "@/ui";
 import type { BenchCourse } from "../bench-course";
 import { BENT_COMMANDS } from "./bent/bent-commands";
@@ -18,10 +19,10 @@ export const shapeCourse: BenchCourse = {
   key: "proportion",
   note: ({ proportion, shape }, laid) => {
     const marks = shape ? shape.taut.length + shape.faces.length + shape.shields.length : 0;
-    if (marks > 0) return marks === 1 ? "1 mark" : `${marks} marks`;
+    if (marks > 0) return say("{marks, plural, one {# mark} other {# marks}}", { marks });
     const n = proportion.measures?.length ?? 0;
-    if (n > 0) return n === 1 ? "1 measure" : `${n} measures`;
-    return laid ? `height ${fixed(proportion.height, 2)}` : "";
+    if (n > 0) return say("{count, plural, one {# measure} other {# measures}}", { count: n });
+    return laid ? say("height {height}", { height: fixed(proportion.height, 2) }) : "";
   },
   tools: [TAUT, NET, SHIELD, RECTANGLE, GRID, ROUND, LENGTH, TAPE, AS_TALL],
   grips: [holdJoint, holdTautEnd, holdReference, holdMeasurePlace, holdMeasure, holdHeight, holdBent],

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -10,12 +11,12 @@ import { commonMeasures, dropCommon, isOwn, keepCommon } from "./common-measures
 import type { Derived } from "../../derived";
 import { settleMeasure } from "./settle-measure";
 
-const WORDS: Record<Unit, string> = { m: "m", cm: "cm", mm: "mm", ft: "ft", in: "in", ratio: "ratio only" };
+const WORDS: Record<Unit, string> = { m: "m", cm: "cm", mm: "mm", ft: "ft", in: "in", ratio: say("ratio only") };
 const KINDS: Record<KnownMeasure["kind"], string> = {
-  rectangle: "Rectangle",
-  grid: "Tiles",
-  ellipse: "Round",
-  length: "Length",
+  rectangle: say("Rectangle"),
+  grid: say("Tiles"),
+  ellipse: say("Round"),
+  length: say("Length"),
 };
 
 /** How large the selected measure is, in its unit, and what it lies on. */
@@ -33,7 +34,7 @@ export function MeasureFields({
 }) {
   const { edit, endGesture } = useBench();
   const unit = measure.unit ?? "m";
-  const say = (words: Parameters<typeof sayMeasure>[1], gesture?: string): void =>
+  const tell = (words: Parameters<typeof sayMeasure>[1], gesture?: string): void =>
     edit(sayMeasure(measure.id, words), gesture);
   const size = (key: "width" | "height" | "length", label: string, value: number) => (
     <NumberField
@@ -45,23 +46,23 @@ export function MeasureFields({
       digits={unit === "mm" ? 0 : unit === "cm" || unit === "in" ? 1 : 3}
       unit={unit === "ratio" ? "" : unit}
       onChange={(v) => {
-        if (v > 0) say({ [key]: v * UNITS[unit] }, `measure-${key}`);
-        else notify("A size must be more than nothing; it stays as it was.", "error");
+        if (v > 0) tell({ [key]: v * UNITS[unit] }, `measure-${key}`);
+        else notify(say("A size must be more than nothing; it stays as it was."), "error");
       }}
       onDone={endGesture}
     />
   );
   return (
-    <section className="ruled space-y-1 border-b px-3.5 py-2" aria-label="The selected measure">
+    <section className="ruled space-y-1 border-b px-3.5 py-2" aria-label={say("The selected measure")}>
       <div className="flex items-center gap-1.5">
         <b className="grow">
           {name}, {KINDS[measure.kind].toLowerCase()}
         </b>
         <select
           className="select select-xs w-24"
-          aria-label="Unit"
+          aria-label={say("Unit")}
           value={unit}
-          onChange={(e) => say({ unit: e.target.value as Unit })}
+          onChange={(e) => tell({ unit: e.target.value as Unit })}
         >
           {(Object.keys(WORDS) as Unit[])
             .filter((u) => measure.kind !== "length" || u !== "ratio")
@@ -74,16 +75,16 @@ export function MeasureFields({
         {measure.kind !== "length" && (
           <button
             className="btn btn-xs"
-            title="Shift C"
+            title={say("Shift C")}
             onClick={() => void settleMeasure(useBench.getState, photo, measure.id, 1, true)}
           >
-            Settle on edges
+            {say("Settle on edges")}
           </button>
         )}
       </div>
-      {!measure.on && <p role="status">Say how large it is; from then on it counts.</p>}
+      {!measure.on && <p role="status">{say("Say how large it is; from then on it counts.")}</p>}
       {measure.kind === "length" ? (
-        size("length", "Length", measure.length)
+        size("length", say("Length"), measure.length)
       ) : (
         <>
           {measure.kind === "grid" && (
@@ -91,36 +92,36 @@ export function MeasureFields({
               {(["columns", "rows"] as const).map((key) => (
                 <NumberField
                   key={key}
-                  label={key === "columns" ? "Tiles across" : "Tiles down"}
+                  label={key === "columns" ? say("Tiles across") : say("Tiles down")}
                   value={measure[key]}
                   standard={4}
                   step={1}
                   digits={0}
                   min={1}
                   max={1000}
-                  onChange={(v) => say({ [key]: Math.round(v) }, `measure-${key}`)}
+                  onChange={(v) => tell({ [key]: Math.round(v) }, `measure-${key}`)}
                   onDone={endGesture}
                 />
               ))}
             </>
           )}
-          {size("width", measure.kind === "grid" ? "Width of a tile" : "Width", measure.width)}
-          {size("height", measure.kind === "grid" ? "Height of a tile" : "Height", measure.height)}
+          {size("width", measure.kind === "grid" ? say("Width of a tile") : say("Width"), measure.width)}
+          {size("height", measure.kind === "grid" ? say("Height of a tile") : say("Height"), measure.height)}
         </>
       )}
       <label className="grid grid-cols-[1fr_12.2rem] items-center gap-2">
-        Lies on
+        {say("Lies on")}
         <select
           className="select select-sm"
           value={walls.find((w) => w.lines.includes(measure.wall ?? ""))?.lines[0] ?? measure.wall ?? "auto"}
-          onChange={(e) => say({ wall: e.target.value === "auto" ? undefined : e.target.value })}
+          onChange={(e) => tell({ wall: e.target.value === "auto" ? undefined : e.target.value })}
         >
-          <option value="auto">the wall it fits</option>
-          <option value="floor">the floor</option>
-          {measure.kind !== "length" && <option value="own">a wall of its own</option>}
+          <option value="auto">{say("the wall it fits")}</option>
+          <option value="floor">{say("the floor")}</option>
+          {measure.kind !== "length" && <option value="own">{say("a wall of its own")}</option>}
           {walls.map(({ lines, heading }) => (
             <option key={lines[0]} value={lines[0]}>
-              the wall at {fixed(heading, 1)}°
+              {say("the wall at {heading}°", { heading: fixed(heading, 1) })}
             </option>
           ))}
         </select>
@@ -150,7 +151,7 @@ function CommonSizes({ measure }: { measure: KnownMeasure }) {
     <div className="flex items-center gap-1.5">
       <select
         className="select select-sm grow"
-        aria-label="Common sizes"
+        aria-label={say("Common sizes")}
         value={chosen}
         onChange={(e) => {
           choose(e.target.value);
@@ -167,21 +168,21 @@ function CommonSizes({ measure }: { measure: KnownMeasure }) {
           );
         }}
       >
-        <option value="">Common sizes …</option>
+        <option value="">{say("Common sizes …")}</option>
         {fitting.map((c) => (
           <option key={c.name}>{c.name}</option>
         ))}
       </select>
       {naming === null ? (
-        <button className="btn btn-xs" title="Keep this size in the list" onClick={() => setNaming("")}>
-          Keep …
+        <button className="btn btn-xs" title={say("Keep this size in the list")} onClick={() => setNaming("")}>
+          {say("Keep …")}
         </button>
       ) : (
         <input
           autoFocus
           className="input input-sm w-28"
-          aria-label="Name to keep this size under"
-          placeholder="Name, Enter"
+          aria-label={say("Name to keep this size under")}
+          placeholder={say("Name, Enter")}
           maxLength={60}
           value={naming}
           onChange={(e) => setNaming(e.target.value)}
@@ -201,7 +202,7 @@ function CommonSizes({ measure }: { measure: KnownMeasure }) {
             choose("");
           }}
         >
-          Drop
+          {say("Drop")}
         </button>
       )}
     </div>

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { deleteMeasure, switchMeasure } from "@/core/edits";
 import { type KnownMeasure, UNITS } from "@/core/proportion";
@@ -15,7 +16,7 @@ export function sizeWords(m: KnownMeasure): string {
   const n = (metres: number): string => String(Number((metres / UNITS[unit]).toPrecision(5)));
   if (m.kind === "length") return `${n(m.length)} ${unit === "ratio" ? "" : unit}`;
   const both = unit === "ratio" ? `${n(m.width)}:${n(m.height)}` : `${n(m.width)}×${n(m.height)} ${unit}`;
-  return m.kind === "grid" ? `${m.columns}×${m.rows} of ${both}` : both;
+  return m.kind === "grid" ? say("{columns}×{rows} of {both}", { columns: m.columns, rows: m.rows, both }) : both;
 }
 
 /** Known measures as a table: what each says of the height, how far it is off what all say, and its pull. */
@@ -26,20 +27,20 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
   return (
     <>
       <div className="max-h-[max(7rem,22vh)] overflow-y-auto">
-        <table className="w-full border-collapse" aria-label="Measure schedule">
+        <table className="w-full border-collapse" aria-label={say("Measure schedule")}>
           <thead>
             <tr>
-              <th className={`${head} pl-3.5 text-left`}>No.</th>
-              <th className={head}>Size</th>
-              <th className={head} title="The factor on heights that would give it its shape">
-                Height
+              <th className={`${head} pl-3.5 text-left`}>{say("No.")}</th>
+              <th className={head}>{say("Size")}</th>
+              <th className={head} title={say("The factor on heights that would give it its shape")}>
+                {say("Height")}
               </th>
-              <th className={head} title="How far it misses what all measures say">
-                Off
+              <th className={head} title={say("How far it misses what all measures say")}>
+                {say("Off")}
               </th>
-              <th className={head}>Pull</th>
+              <th className={head}>{say("Pull")}</th>
               <th className={`${head} pr-2`}>
-                <span className="sr-only">On or off</span>
+                <span className="sr-only">{say("On or off")}</span>
               </th>
             </tr>
           </thead>
@@ -59,7 +60,7 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
                   }}
                 >
                   <td className={`${cell} pl-3.5 text-left font-semibold`}>
-                    <button aria-label={`Select measure ${name}`} aria-pressed={m.id === bench.selected}>
+                    <button aria-label={say("Select measure {name}", { name })} aria-pressed={m.id === bench.selected}>
                       {name}
                     </button>
                   </td>

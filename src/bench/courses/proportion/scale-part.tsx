@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { X } from "lucide-react";
 import type { Surface } from "@/core/proportion";
 import { fixed, lengthUnit, paperUnit } from "@/ui";
@@ -8,7 +9,11 @@ import { useShapeState } from "./shape-state";
 import { tapeReading } from "./tape-reading";
 
 const named = ({ kind, heading }: Surface, facing: number): string =>
-  kind === "floor" ? "floor" : Math.abs(heading - facing) < 2 ? "wall" : `wall at ${fixed(heading, 0)}°`;
+  kind === "floor"
+    ? "floor"
+    : Math.abs(heading - facing) < 2
+      ? "wall"
+      : say("wall at {heading}°", { heading: fixed(heading, 0) });
 
 /** What a pixel is on the wall, in a small unit. @param metres to a pixel. */
 function pixelWords(metres: number): string {
@@ -25,28 +30,35 @@ export function ScalePart({ derived }: { derived: Derived }) {
   const facing = view.headings[0] ?? 0;
   const perPixel = measured?.perPixel ?? null;
   return (
-    <section className="ruled border-b px-3.5 py-2" aria-label="Scale">
-      <h3 className="caps pb-1">Scale</h3>
+    <section className="ruled border-b px-3.5 py-2" aria-label={say("Scale")}>
+      <h3 className="caps pb-1">{say("Scale")}</h3>
       {perPixel !== null && (
         <p data-testid="scale">
-          On the wall a pixel is {pixelWords(perPixel)} ± {fixed(100 * (scales[0]?.sigma ?? 0), 2)} %; the rulers read
-          in {lengthUnit().name}.
+          {say("On the wall a pixel is {perPixel} ± {sigma} %; the rulers read in {name}.", {
+            perPixel: pixelWords(perPixel),
+            sigma: fixed(100 * (scales[0]?.sigma ?? 0), 2),
+            name: lengthUnit().name,
+          })}
         </p>
       )}
       {scales.length === 0 && (
-        <p>A measure with a unit gives the wall a scale, and then a tape reads in {lengthUnit().name}.</p>
+        <p>
+          {say("A measure with a unit gives the wall a scale, and then a tape reads in {name}.", {
+            name: lengthUnit().name,
+          })}
+        </p>
       )}
       {tapes.map((ends, i) => (
         <div key={i} className="flex items-center gap-2">
           <span className="grow">
             T{i + 1}:{" "}
             {scales.length === 0
-              ? "no scale yet"
+              ? say("no scale yet")
               : scales.map((s) => `${named(s.surface, facing)} ${tapeReading(derived, ends, s).words}`).join("; ")}
           </span>
           <button
             className="btn btn-ghost btn-xs size-6 p-0"
-            aria-label={`Take tape T${i + 1} off`}
+            aria-label={say("Take tape T{number} off", { number: i + 1 })}
             onClick={() => useShapeState.setState({ tapes: tapes.filter((_, j) => j !== i) })}
           >
             <X size={14} />

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { placeMeasure } from "@/core/edits";
@@ -27,9 +28,10 @@ export async function settleMeasure(
     const now = bench();
     // Meanwhile it may have been moved or deleted, or another photo opened.
     if (now.versionId !== versionId || find(now) !== before) return;
-    if (settled) now.edit(placeMeasure(id, settled, "Settle a measure on its edges"));
-    else if (own) notify("There are no edges under this measure to settle on; it stays where it is.");
+    if (settled) now.edit(placeMeasure(id, settled, say("Settle a measure on its edges")));
+    else if (own) notify(say("There are no edges under this measure to settle on; it stays where it is."));
   } catch (error) {
-    if (own) notify(`The edges could not be looked for: ${(error as Error).message}`, "error");
+    if (own)
+      notify(say("The edges could not be looked for: {message}", { message: (error as Error).message }), "error");
   }
 }

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { equivalentOf } from "@/core/camera";
 import type { Photo } from "@/client";
@@ -21,11 +22,11 @@ export function ShapePanel({ photo, derived }: { photo: Photo; derived: Derived 
   const measure = measures.find((m) => m.id === selected);
   return (
     <>
-      <CourseSwitch title="Proportion" course="proportion" />
+      <CourseSwitch title={say("Proportion")} course="proportion" />
       <TrueAlready derived={derived} />
       {measures.length === 0 ? (
         <p className="ruled border-b px-3.5 py-2">
-          Know how large something is? Draw over it: a door, tiles, a round window, or any length.
+          {say("Know how large something is? Draw over it: a door, tiles, a round window, or any length.")}
         </p>
       ) : (
         <MeasureSchedule derived={derived} />
@@ -61,7 +62,7 @@ function TrueAlready({ derived }: { derived: Derived }) {
   if (!attitude.on || (attitude.pitch === 0 && attitude.yaw === 0 && attitude.roll === 0 && recipe.lines.length === 0))
     return (
       <p className="ruled border-b px-3.5 py-2" data-testid="true-already">
-        Settle Lines first: until walls stand true, how tall they look means little.
+        {say("Settle Lines first: until walls stand true, how tall they look means little.")}
       </p>
     );
   const { focalFrom, focalPx } = recipe.camera;
@@ -74,17 +75,29 @@ function TrueAlready({ derived }: { derived: Derived }) {
     told !== null && focalFrom !== "assumed" && Math.abs(told - 1) > CONTRADICTS * doubt ? told - 1 : null;
   const how =
     focalFrom === "assumed"
-      ? `The focal length is only assumed (${mm} ± ${share(focalSigma ?? 0)}): heights may be off by ${share(heightSigma)}.`
+      ? say("The focal length is only assumed ({mm} ± {focalSigma}): heights may be off by {heightSigma}.", {
+          mm,
+          focalSigma: share(focalSigma ?? 0),
+          heightSigma: share(heightSigma),
+        })
       : focalSigma === null
-        ? `With ${mm} as stated, what faces the camera has its true proportions.`
-        : `What faces the camera has its true proportions: ${mm} ± ${share(focalSigma)}, height ± ${share(heightSigma)}.`;
+        ? say("With {mm} as stated, what faces the camera has its true proportions.", { mm })
+        : say("What faces the camera has its true proportions: {mm} ± {focalSigma}, height ± {heightSigma}.", {
+            mm,
+            focalSigma: share(focalSigma),
+            heightSigma: share(heightSigma),
+          });
   return (
     <p className="ruled border-b px-3.5 py-2" data-testid="true-already">
       {how}
       {against !== null &&
-        ` The measures say ${share(against)} ${against > 0 ? "taller" : "lower"}: more than their ± allows. Are they large enough, and their sizes right?`}
+        (against > 0
+          ? ` ${say("The measures say {against} taller: more than their ± allows. Are they large enough, and their sizes right?", { against: share(against) })}`
+          : ` ${say("The measures say {against} lower: more than their ± allows. Are they large enough, and their sizes right?", { against: share(against) })}`)}
       {Math.abs(eased) > 0.0005 &&
-        ` Ease leaves it ${share(eased)} too ${eased < 0 ? "low" : "tall"} in the middle of the frame.`}
+        (eased < 0
+          ? ` ${say("Ease leaves it {eased} too low in the middle of the frame.", { eased: share(eased) })}`
+          : ` ${say("Ease leaves it {eased} too tall in the middle of the frame.", { eased: share(eased) })}`)}
     </p>
   );
 }

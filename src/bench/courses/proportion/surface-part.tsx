@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { showOn } from "@/core/edits";
 import { drawnOut, sightOf } from "@/core/shape";
@@ -18,14 +19,14 @@ export function SurfacePart({ derived }: { derived: Derived }) {
   const isWide = worst !== null && worst > TOLD_FROM;
   const open = isWide || bend > 0 || recipe.shape?.surface !== undefined;
   return (
-    <section className="ruled border-b px-3.5 py-2" aria-label="Surface">
+    <section className="ruled border-b px-3.5 py-2" aria-label={say("Surface")}>
       <div className="flex items-center justify-between gap-2 py-0.5">
-        <span>Shown on</span>
-        <span className="join" role="group" aria-label="What it is shown on">
+        <span>{say("Shown on")}</span>
+        <span className="join" role="group" aria-label={say("What it is shown on")}>
           {(
             [
-              [0, "flat"],
-              [1, "cylinder"],
+              [0, say("flat")],
+              [1, say("cylinder")],
             ] as const
           ).map(([value, words]) => (
             <button
@@ -44,7 +45,7 @@ export function SurfacePart({ derived }: { derived: Derived }) {
           <input
             type="range"
             className="range range-xs my-1.5 w-full"
-            aria-label="From flat to cylinder"
+            aria-label={say("From flat to cylinder")}
             min={0}
             max={100}
             value={Math.round(100 * bend)}
@@ -53,7 +54,7 @@ export function SurfacePart({ derived }: { derived: Derived }) {
             onKeyUp={endGesture}
           />
           <NumberField
-            label="Bent by"
+            label={say("Bent by")}
             value={100 * bend}
             standard={0}
             step={5}
@@ -67,8 +68,15 @@ export function SurfacePart({ derived }: { derived: Derived }) {
           {worst !== null && (
             <p className={isWide ? "" : "muted"} data-testid="drawn-out">
               {isWide
-                ? `At the border things are drawn out to ${fixed(worst, 1)} times their size in the middle.${bend < 1 ? " On a cylinder verticals and the horizon stay straight, and it is less." : ""}`
-                : `At the border things are drawn out by no more than ${fixed(worst, 1)} ×.`}
+                ? bend < 1
+                  ? say(
+                      "At the border things are drawn out to {worst} times their size in the middle. On a cylinder verticals and the horizon stay straight, and it is less.",
+                      { worst: fixed(worst, 1) },
+                    )
+                  : say("At the border things are drawn out to {worst} times their size in the middle.", {
+                      worst: fixed(worst, 1),
+                    })
+                : say("At the border things are drawn out by no more than {worst} ×.", { worst: fixed(worst, 1) })}
             </p>
           )}
         </>

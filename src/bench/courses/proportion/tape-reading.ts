@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Vec2 } from "@/core/geometry";
 import { type SurfaceScale, taped } from "@/core/proportion";
 import { fixed, lengthUnit } from "@/ui";
@@ -29,12 +30,12 @@ export function tapeReading(
   ends: readonly [Vec2, Vec2],
   on: SurfaceScale | null = surfaceFor(derived),
 ): { readonly metres: number | null; readonly words: string } {
-  if (!on) return { metres: null, words: "no scale yet" };
+  if (!on) return { metres: null, words: say("no scale yet") };
   const { height, sigma } = derived.measured ?? { height: null, sigma: null };
   const { proportion } = derived.recipe;
   const factor = proportion.from === "by-hand" ? proportion.height : (height ?? 1);
   const read = taped(derived.view, on, ends, { factor, sigma: sigma === null ? 0 : sigma / (height ?? 1) });
   return read
     ? { metres: read.metres, words: lengthWords(read.metres, read.sigma) }
-    : { metres: null, words: "not on the wall" };
+    : { metres: null, words: say("not on the wall") };
 }

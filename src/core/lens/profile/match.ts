@@ -1,3 +1,4 @@
+import { say } from "../../language";
 import type { LensProfile } from "./schema";
 
 /** What a photo's metadata say of its lens. */
@@ -52,8 +53,14 @@ export function proposeProfiles<P extends LensProfile>(profiles: readonly P[], p
         proposal: {
           profile,
           factor,
-          reason: `${profile.name} at ${millimetres(focalMm)} mm: ${measuredAt(focals, focalMm)}.`,
-          caution: otherCamera ? `It was measured on another camera (${profile.camera[0]}).` : null,
+          reason: say("{name} at {focalMm} mm: {focals}.", {
+            name: profile.name,
+            focalMm: millimetres(focalMm),
+            focals: measuredAt(focals, focalMm),
+          }),
+          caution: otherCamera
+            ? say("It was measured on another camera ({camera}).", { camera: profile.camera[0]! })
+            : null,
         },
         rank: (ownCamera ? 0 : otherCamera ? 2 : 1) + nearest,
       },
@@ -64,9 +71,10 @@ export function proposeProfiles<P extends LensProfile>(profiles: readonly P[], p
 
 function measuredAt(focals: readonly number[], focalMm: number): string {
   const exact = focals.find((f) => Math.abs(f - focalMm) < 0.05);
-  if (exact !== undefined) return `measured at ${millimetres(exact)}`;
+  if (exact !== undefined) return say("measured at {exact}", { exact: millimetres(exact) });
   const below = focals.filter((f) => f < focalMm).pop();
   const above = focals.find((f) => f > focalMm);
-  if (below !== undefined && above !== undefined) return `measured at ${millimetres(below)} and ${millimetres(above)}`;
-  return `measured at ${millimetres(below ?? above!)}, the nearest there is`;
+  if (below !== undefined && above !== undefined)
+    return say("measured at {below} and {above}", { below: millimetres(below), above: millimetres(above) });
+  return say("measured at {above}, the nearest there is", { above: millimetres(below ?? above!) });
 }

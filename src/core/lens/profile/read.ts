@@ -1,3 +1,4 @@
+import { say } from "../../language";
 import { turningRadius } from "../brown-conrady";
 import { widestAngle } from "../equidistant";
 import { lightKept } from "../vignetting";
@@ -23,26 +24,39 @@ const MOST_BOW = 0.5;
 export function readProfile(json: unknown): LensProfile {
   const head = (typeof json === "object" && json !== null ? json : {}) as { format?: unknown; version?: unknown };
   if (head.format !== PROFILE_FORMAT)
-    throw new ProfileError(`This is not a lens profile: its "format" is not "${PROFILE_FORMAT}".`);
+    throw new ProfileError(
+      say('This is not a lens profile: its "format" is not "{format}".', { format: PROFILE_FORMAT }),
+    );
   if (head.version !== PROFILE_VERSION)
     throw new ProfileError(
-      `This profile is of version ${JSON.stringify(head.version) ?? "none"}; this program knows version ${PROFILE_VERSION}.`,
+      say("This profile is of version {version}; this program knows version {known}.", {
+        version: JSON.stringify(head.version) ?? say("none"),
+        known: PROFILE_VERSION,
+      }),
     );
   const result = profileSchema.safeParse(json);
   if (!result.success) {
     const issue = result.error.issues[0]!;
-    throw new ProfileError(`The profile does not hold at "${issue.path.join(".")}": ${issue.message}`);
+    throw new ProfileError(
+      say('The profile does not hold at "{path}": {message}', { path: issue.path.join("."), message: issue.message }),
+    );
   }
   const profile = result.data;
   for (const entry of profile.distortion) checkDistortion(profile, entry);
   for (const { focalMm, red, blue } of profile.fringes)
     if ([red, blue].some(([a, b]) => Math.abs(a) + Math.abs(b) > 0.05))
-      throw new ProfileError(`At ${focalMm} mm the fringes would move a colour by more than 5 %; no lens does.`);
+      throw new ProfileError(
+        say("At {focalMm} mm the fringes would move a colour by more than 5 %; no lens does.", { focalMm }),
+      );
   for (const { focalMm, aperture, v } of profile.vignetting)
     for (let r = 0; r <= 1.001; r += 0.05)
       if (!(lightKept(v, r) > 0.01) || lightKept(v, r) > 2)
         throw new ProfileError(
-          `At ${focalMm} mm, f/${aperture}, the fall-off leaves no light, or adds some, at ${r.toFixed(2)} of the corner.`,
+          say("At {focalMm} mm, f/{aperture}, the fall-off leaves no light, or adds some, at {r} of the corner.", {
+            focalMm,
+            aperture,
+            r: r.toFixed(2),
+          }),
         );
   return profile;
 }
@@ -54,13 +68,19 @@ function checkDistortion({ model, sensor }: LensProfile, { focalMm, k, p }: Lens
     const widest = widestAngle(k);
     const recorded = widest * (1 + k[0] * widest ** 2 + k[1] * widest ** 4 + k[2] * widest ** 6);
     if (widest < FLATTEST && recorded < corner)
-      throw new ProfileError(`At ${focalMm} mm the fisheye's terms fold the picture over inside its corners.`);
+      throw new ProfileError(
+        say("At {focalMm} mm the fisheye's terms fold the picture over inside its corners.", { focalMm }),
+      );
     return;
   }
   const turning = turningRadius(k);
   const recorded = turning * (1 + k[0] * turning ** 2 + k[1] * turning ** 4 + k[2] * turning ** 6);
   if (turning < Infinity && !(recorded > REACH))
-    throw new ProfileError(`At ${focalMm} mm the distortion folds the picture over inside its corners.`);
+    throw new ProfileError(
+      say("At {focalMm} mm the distortion folds the picture over inside its corners.", { focalMm }),
+    );
   if (Math.abs(k[0] + k[1] + k[2]) > MOST_BOW || Math.abs(p[0]) + Math.abs(p[1]) > 0.05)
-    throw new ProfileError(`At ${focalMm} mm the distortion moves the corner further than any lens does.`);
+    throw new ProfileError(
+      say("At {focalMm} mm the distortion moves the corner further than any lens does.", { focalMm }),
+    );
 }

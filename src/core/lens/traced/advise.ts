@@ -1,3 +1,4 @@
+import { say } from "../../language";
 import type { Size, Vec2 } from "../../geometry";
 import type { Trace, TracedLens } from "./residuals";
 import type { TracedSolution } from "./solve-traces";
@@ -24,10 +25,10 @@ export interface TraceAdvice {
 }
 
 const SIDES: readonly (readonly [string, Vec2])[] = [
-  ["the top", [0.5, 0.06]],
-  ["the right border", [0.95, 0.5]],
-  ["the bottom", [0.5, 0.94]],
-  ["the left border", [0.05, 0.5]],
+  [say("the top"), [0.5, 0.06]],
+  [say("the right border"), [0.95, 0.5]],
+  [say("the bottom"), [0.5, 0.94]],
+  [say("the left border"), [0.05, 0.5]],
 ];
 
 /** What the traces say and do not say, in sentences, the most useful first. */
@@ -41,8 +42,12 @@ export function adviseTraces(traces: readonly Trace[], size: Size, solution: Tra
       {
         text:
           traces.length === 0
-            ? "Trace something straight near a border: drag along it from end to end, or click along it and press Enter."
-            : "This trace runs through the middle, and such an edge stays straight whatever the lens does. Trace one near a border.",
+            ? say(
+                "Trace something straight near a border: drag along it from end to end, or click along it and press Enter.",
+              )
+            : say(
+                "This trace runs through the middle, and such an edge stays straight whatever the lens does. Trace one near a border.",
+              ),
         near: [size[0] * 0.5, size[1] * 0.06],
       },
     ];
@@ -56,17 +61,23 @@ export function adviseTraces(traces: readonly Trace[], size: Size, solution: Tra
   }).sort((a, b) => b.nearest - a.nearest)[0]!;
   if (reach < REACH)
     found.push({
-      text: `The traces reach ${Math.round(reach * 100)} % of the way to the corners; one more along ${far.name}, into the corners, tells most.`,
+      text: say(
+        "The traces reach {reach} % of the way to the corners; one more along {name}, into the corners, tells most.",
+        { reach: Math.round(reach * 100), name: far.name },
+      ),
       near: far.place,
     });
   else if (telling.length < 4 && far.nearest > 0.35 * unit)
-    found.push({ text: `One more trace along ${far.name} would help most.`, near: far.place });
+    found.push({ text: say("One more trace along {name} would help most.", { name: far.name }), near: far.place });
   if (solution && solution.terms.radial === 1 && telling.length < 4)
-    found.push({ text: "One term is determined so far; a moustache shows only with more traces.", near: null });
+    found.push({ text: say("One term is determined so far; a moustache shows only with more traces."), near: null });
   const radial = traces.length - telling.length;
   if (radial > 0)
     found.push({
-      text: `${radial === 1 ? "One trace runs" : `${radial} traces run`} through the middle and says nothing about the bow.`,
+      text:
+        radial === 1
+          ? say("One trace runs through the middle and says nothing about the bow.")
+          : say("{count} traces run through the middle and say nothing about the bow.", { count: radial }),
       near: null,
     });
   return found;
@@ -76,10 +87,10 @@ export function adviseTraces(traces: readonly Trace[], size: Size, solution: Tra
 export function termsInWords({ terms }: Pick<TracedSolution, "terms">): string {
   const radial = ["k1", "k1 and k2", "k1, k2 and k3"][terms.radial - 1]!;
   return terms.centre
-    ? `${radial} and the centre are determined`
+    ? say("{terms} and the centre are determined", { terms: radial })
     : terms.radial === 1
-      ? `${radial} is determined`
-      : `${radial} are determined`;
+      ? say("{terms} is determined", { terms: radial })
+      : say("{terms} are determined", { terms: radial });
 }
 
 export type { TracedLens };

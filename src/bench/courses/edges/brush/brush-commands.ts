@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { strokeNames } from "../stroke-names";
 import { deleteStroke, moveStroke, switchStroke } from "@/core/edits";
 import { compile, withCamera } from "@/core/render";
@@ -27,18 +28,18 @@ const brush = (id: string, words: string, key: string, run: Command["run"], can 
 export const BRUSH_COMMANDS: readonly Command[] = [
   brush(
     "brush-smaller",
-    "Smaller brush (also Alt and the wheel)",
+    say("Smaller brush (also Alt and the wheel)"),
     "7",
     ({ get }) => resized(1 / 1.15, get().size, kindInHand(get())),
     inHand,
   ),
-  brush("brush-larger", "Larger brush", "8", ({ get }) => resized(1.15, get().size, kindInHand(get())), inHand),
-  brush("brush-softer", "Softer brush", ";", () => hardened(-0.1)),
-  brush("brush-harder", "Harder brush", "'", () => hardened(0.1)),
-  brush("brush-weaker", "Weaker brush; after the weakest the strongest", "9", weakened),
+  brush("brush-larger", say("Larger brush"), "8", ({ get }) => resized(1.15, get().size, kindInHand(get())), inHand),
+  brush("brush-softer", say("Softer brush"), ";", () => hardened(-0.1)),
+  brush("brush-harder", say("Harder brush"), "'", () => hardened(0.1)),
+  brush("brush-weaker", say("Weaker brush; after the weakest the strongest"), "9", weakened),
   {
     id: "graft-source",
-    words: "Graft from the place under the pointer",
+    words: say("Graft from the place under the pointer"),
     group,
     keys: ["Shift+b"],
     can: (context) => strokes(context) && useBrush.getState().at !== null,
@@ -49,7 +50,7 @@ export const BRUSH_COMMANDS: readonly Command[] = [
   },
   {
     id: "switch-stroke",
-    words: "Switch the stroke on or off",
+    words: say("Switch the stroke on or off"),
     group,
     keys: ["Shift+z"],
     can: isSelected,
@@ -60,7 +61,7 @@ export const BRUSH_COMMANDS: readonly Command[] = [
   },
   {
     id: "delete-stroke",
-    words: "Delete the stroke",
+    words: say("Delete the stroke"),
     group,
     keys: ["Delete", "Backspace"],
     can: isSelected,
@@ -71,10 +72,10 @@ export const BRUSH_COMMANDS: readonly Command[] = [
   },
   {
     id: "move-stroke",
-    words: "Move the stroke by a pixel; with Shift by ten",
+    words: say("Move the stroke by a pixel; with Shift by ten"),
     group,
     keys: ARROW_KEYS,
-    written: "Arrows",
+    written: say("Arrows"),
     can: isSelected,
     run: ({ get }, held) => {
       const by = arrowOf(held);

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { HARDNESS, type StrokeLock, type StrokePlane } from "@/core/edges";
 import { NumberField } from "@/ui";
@@ -7,12 +8,16 @@ import { ShareField } from "../../share-field";
 import { LEAST_STRENGTH, radiusFor, useBrush } from "../../../brush/brush-state";
 
 const PLANES: Record<StrokePlane, string> = {
-  picture: "the picture",
-  wall: "the wall",
-  side: "the wall at right angles",
-  floor: "floor or ceiling",
+  picture: say("the picture"),
+  wall: say("the wall"),
+  side: say("the wall at right angles"),
+  floor: say("floor or ceiling"),
 };
-const LOCKS: Record<StrokeLock | "free", string> = { free: "anywhere", horizontal: "level", vertical: "plumb" };
+const LOCKS: Record<StrokeLock | "free", string> = {
+  free: say("anywhere"),
+  horizontal: say("level"),
+  vertical: say("plumb"),
+};
 
 /** The brush in hand: its size, edge and strength, and for a graft how it copies. */
 export function BrushPart() {
@@ -21,9 +26,9 @@ export function BrushPart() {
   const graft = tool === "graft";
   if (!graft && tool !== "mend") return null;
   return (
-    <section className="ruled border-t px-3.5 py-2" aria-label="Brush">
+    <section className="ruled border-t px-3.5 py-2" aria-label={say("Brush")}>
       <NumberField
-        label="Brush"
+        label={say("Brush")}
         value={2 * radiusFor(radius, size)}
         standard={2 * radiusFor(null, size)}
         step={2}
@@ -34,13 +39,13 @@ export function BrushPart() {
         onChange={(v) => useBrush.setState({ radius: v / 2 })}
       />
       <ShareField
-        label="Hardness"
+        label={say("Hardness")}
         value={hardness}
         standard={HARDNESS}
         onChange={(share) => useBrush.setState({ hardness: share })}
       />
       <ShareField
-        label="Strength"
+        label={say("Strength")}
         value={strength}
         standard={1}
         least={LEAST_STRENGTH}
@@ -49,7 +54,7 @@ export function BrushPart() {
       {graft && (
         <>
           <label className="flex items-center gap-2 pt-1.5">
-            <span className="grow">Copied along</span>
+            <span className="grow">{say("Copied along")}</span>
             <select
               className="select select-xs w-40"
               value={along}
@@ -63,7 +68,7 @@ export function BrushPart() {
             </select>
           </label>
           <label className="flex items-center gap-2 pt-1.5">
-            <span className="grow">From</span>
+            <span className="grow">{say("From")}</span>
             <select
               className="select select-xs w-40"
               value={lock ?? "free"}
@@ -79,8 +84,8 @@ export function BrushPart() {
             </select>
           </label>
           {[
-            { words: "The source keeps its distance from stroke to stroke", on: aligned, key: "aligned" },
-            { words: "Match the light to what is around", on: matched, key: "matched" },
+            { words: say("The source keeps its distance from stroke to stroke"), on: aligned, key: "aligned" },
+            { words: say("Match the light to what is around"), on: matched, key: "matched" },
           ].map(({ words, on, key }) => (
             <label key={key} className="flex cursor-pointer items-center gap-2 pt-1.5">
               <input
@@ -94,8 +99,8 @@ export function BrushPart() {
           ))}
           <p className="muted pt-1.5">
             {source
-              ? "Shift B over another place copies from there."
-              : "Press on the picture where to copy from, then draw where it should go."}
+              ? say("Shift B over another place copies from there.")
+              : say("Press on the picture where to copy from, then draw where it should go.")}
           </p>
         </>
       )}

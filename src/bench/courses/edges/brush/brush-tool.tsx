@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { type StrokeKind, MOST_STROKES } from "@/core/edges";
 import { addStroke, thinned } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
@@ -62,13 +63,15 @@ const brush = (kind: StrokeKind, button: Pick<Tool, "name" | "label" | "words" |
 });
 
 const full = (strokes: number): string | null =>
-  strokes >= MOST_STROKES ? `There are ${MOST_STROKES} strokes; a recipe holds no more. Delete some.` : null;
+  strokes >= MOST_STROKES
+    ? say("There are {most} strokes; a recipe holds no more. Delete some.", { most: MOST_STROKES })
+    : null;
 
 /** Mends what it is drawn over from what is around. */
 export const MEND = brush("mend", {
   name: "mend",
-  label: "Mend",
-  words: "Draw over what should not be there",
+  label: say("Mend"),
+  words: say("Draw over what should not be there"),
   key: "Shift+m",
   icon: toolIcon(
     <>
@@ -82,8 +85,8 @@ export const MEND = brush("mend", {
 /** Copies from a chosen place. */
 export const GRAFT = brush("graft", {
   name: "graft",
-  label: "Graft",
-  words: "Copy from a chosen place on to what it is drawn over",
+  label: say("Graft"),
+  words: say("Copy from a chosen place on to what it is drawn over"),
   key: "Shift+p",
   icon: toolIcon(
     <>
@@ -94,5 +97,5 @@ export const GRAFT = brush("graft", {
   ),
   hint: ({ recipe }) =>
     full(recipe.edges.strokes?.length ?? 0) ??
-    (useBrush.getState().source ? null : "Press where to copy from; later, Shift B over another place."),
+    (useBrush.getState().source ? null : say("Press where to copy from; later, Shift B over another place.")),
 });

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { addSource } from "@/core/edits";
 import { newId } from "../../../new-id";
 import { MOVE } from "../../../tools/move-tool";
@@ -20,8 +21,8 @@ const tool = (use: "from" | "never", button: Pick<Tool, "name" | "label" | "word
 /** An outline around what gaps are to be filled from. */
 export const SOURCE = tool("from", {
   name: "source",
-  label: "From",
-  words: "Draw around what gaps are filled from",
+  label: say("From"),
+  words: say("Draw around what gaps are filled from"),
   key: "Shift+u",
   icon: toolIcon(
     <>
@@ -34,8 +35,8 @@ export const SOURCE = tool("from", {
 /** An outline around what must not be copied. */
 export const SPARE = tool("never", {
   name: "spare",
-  label: "Never",
-  words: "Draw around what a fill must never copy",
+  label: say("Never"),
+  words: say("Draw around what a fill must never copy"),
   key: "Shift+v",
   icon: toolIcon(
     <>

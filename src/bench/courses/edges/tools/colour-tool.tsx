@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { gapColour, gapChoice } from "@/core/edits";
 import { SIDES, type Side, choiceFor } from "@/core/edges";
 import { useFillState } from "../../../fill-state";
@@ -13,8 +14,8 @@ const sideFor = ({ bench: { recipe } }: Hand): Side | null =>
 /** Takes the colour of a plain gap from the picture. */
 export const COLOUR: Tool = {
   name: "colour",
-  label: "Colour",
-  words: "Take a gap's colour from the picture",
+  label: say("Colour"),
+  words: say("Take a gap's colour from the picture"),
   key: "Shift+j",
   cursor: "crosshair",
   corrected: true,
@@ -24,7 +25,7 @@ export const COLOUR: Tool = {
       <path d="M9 12.6a2 2 0 0 1-2-2" />
     </>,
   ),
-  hint: () => "Press on the picture where it has the colour that the gap should get.",
+  hint: () => say("Press on the picture where it has the colour that the gap should get."),
   down: (at, hand) => {
     const side = sideFor(hand);
     const colour = hand.colourAt?.(at.screen);

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { MOST_DAB_POINTS } from "@/core/finish";
 import { addDab, addMask, thinned } from "@/core/edits";
 import { brushOverlay } from "../../../brush/brush-overlay";
@@ -13,8 +14,8 @@ import { fullOfMasks } from "./wash-tool";
 /** A brush over the part that is to be changed; it adds to the dab that is selected, and with Alt takes away from it. */
 export const DAB: Tool = {
   name: "dab",
-  label: "Dab",
-  words: "Brush over a part that is to be lighter, warmer or sharper (Alt: takes away from the selected dab)",
+  label: say("Dab"),
+  words: say("Brush over a part that is to be lighter, warmer or sharper (Alt: takes away from the selected dab)"),
   key: "Shift+b",
   cursor: "none",
   corrected: true,

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Mask } from "@/core/finish";
 import { deleteMask, maskPlaces, moveMask, switchMask } from "@/core/edits";
 import { compile, withCamera } from "@/core/render";
@@ -17,7 +18,7 @@ const can = (context: CommandContext): boolean => selectedMask(context) !== unde
 export const MASK_COMMANDS: readonly Command[] = [
   ...(["wash", "dab"] as const).map((kind): Command => ({
     id: `new-${kind}`,
-    words: `New ${kind} in the middle`,
+    words: kind === "wash" ? say("New wash in the middle") : say("New dab in the middle"),
     group,
     keys: [],
     can: ({ get }) => get().course === "finish",
@@ -25,7 +26,7 @@ export const MASK_COMMANDS: readonly Command[] = [
   })),
   {
     id: "switch-mask",
-    words: "Switch the mask on or off",
+    words: say("Switch the mask on or off"),
     group,
     keys: ["Shift+z"],
     can,
@@ -36,7 +37,7 @@ export const MASK_COMMANDS: readonly Command[] = [
   },
   {
     id: "delete-mask",
-    words: "Delete the mask",
+    words: say("Delete the mask"),
     group,
     keys: ["Delete", "Backspace"],
     can,
@@ -48,7 +49,7 @@ export const MASK_COMMANDS: readonly Command[] = [
   },
   {
     id: "mask-covered",
-    words: "Show what the mask covers",
+    words: say("Show what the mask covers"),
     group,
     keys: ["'"],
     can,
@@ -56,10 +57,10 @@ export const MASK_COMMANDS: readonly Command[] = [
   },
   {
     id: "move-mask",
-    words: "Move the mask, or the end that is held, by a pixel; with Shift by ten",
+    words: say("Move the mask, or the end that is held, by a pixel; with Shift by ten"),
     group,
     keys: ARROW_KEYS,
-    written: "Arrows",
+    written: say("Arrows"),
     can,
     run: (context, held) => {
       const by = arrowOf(held);

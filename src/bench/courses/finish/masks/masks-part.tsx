@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { DAB_HARDNESS, type Mask, type MaskEffect, NO_FINISH } from "@/core/finish";
 import { deleteMask, maskEdge, maskEffect, switchMask } from "@/core/edits";
@@ -12,7 +13,7 @@ import { maskNames } from "./mask-names";
 import { useMasks } from "./mask-state";
 import { maskInTheMiddle } from "./new-mask";
 
-const KINDS = { wash: "wash", dab: "dab" } as const;
+const KINDS = { wash: say("wash"), dab: say("dab") } as const;
 
 const signed = (v: number, unit: string, digits: number): string =>
   `${v > 0 ? "+" : "−"}${fixed(Math.abs(v), digits)} ${unit}`;
@@ -21,11 +22,11 @@ const signed = (v: number, unit: string, digits: number): string =>
 const effectWords = ({ exposure = 0, warmth = 0, sharpness = 0 }: MaskEffect): string =>
   [
     exposure !== 0 && signed(exposure, "st", 2),
-    warmth !== 0 && `${warmth > 0 ? "warmer" : "cooler"} ${fixed(Math.abs(warmth), 2)}`,
-    sharpness !== 0 && `${sharpness > 0 ? "sharper" : "softer"} ${fixed(Math.abs(100 * sharpness), 0)} %`,
+    warmth !== 0 && `${warmth > 0 ? say("warmer") : say("cooler")} ${fixed(Math.abs(warmth), 2)}`,
+    sharpness !== 0 && `${sharpness > 0 ? say("sharper") : say("softer")} ${fixed(Math.abs(100 * sharpness), 0)} %`,
   ]
     .filter(Boolean)
-    .join(", ") || "nothing yet";
+    .join(", ") || say("nothing yet");
 
 /** Parts of the picture with a light, warmth or sharpness of their own; the selected one with its settings. */
 export function MasksPart() {
@@ -34,16 +35,18 @@ export function MasksPart() {
   const { masks = [] } = settings;
   const names = maskNames(masks);
   return (
-    <section className="ruled border-t py-2" aria-label="Parts by themselves">
+    <section className="ruled border-t py-2" aria-label={say("Parts by themselves")}>
       <div className="px-3.5">
-        <PartHeader part="masks" title="Parts by themselves" settings={settings} />
+        <PartHeader part="masks" title={say("Parts by themselves")} settings={settings} />
       </div>
       {masks.length === 0 ? (
         <p className="muted px-3.5 pb-1">
-          A window too bright, a ceiling too dark: draw a wash (Shift W) over it, or brush it with a dab (Shift B).
+          {say(
+            "A window too bright, a ceiling too dark: draw a wash (Shift W) over it, or brush it with a dab (Shift B).",
+          )}
         </p>
       ) : (
-        <table className="schedule w-full" aria-label="Masks">
+        <table className="schedule w-full" aria-label={say("Masks")}>
           <tbody>
             {masks.map((mask) => {
               const { id, kind, on } = mask;
@@ -89,7 +92,7 @@ export function MasksPart() {
       <div className="flex gap-2 px-3.5 pt-1.5">
         {(["wash", "dab"] as const).map((kind) => (
           <button key={kind} className="btn btn-xs" onClick={() => maskInTheMiddle(useBench.getState, kind)}>
-            New {kind} in the middle
+            {kind === "wash" ? say("New wash in the middle") : say("New dab in the middle")}
           </button>
         ))}
       </div>
@@ -102,9 +105,9 @@ function Brush() {
   const { size } = useBench();
   const { dabRadius } = useBrush();
   return (
-    <div className="px-3.5 pt-1" role="group" aria-label="Brush">
+    <div className="px-3.5 pt-1" role="group" aria-label={say("Brush")}>
       <NumberField
-        label="Brush"
+        label={say("Brush")}
         value={2 * radiusFor(dabRadius, size, "dab")}
         standard={2 * radiusFor(null, size, "dab")}
         step={2}
@@ -119,9 +122,9 @@ function Brush() {
 }
 
 const EFFECTS = [
-  { key: "exposure", label: "Exposure", times: 1, step: 0.1, digits: 2, unit: "st", most: 4 },
-  { key: "warmth", label: "Warmth", times: 1, step: 0.05, digits: 2, unit: "st", most: 3 },
-  { key: "sharpness", label: "Sharpness", times: 100, step: 5, digits: 0, unit: "%", most: 100 },
+  { key: "exposure", label: say("Exposure"), times: 1, step: 0.1, digits: 2, unit: "st", most: 4 },
+  { key: "warmth", label: say("Warmth"), times: 1, step: 0.05, digits: 2, unit: "st", most: 3 },
+  { key: "sharpness", label: say("Sharpness"), times: 100, step: 5, digits: 0, unit: "%", most: 100 },
 ] as const;
 
 function Settings({ mask, name }: { mask: Mask; name: string }) {
@@ -129,11 +132,11 @@ function Settings({ mask, name }: { mask: Mask; name: string }) {
   const { covered } = useMasks();
   const { id } = mask;
   return (
-    <div className="px-3.5 pt-1 pb-1" role="group" aria-label={`Settings of ${name}`}>
+    <div className="px-3.5 pt-1 pb-1" role="group" aria-label={say("Settings of {name}", { name })}>
       {EFFECTS.map(({ key, label, times, step, digits, unit, most }) => (
         <NumberField
           key={key}
-          label={`${label} of ${name}`}
+          label={say("{label} of {name}", { label, name })}
           value={times * (mask[key] ?? 0)}
           standard={0}
           step={step}
@@ -150,7 +153,7 @@ function Settings({ mask, name }: { mask: Mask; name: string }) {
       ))}
       {mask.kind === "dab" && (
         <ShareField
-          label={`Hardness of ${name}`}
+          label={say("Hardness of {name}", { name })}
           value={mask.hardness ?? DAB_HARDNESS}
           standard={DAB_HARDNESS}
           onChange={(hardness) => edit(maskEdge(id, { hardness }), `mask ${id} hardness`)}
@@ -159,12 +162,12 @@ function Settings({ mask, name }: { mask: Mask; name: string }) {
       )}
       {[
         {
-          words: "Its edge clings to the edges in the picture",
+          words: say("Its edge clings to the edges in the picture"),
           on: mask.clings ?? false,
           turn: (on: boolean) => edit(maskEdge(id, { clings: on })),
         },
         {
-          words: "Show what it covers (')",
+          words: say("Show what it covers (')"),
           on: covered,
           turn: (on: boolean) => useMasks.setState({ covered: on }),
         },

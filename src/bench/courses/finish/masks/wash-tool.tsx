@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { MOST_MASKS } from "@/core/finish";
 import { addMask, moveMask } from "@/core/edits";
 import { inHundredths } from "../../../brush/painting";
@@ -10,13 +11,15 @@ import { useMasks } from "./mask-state";
 
 /** No more masks than a recipe holds. */
 export const fullOfMasks = (count: number): string | null =>
-  count >= MOST_MASKS ? `There are ${MOST_MASKS} masks; a recipe holds no more. Delete some.` : null;
+  count >= MOST_MASKS
+    ? say("There are {most} masks; a recipe holds no more. Delete some.", { most: MOST_MASKS })
+    : null;
 
 /** A stroke from where a part is changed wholly to where it is not at all. */
 export const WASH: Tool = {
   name: "wash",
-  label: "Wash",
-  words: "Draw a wash: from where the picture changes wholly to where it does not",
+  label: say("Wash"),
+  words: say("Draw a wash: from where the picture changes wholly to where it does not"),
   key: "Shift+w",
   cursor: "crosshair",
   corrected: true,

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Rect, Vec2 } from "@/core/geometry";
 import { endsOf } from "@/core/recipe";
 import { distanceToPath, pathOf } from "../../../sheet/projection";
@@ -28,8 +29,8 @@ function centred([, y, w, h]: Rect, x: number): Rect {
 /** A click sets the axis that the frame stays symmetric about, on a plumb if there is one; a click on the axis lets it go. */
 export const AXIS: Tool = {
   name: "axis",
-  label: "Axis",
-  words: "Axis: keep the frame symmetric about a plumb or a place",
+  label: say("Axis"),
+  words: say("Axis: keep the frame symmetric about a plumb or a place"),
   key: "Shift+i",
   cursor: "crosshair",
   corrected: true,
@@ -53,7 +54,7 @@ export const AXIS: Tool = {
         return [];
       }
       useFrameAxis.setState({ at: place });
-      return [framed(hand, centred(hand.frame, x), "Frame about an axis")];
+      return [framed(hand, centred(hand.frame, x), say("Frame about an axis"))];
     });
   },
 };

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { keepMarksOf } from "@/core/frame";
 import { addKeepArea, addKeepMark, moveKeepMark } from "@/core/edits";
 import { type Vec2, distance2 } from "@/core/geometry";
@@ -46,8 +47,8 @@ function marking(from: Vec2): Gesture {
 /** A press marks a spot that must stay in the frame, a drag an area; a drag from a mark moves it. */
 export const KEEP: Tool = {
   name: "keep",
-  label: "Keep",
-  words: "Mark a spot, or drag over an area, that must stay in the frame",
+  label: say("Keep"),
+  words: say("Mark a spot, or drag over an area, that must stay in the frame"),
   key: "Shift+k",
   cursor: "crosshair",
   icon: toolIcon(

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Rect } from "@/core/geometry";
 import { MOVE } from "../../../tools/move-tool";
 import type { Tool } from "../../../tools/tool";
@@ -7,8 +8,8 @@ import { framed } from "../hold-frame";
 /** Pulls the picture under the frame, which stands still on the screen. */
 export const SLIDE: Tool = {
   name: "slide",
-  label: "Slide",
-  words: "Slide the picture under the frame",
+  label: say("Slide"),
+  words: say("Slide the picture under the frame"),
   key: "Shift+s",
   cursor: "grab",
   corrected: true,
@@ -30,7 +31,7 @@ export const SLIDE: Tool = {
           frame[2],
           frame[3],
         ];
-        return [framed(hand, moved, "Slide the picture under the frame")];
+        return [framed(hand, moved, say("Slide the picture under the frame"))];
       },
       up: () => [],
     };

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { pullTo } from "@/core/edits";
 import { isStitched } from "@/core/lens";
 import { MOVE } from "../../../tools/move-tool";
@@ -7,8 +8,8 @@ import { toolIcon } from "../../../tools/tool-button";
 /** A bowed edge of the corrected picture, pulled until it is straight. */
 export const PULL: Tool = {
   name: "pull",
-  label: "Pull",
-  words: "Pull a bowed edge straight",
+  label: say("Pull"),
+  words: say("Pull a bowed edge straight"),
   key: "b",
   corrected: true,
   cursor: "move",

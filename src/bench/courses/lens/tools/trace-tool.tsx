@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { clickedPlaces, keyOnPlaces } from "../../../tools/clicked-places";
 import { selectUnder } from "../../../tools/hold-line";
 import { lineGesture } from "../../../tools/line-gesture";
@@ -14,8 +15,8 @@ const FEWEST = 3;
  */
 export const TRACE: Tool = {
   name: "taut",
-  label: "Trace",
-  words: "Trace an edge for the lens: a stroke, or clicks and Enter",
+  label: say("Trace"),
+  words: say("Trace an edge for the lens: a stroke, or clicks and Enter"),
   key: "t",
   cursor: "crosshair",
   icon: toolIcon(
@@ -46,6 +47,10 @@ export const TRACE: Tool = {
     places.length === 0
       ? null
       : places.length < FEWEST
-        ? `${places.length === 1 ? "One place" : "Two places"} so far; click on along the edge.`
-        : `${places.length} places. Enter follows the edge through them, Backspace takes one back.`,
+        ? say("{count, plural, one {One place} other {Two places}} so far; click on along the edge.", {
+            count: places.length,
+          })
+        : say("{count} places. Enter follows the edge through them, Backspace takes one back.", {
+            count: places.length,
+          }),
 };

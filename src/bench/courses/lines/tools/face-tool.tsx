@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { addFace } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { newId } from "../../../new-id";
@@ -29,8 +30,8 @@ export function faceBetween(projection: Projection, ends: readonly [Vec2, Vec2])
 /** Marks a face: drawn from corner to corner, its corners moved afterwards. */
 export const FACE: Tool = {
   name: "face",
-  label: "Face",
-  words: "Mark a face",
+  label: say("Face"),
+  words: say("Mark a face"),
   key: "a",
   cursor: "crosshair",
   icon: toolIcon(<path d="M3 4.5L15 2.5V15L3 13.5zM3 9l4-5M5 13.7l9-11" />),

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { levelBy } from "@/core/edits";
 import { type Tool, edit } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";
@@ -6,8 +7,8 @@ import { strokeOrHold } from "./stroke";
 /** One stroke along the horizon rolls the camera level. */
 export const LEVEL: Tool = {
   name: "level",
-  label: "Level",
-  words: "Level by a stroke",
+  label: say("Level"),
+  words: say("Level by a stroke"),
   key: "i",
   cursor: "crosshair",
   icon: toolIcon(

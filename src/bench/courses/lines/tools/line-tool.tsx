@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { addLine } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { newId } from "../../../new-id";
@@ -17,8 +18,8 @@ function kindOf(projection: Projection, [from, to]: readonly [Vec2, Vec2]): "plu
 /** Draws plumbs and sills; a line drawn clings to the edge under it unless Alt is held as it ends. */
 export const LINE: Tool = {
   name: "plumb",
-  label: "Line",
-  words: "Draw plumbs and sills",
+  label: say("Line"),
+  words: say("Draw plumbs and sills"),
   key: "p",
   cursor: "crosshair",
   icon: toolIcon(

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { turnTo } from "@/core/edits";
 import { MOVE } from "../../../tools/move-tool";
 import { type Tool, edit } from "../../../tools/tool";
@@ -6,8 +7,8 @@ import { toolIcon } from "../../../tools/tool-button";
 /** The corrected picture follows the pointer, or with Shift rolls about its middle. */
 export const TURN: Tool = {
   name: "turn",
-  label: "Turn",
-  words: "Turn the picture (Shift: roll)",
+  label: say("Turn"),
+  words: say("Turn the picture (Shift: roll)"),
   key: "r",
   corrected: true,
   cursor: "move",

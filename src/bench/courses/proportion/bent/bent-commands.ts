@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { borderStraight, deleteShapeMark, moveTaut, placeJoint, pullJoint, switchShapeMark } from "@/core/edits";
 import { ARROW_KEYS, arrowOf, burstOf } from "../../../commands/arrows";
 import type { Command, CommandContext } from "../../../commands/command";
@@ -19,10 +20,10 @@ const inShape = ({ get }: Pick<CommandContext, "get">): boolean => get().course 
 export const BENT_COMMANDS: readonly Command[] = [
   {
     id: "nudge-bent",
-    words: "Move the taut line, or the face's joint, by 1 px (Shift 10, Alt 0.1)",
+    words: say("Move the taut line, or the face's joint, by 1 px (Shift 10, Alt 0.1)"),
     group,
     keys: ARROW_KEYS,
-    written: "Arrows",
+    written: say("Arrows"),
     can,
     run: ({ get }, held) => {
       const by = arrowOf(held);
@@ -42,7 +43,7 @@ export const BENT_COMMANDS: readonly Command[] = [
   },
   {
     id: "next-joint",
-    words: "The face's next joint",
+    words: say("The face's next joint"),
     group,
     keys: ["Shift+e"],
     can: (context) => can(context) && context.get().recipe.shape!.faces.some((f) => f.id === context.get().selected),
@@ -54,7 +55,7 @@ export const BENT_COMMANDS: readonly Command[] = [
   },
   {
     id: "pull-joints",
-    words: "Joints pull the picture, or are put where they belong",
+    words: say("Joints pull the picture, or are put where they belong"),
     group,
     keys: ["`"],
     can: inShape,
@@ -62,16 +63,16 @@ export const BENT_COMMANDS: readonly Command[] = [
   },
   {
     id: "border-straight",
-    words: "Pull the photo's own border straight, as far as everything else allows",
+    words: say("Pull the photo's own border straight, as far as everything else allows"),
     group,
     keys: [],
     can: inShape,
     run: ({ get }) => get().edit(borderStraight(get().size)),
   },
-  { id: "mesh", words: "Mesh over the picture", group, keys: [], can: inShape, run: switchMesh },
+  { id: "mesh", words: say("Mesh over the picture"), group, keys: [], can: inShape, run: switchMesh },
   {
     id: "switch-bent",
-    words: "Mark of the shape on or off",
+    words: say("Mark of the shape on or off"),
     group,
     keys: ["Shift+x"],
     can,
@@ -79,7 +80,7 @@ export const BENT_COMMANDS: readonly Command[] = [
   },
   {
     id: "delete-bent",
-    words: "Delete the mark of the shape",
+    words: say("Delete the mark of the shape"),
     group,
     keys: ["Delete", "Backspace"],
     can,

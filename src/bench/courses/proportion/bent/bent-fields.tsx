@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import type { Edit } from "@/core/edits";
 import type { Lock } from "@/core/shape";
@@ -57,7 +58,7 @@ export function HowFarField({
   const { edit, endGesture } = useBench();
   return (
     <NumberField
-      label={`How far ${name}`}
+      label={say("How far {name}", { name })}
       value={Math.round(100 * amount)}
       standard={100}
       step={5}

@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { borderStraight, deleteShapeMark, switchShape, switchShapeMark } from "@/core/edits";
 import { type ShapeMark, type ShapeSettings, shapeNames } from "@/core/shape";
@@ -33,10 +34,11 @@ export function BentPart({ derived }: { derived: Derived }) {
   if (!shape)
     return (
       <p className="ruled border-b px-3.5 py-2">
-        Still bowed, or leaning by itself? Draw a taut line along it, or mark walls as joined faces. Everything else
-        stays as it is.{" "}
+        {say(
+          "Still bowed, or leaning by itself? Draw a taut line along it, or mark walls as joined faces. Everything else stays as it is.",
+        )}{" "}
         <button className="link" onClick={() => edit(borderStraight(size))}>
-          Pull the border straight
+          {say("Pull the border straight")}
         </button>
       </p>
     );
@@ -44,36 +46,36 @@ export function BentPart({ derived }: { derived: Derived }) {
   const { bent } = derived;
   const marks = new Map(bent?.marks.map((m) => [m.id, m]));
   return (
-    <section aria-label="Straight and flat">
+    <section aria-label={say("Straight and flat")}>
       <div className="flex items-center justify-between px-3.5 pt-2.5 pb-1.5">
-        <h2 className="caps">Straight and flat</h2>
+        <h2 className="caps">{say("Straight and flat")}</h2>
         <label className="muted flex cursor-pointer items-center gap-2 text-[0.9rem]">
-          applied
+          {say("applied")}
           <input
             type="checkbox"
             className="toggle toggle-xs"
-            aria-label="What is bent, applied"
+            aria-label={say("What is bent, applied")}
             checked={shape.on}
             onChange={() => edit(switchShape(!shape.on))}
           />
         </label>
       </div>
       <div className="max-h-[max(7rem,24vh)] overflow-y-auto">
-        <table className="w-full border-collapse" aria-label="Shape schedule">
+        <table className="w-full border-collapse" aria-label={say("Shape schedule")}>
           <thead>
             <tr>
-              <th className={`${head} pl-3.5 text-left`}>No.</th>
-              <th className={head} title="Its lean from where it is locked to, else how far it bows">
-                Before → after
+              <th className={`${head} pl-3.5 text-left`}>{say("No.")}</th>
+              <th className={head} title={say("Its lean from where it is locked to, else how far it bows")}>
+                {say("Before → after")}
               </th>
-              <th className={head} title="How far it moves the picture along it, on average">
-                Pull
+              <th className={head} title={say("How far it moves the picture along it, on average")}>
+                {say("Pull")}
               </th>
-              <th className={head} title="By how much it misses what it asks for">
-                Off
+              <th className={head} title={say("By how much it misses what it asks for")}>
+                {say("Off")}
               </th>
               <th className={`${head} pr-2`}>
-                <span className="sr-only">On or off</span>
+                <span className="sr-only">{say("On or off")}</span>
               </th>
             </tr>
           </thead>
@@ -89,13 +91,17 @@ export function BentPart({ derived }: { derived: Derived }) {
                   onClick={() => set({ selected: id, selectedEnd: null })}
                 >
                   <td className={`${cell} pl-3.5 text-left font-semibold`}>
-                    <button aria-label={`Select mark ${name}`} aria-pressed={id === selected}>
+                    <button aria-label={say("Select mark {name}", { name })} aria-pressed={id === selected}>
                       {name}
                     </button>
                   </td>
                   <td className={`${cell} whitespace-nowrap`}>{mark ? standing(mark) : "–"}</td>
-                  <td className={`${cell} whitespace-nowrap`}>{mark ? `${px(mark.pullPx)} px` : "–"}</td>
-                  <td className={`${cell} whitespace-nowrap`}>{mark ? `${px(mark.residualPx)} px` : "–"}</td>
+                  <td className={`${cell} whitespace-nowrap`}>
+                    {mark ? say("{pullPx} px", { pullPx: px(mark.pullPx) }) : "–"}
+                  </td>
+                  <td className={`${cell} whitespace-nowrap`}>
+                    {mark ? say("{residualPx} px", { residualPx: px(mark.residualPx) }) : "–"}
+                  </td>
                   <td className={`${cell} pr-2`}>
                     <RowButtons
                       name={name}
@@ -120,19 +126,19 @@ export function BentPart({ derived }: { derived: Derived }) {
         {shape.faces.length > 0 && (
           <label className="flex cursor-pointer items-center gap-2">
             <input type="checkbox" className="checkbox checkbox-xs" checked={pulling} onChange={switchPulling} />
-            Joints pull the picture
+            {say("Joints pull the picture")}
           </label>
         )}
         <label className="flex cursor-pointer items-center gap-2">
           <input type="checkbox" className="checkbox checkbox-xs" checked={mesh} onChange={switchMesh} />
-          Mesh
+          {say("Mesh")}
         </label>
         <button
           className="btn btn-xs ml-auto"
-          title="The photo's own border becomes straight, as far as everything else allows"
+          title={say("The photo's own border becomes straight, as far as everything else allows")}
           onClick={() => edit(borderStraight(size))}
         >
-          Border straight
+          {say("Border straight")}
         </button>
       </div>
     </section>

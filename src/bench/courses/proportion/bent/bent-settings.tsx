@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { shieldSettings, tautSettings } from "@/core/edits";
 import { LOCKS, type Shield, type ShapeSettings, type Taut, shapeNames } from "@/core/shape";
@@ -17,7 +18,7 @@ export function BentSettings({ shape, derived: { bent } }: { shape: ShapeSetting
   if (!taut && !face && !shield) return null;
   const name = shapeNames(shape).get(selected!)!;
   return (
-    <div className="ruled border-b px-3.5 py-2" role="group" aria-label={`Settings of ${name}`}>
+    <div className="ruled border-b px-3.5 py-2" role="group" aria-label={say("Settings of {name}", { name })}>
       {taut && <TautFields taut={taut} name={name} others={shape} />}
       {face && <FaceFields face={face} name={name} told={bent ? ratioOf(face, bent.model) : 1} />}
       {shield && <ShieldFields shield={shield} name={name} />}
@@ -32,13 +33,13 @@ function TautFields({ taut, name, others }: { taut: Taut; name: string; others: 
   const value = taut.lock === "parallel" && taut.along ? taut.along : taut.lock;
   const words = [
     ...LOCKS.map((l) => [l, LOCK_WORDS[l]] as const),
-    ...parallels.map((t) => [t.id, `parallel to ${names.get(t.id)}`] as const),
+    ...parallels.map((t) => [t.id, say("parallel to {name}", { name: names.get(t.id)! })] as const),
   ];
   return (
     <>
       <Choice<string>
-        label={`${name} becomes`}
-        shown="Becomes"
+        label={say("{name} becomes", { name })}
+        shown={say("Becomes")}
         value={value}
         words={words}
         onChange={(v) => {
@@ -62,24 +63,24 @@ function ShieldFields({ shield, name }: { shield: Shield; name: string }) {
   return (
     <>
       <Choice
-        label={`${name} keeps`}
-        shown="Keeps"
+        label={say("{name} keeps", { name })}
+        shown={say("Keeps")}
         value={shield.keeps}
         words={[
-          ["form", "its form"],
-          ["round", "round things round"],
-          ["place", "its place"],
+          ["form", say("its form")],
+          ["round", say("round things round")],
+          ["place", say("its place")],
         ]}
         onChange={(keeps) => edit(shieldSettings(shield.id, { keeps }))}
       />
       {shield.keeps !== "place" && (
         <Choice
-          label={`${name} stands`}
-          shown="Stands"
+          label={say("{name} stands", { name })}
+          shown={say("Stands")}
           value={shield.turn}
           words={[
-            ["as-is", "as it stands"],
-            ["none", "without turning"],
+            ["as-is", say("as it stands")],
+            ["none", say("without turning")],
           ]}
           onChange={(turn) => edit(shieldSettings(shield.id, { turn }))}
         />

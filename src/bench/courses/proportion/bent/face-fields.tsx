@@ -1,5 +1,6 @@
 "use client";
 
+import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { faceForm, faceRatioTold, outputAt, pullJoint } from "@/core/edits";
 import { distance2 } from "@/core/geometry";
@@ -9,7 +10,7 @@ import { Choice, HowFarField, LOCK_WORDS } from "./bent-fields";
 import { useBent } from "./bent-state";
 import { pulledBy } from "./hold-joint";
 
-const SIDES = ["Top", "Right", "Bottom", "Left"] as const;
+const SIDES = [say("Top"), say("Right"), say("Bottom"), say("Left")] as const;
 const FREE: NonNullable<JoinedFace["edges"]> = ["free", "free", "free", "free"];
 
 /** Width over height of a face as it has become. */
@@ -25,8 +26,8 @@ export function FaceFields({ face, name, told }: { face: JoinedFace; name: strin
   return (
     <>
       <Choice
-        label={`${name} is`}
-        shown="Form"
+        label={say("{name} is", { name })}
+        shown={say("Form")}
         value={face.form}
         words={[
           ["free", "free"],
@@ -37,7 +38,7 @@ export function FaceFields({ face, name, told }: { face: JoinedFace; name: strin
       {face.form === "rectangle" ? (
         <>
           <NumberField
-            label={`Width over height of ${name}`}
+            label={say("Width over height of {name}", { name })}
             value={face.ratio ?? told}
             standard={1}
             step={0.01}
@@ -49,17 +50,17 @@ export function FaceFields({ face, name, told }: { face: JoinedFace; name: strin
           />
           <button
             className="link block"
-            title="What is delivered has as many pixels along its longer side as the photo"
+            title={say("What is delivered has as many pixels along its longer side as the photo")}
             onClick={() => edit(outputAt({ kind: "long", px: Math.max(...size) }))}
           >
-            Keep the photo’s pixel size
+            {say("Keep the photo’s pixel size")}
           </button>
           <p className="muted text-[0.9rem]">
             {face.ratio === undefined ? (
-              "Its ratio is what the camera tells."
+              say("Its ratio is what the camera tells.")
             ) : (
               <button className="link" onClick={() => edit(faceRatioTold(face.id))}>
-                Take the ratio that the camera tells
+                {say("Take the ratio that the camera tells")}
               </button>
             )}
           </p>
@@ -68,7 +69,7 @@ export function FaceFields({ face, name, told }: { face: JoinedFace; name: strin
         SIDES.map((side, k) => (
           <Choice
             key={side}
-            label={`${side} of ${name}`}
+            label={say("{side} of {name}", { side, name })}
             shown={side}
             value={edges[k]!}
             words={LOCKS.map((l) => [l, LOCK_WORDS[l]] as const)}
@@ -93,17 +94,21 @@ function JointFields({ face }: { face: JoinedFace }) {
   const { joint: id } = useBent();
   const joint = recipe.shape?.joints.find((j) => j.id === id);
   if (!joint || !face.joints.includes(joint.id)) return null;
-  const corner = ["top left", "top right", "bottom right", "bottom left"][face.joints.indexOf(joint.id)]!;
+  const corner = [say("top left"), say("top right"), say("bottom right"), say("bottom left")][
+    face.joints.indexOf(joint.id)
+  ]!;
   const by = pulledBy(recipe, size, joint);
   return (
-    <div role="group" aria-label={`Joint, ${corner}`}>
+    <div role="group" aria-label={say("Joint, {corner}", { corner })}>
       <p className="muted pt-1 text-[0.9rem]">
-        Joint, {corner}: {joint.by ? "pulled" : "goes where the rest takes it"}
+        {joint.by
+          ? say("Joint, {corner}: pulled", { corner })
+          : say("Joint, {corner}: goes where the rest takes it", { corner })}
       </p>
-      {(["Right", "Down"] as const).map((way, c) => (
+      {([say("Right"), say("Down")] as const).map((way, c) => (
         <NumberField
           key={way}
-          label={`Joint ${way.toLowerCase()}`}
+          label={say("Joint {way}", { way: way.toLowerCase() })}
           value={by[c]!}
           standard={0}
           step={1}
@@ -115,7 +120,7 @@ function JointFields({ face }: { face: JoinedFace }) {
       ))}
       {joint.by && (
         <button className="btn btn-xs mt-1" onClick={() => edit(pullJoint(joint.id, null))}>
-          Let the joint go
+          {say("Let the joint go")}
         </button>
       )}
     </div>

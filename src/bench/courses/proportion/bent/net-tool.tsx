@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { type NewCorner, joinFace } from "@/core/edits";
 import { type Vec2, distance2 } from "@/core/geometry";
 import { notify } from "@/ui";
@@ -37,7 +38,7 @@ function faceOf(screen: readonly Vec2[], hand: Hand, clings: boolean): readonly 
   const corners = screen.map((p) => cornerAt(p, hand));
   const names = corners.map((c) => (c && "joint" in c ? c.joint : null)).filter((n) => n !== null);
   if (corners.some((c) => c === null) || new Set(names).size < names.length)
-    return [later(async () => notify("A face needs four corners of its own within the picture."))];
+    return [later(async () => notify(say("A face needs four corners of its own within the picture.")))];
   const id = newId();
   const fresh = corners.flatMap((c) => (c && "id" in c ? [c.id] : []));
   return [
@@ -101,9 +102,10 @@ function clicked(at: At, hand: Hand): readonly Outcome[] {
 /** Walls, floor and ceiling as quadrilaterals that share joints and edges: drawn from corner to corner, or corner by corner. */
 export const NET: Tool = {
   name: "joined-face",
-  label: "Faces",
-  words:
+  label: say("Faces"),
+  words: say(
     "Mark joined faces: drag over one, or click four corners, of which some may be joints already; they cling to edges (Alt: not)",
+  ),
   key: "]",
   cursor: "crosshair",
   icon: toolIcon(<path d="M2 4l6 1.5v8L2 15zM8 5.5l8-3v13.5l-8-2.5z" />),
@@ -116,5 +118,7 @@ export const NET: Tool = {
   hint: ({ places }) =>
     places.length === 0
       ? null
-      : `${places.length} of four corners; Backspace takes one back. Click a joint to join there.`,
+      : say("{count} of four corners; Backspace takes one back. Click a joint to join there.", {
+          count: places.length,
+        }),
 };

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { addShield } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import type { Shield } from "@/core/shape";
@@ -15,8 +16,8 @@ function drawn(points: readonly Vec2[], keeps: Shield["keeps"]): readonly Outcom
 /** An outline around what keeps its form; a stroke along what is left where it is. */
 export const SHIELD: Tool = {
   name: "shield",
-  label: "Shield",
-  words: "Draw a shield: around what keeps its form, or a stroke along what stays where it is",
+  label: say("Shield"),
+  words: say("Draw a shield: around what keeps its form, or a stroke along what stays where it is"),
   key: "\\",
   cursor: "crosshair",
   icon: toolIcon(<path d="M3 3.5c4 0 5-1.5 6-1.5s2 1.5 6 1.5c0 6-1 9.5-6 12.5C4 13 3 9.5 3 3.5z" />),

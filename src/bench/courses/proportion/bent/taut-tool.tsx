@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { drawTaut } from "@/core/edits";
@@ -32,8 +33,8 @@ function keep(bench: () => BenchState, versionId: BenchState["versionId"], point
 /** A line along something straight that the picture shows bowed or leaning: one stroke, or clicks and Enter. */
 export const TAUT: Tool = {
   name: "taut-line",
-  label: "Taut",
-  words: "Draw a taut line: a stroke along what is straight, or clicks and Enter (Alt: not along the edge)",
+  label: say("Taut"),
+  words: say("Draw a taut line: a stroke along what is straight, or clicks and Enter (Alt: not along the edge)"),
   key: "[",
   cursor: "crosshair",
   icon: toolIcon(
@@ -68,6 +69,6 @@ export const TAUT: Tool = {
     places.length === 0
       ? null
       : places.length === 1
-        ? "One place so far; click on along the edge."
-        : `${places.length} places. Enter draws the line through them, Backspace takes one back.`,
+        ? say("One place so far; click on along the edge.")
+        : say("{count} places. Enter draws the line through them, Backspace takes one back.", { count: places.length }),
 };

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { KnownMeasure } from "@/core/proportion";
 import type { Size, Vec2 } from "@/core/geometry";
 import { notify } from "@/ui";
@@ -54,7 +55,7 @@ export function drawnPlaces(
 const isIn = (p: Vec2 | null, [w, h]: Size): p is Vec2 =>
   p !== null && p[0] >= 0 && p[1] >= 0 && p[0] <= w && p[1] <= h;
 
-const refused = later(async () => notify("A measure must lie within the picture."));
+const refused = later(async () => notify(say("A measure must lie within the picture.")));
 
 /** Clicked corners in the order in which a measure has them, however they were clicked: top left first, then clockwise. */
 export function inOrder(projection: Projection, corners: readonly Vec2[]): readonly Vec2[] {
@@ -83,10 +84,10 @@ export function drawsMeasure(kind: "rectangle" | "grid" | "ellipse"): Pick<Tool,
     hint: ({ places: clicked }) => {
       const n = clicked.length;
       if (n === 0) return null;
-      if (kind !== "ellipse") return `${n} of four corners; Backspace takes one back.`;
+      if (kind !== "ellipse") return say("{count} of four corners; Backspace takes one back.", { count: n });
       return n < needed
-        ? `${n} places so far; click on around the edge, five at least.`
-        : `${n} places. Enter makes the measure, Backspace takes one back.`;
+        ? say("{count} places so far; click on around the edge, five at least.", { count: n })
+        : say("{count} places. Enter makes the measure, Backspace takes one back.", { count: n });
     },
   };
 

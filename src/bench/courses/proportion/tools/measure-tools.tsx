@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import type { Tool } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";
 import { drawsMeasure } from "./draw-measure";
@@ -5,8 +6,8 @@ import { drawsMeasure } from "./draw-measure";
 /** Something rectangular of known size or ratio: a door, a sheet of paper. */
 export const RECTANGLE: Tool = {
   name: "known-rectangle",
-  label: "Oblong",
-  words: "Known rectangle: drag over it, or click its four corners",
+  label: say("Oblong"),
+  words: say("Known rectangle: drag over it, or click its four corners"),
   key: "Shift+r",
   cursor: "crosshair",
   icon: toolIcon(<path d="M4 2.5h7v13H4zM13.5 2.5h2M14.5 2.5v13M13.5 15.5h2" />),
@@ -16,8 +17,8 @@ export const RECTANGLE: Tool = {
 /** Rows and columns of things of one size: tiles, bricks. */
 export const GRID: Tool = {
   name: "known-grid",
-  label: "Tiles",
-  words: "Known tiles: drag over so many, or click the four corners of all",
+  label: say("Tiles"),
+  words: say("Known tiles: drag over so many, or click the four corners of all"),
   key: "Shift+g",
   cursor: "crosshair",
   icon: toolIcon(<path d="M2.5 2.5h13v13h-13zM2.5 9h13M6.8 2.5V9M11.2 9v6.5" />),
@@ -27,8 +28,8 @@ export const GRID: Tool = {
 /** Something round: a window, a clock. */
 export const ROUND: Tool = {
   name: "known-round",
-  label: "Round",
-  words: "Known circle: drag over it, or click five places and more around it",
+  label: say("Round"),
+  words: say("Known circle: drag over it, or click five places and more around it"),
   key: "Shift+o",
   cursor: "crosshair",
   icon: toolIcon(

@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { asTallAsShot } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { lineGesture, reachOf } from "../../../tools/line-gesture";
@@ -30,8 +31,8 @@ function strokeOf(at: At, hand: Hand, done: (ends: readonly [Vec2, Vec2]) => rea
 /** A single known length along a plumb or a sill. */
 export const LENGTH: Tool = {
   name: "known-length",
-  label: "Length",
-  words: "Known length: draw along it",
+  label: say("Length"),
+  words: say("Known length: draw along it"),
   key: "Shift+l",
   cursor: "crosshair",
   icon: toolIcon(<path d="M2 6v6M16 6v6M2 9h14M4.5 7L2 9l2.5 2M13.5 7L16 9l-2.5 2" />),
@@ -43,8 +44,8 @@ export const LENGTH: Tool = {
 /** Reads off a distance without changing anything. */
 export const TAPE: Tool = {
   name: "tape",
-  label: "Tape",
-  words: "Tape: read off a distance",
+  label: say("Tape"),
+  words: say("Tape: read off a distance"),
   key: "Shift+t",
   cursor: "crosshair",
   icon: toolIcon(
@@ -63,8 +64,8 @@ export const TAPE: Tool = {
 /** Gives a stretch the height that it had as shot. */
 export const AS_TALL: Tool = {
   name: "as-tall",
-  label: "As tall",
-  words: "As tall as it was: draw from foot to top of what is to keep its height",
+  label: say("As tall"),
+  words: say("As tall as it was: draw from foot to top of what is to keep its height"),
   key: "Shift+a",
   cursor: "crosshair",
   icon: toolIcon(<path d="M3 16h12M5 16V5l4-3 4 3v11M9 13V7M7.5 8.5L9 7l1.5 1.5M7.5 11.5L9 13l1.5-1.5" />),

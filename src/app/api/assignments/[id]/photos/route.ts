@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { ENDPOINTS, type UploadAnswer } from "@/core/contract";
 import { Problem, addPhoto, getAssignment, listPhotos } from "@/server";
 import { cleanText } from "@/server/text";
@@ -13,7 +14,7 @@ export const GET = routeOf(ENDPOINTS.photos, async ({ id }) => {
 /** One photo, its bytes as the body and its name in the query; streamed to disk. */
 export const POST = route(async (request, { id }) => {
   const name = cleanText(new URL(request.url).searchParams.get("name") ?? "", 255);
-  if (!name) throw new Problem(400, "The photo has no name.");
-  if (!request.body) throw new Problem(422, "The file is empty.");
+  if (!name) throw new Problem(400, say("The photo has no name."));
+  if (!request.body) throw new Problem(422, say("The file is empty."));
   return addPhoto(id!, name, request.body as unknown as AsyncIterable<Uint8Array>) satisfies Promise<UploadAnswer>;
 });

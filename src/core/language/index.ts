@@ -1,0 +1,1 @@
+export { type Language, type Values, capital, language, messageOf, say, sayList, speak } from "./say";

@@ -1,0 +1,64 @@
+import { IntlMessageFormat } from "intl-messageformat";
+
+/** A language the app can speak besides the English it is written in. */
+export interface Language {
+  /** As BCP 47 has it: "nl", "pt-BR". */
+  readonly tag: string;
+  /** What is said instead of each English sentence; those it lacks are said in English. */
+  readonly sentences: Readonly<Record<string, string>>;
+}
+
+/** What stands for a name in braces: numbers choose between one and several, words stand as they are. */
+export type Values = Readonly<Record<string, string | number>>;
+
+const ENGLISH: Language = { tag: "en", sentences: {} };
+
+/** Where a page, a worker or the server keeps the language: it must be there before the first module that says something. */
+type Host = typeof globalThis & { flatStoneLanguage?: Language };
+
+/** The language that is spoken here. */
+export const language = (): Language => (globalThis as Host).flatStoneLanguage ?? ENGLISH;
+
+/** Speaks another language from now on; undefined: English. */
+export function speak(other: Language | undefined): void {
+  (globalThis as Host).flatStoneLanguage = other;
+  messages.clear();
+}
+
+const messages = new Map<string, IntlMessageFormat>();
+
+/** Several things in a row: "No. 1, No. 2 and No. 3"; nothing, where there are none. */
+export function sayList(all: readonly string[]): string {
+  const { tag } = language();
+  // British, as the app's English is: no comma before the last.
+  return new Intl.ListFormat(tag === "en" ? "en-GB" : tag, { type: "conjunction" }).format(all);
+}
+
+/** The first letter large, as a sentence begins. */
+export const capital = (text: string): string =>
+  text === "" ? text : text[0]!.toLocaleUpperCase(language().tag) + text.slice(1);
+
+/** A sentence, read once: settings are said again with every move of the pointer. */
+export function messageOf(sentence: string, tag: string): IntlMessageFormat {
+  let message = messages.get(sentence);
+  if (!message) messages.set(sentence, (message = new IntlMessageFormat(sentence, tag)));
+  return message;
+}
+
+/**
+ * A sentence in the language that is spoken. `npm run words` gathers all of them from the code into words/en.json, so they
+ * stand in it as they are. With values it is an ICU message, as `{count, plural, one {# photo} other {# photos}}`; without, plain words.
+ * A translation that does not hold together is passed over for the English.
+ */
+export function say(english: string, values?: Values): string {
+  const { tag, sentences } = language();
+  const sentence = sentences[english] ?? english;
+  if (!values) return sentence;
+  const spoken = (text: string, as: string): string => messageOf(text, as).format(values) as string;
+  if (sentence === english) return spoken(english, "en");
+  try {
+    return spoken(sentence, tag);
+  } catch {
+    return spoken(english, "en");
+  }
+}
