@@ -30,6 +30,7 @@ import { MAGNIFIER, MagnifierMark, magnifierPlace } from "./magnifier";
 import { type Projection, onScreen, recordedAt } from "./projection";
 import { SheetBar } from "./sheet-bar";
 import { SheetStage } from "./sheet-stage";
+import { SheetNotes } from "./sheet-notes";
 import { StaleFill } from "./stale-fill";
 import { useSheetEvents } from "./use-sheet-events";
 import { usePanes } from "./use-panes";
@@ -171,14 +172,6 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
         </div>
         {compared && <CompareLayer photo={photo} compared={compared} field={field} />}
       </div>
-      {peek && !compared && (
-        <p
-          role="status"
-          className="pointer-events-none absolute top-3 left-1/2 z-10 -translate-x-1/2 rounded bg-base-100 px-3 py-1.5 first-letter:uppercase shadow"
-        >
-          {peek.words}
-        </p>
-      )}
       {compared && <CompareNames compared={compared} />}
       {compared && <CompareBar opened={opened} />}
       {sheet[0] > 0 && !answers && !compared && (
@@ -220,27 +213,7 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
       {tool.Overlay && sheet[0] > 0 && !asShot && !answers && !compared && (
         <tool.Overlay {...{ name: tool.name, element, projection, pictures, sheet, colours }} />
       )}
-      {!ready && !error && (
-        <p className="absolute inset-0 grid place-content-center">{say("Fetching the picture …")}</p>
-      )}
-      {hint && (
-        <p
-          role="status"
-          className="pointer-events-none absolute bottom-16 left-1/2 -translate-x-1/2 whitespace-nowrap rounded bg-base-100 px-3 py-1.5 shadow"
-        >
-          {hint}
-        </p>
-      )}
-      {cardless && (
-        <p role="status" className="absolute bottom-16 left-16 rounded bg-base-100 px-2 py-1 shadow">
-          {say("This browser has no WebGL2. The picture is made when it rests, and more slowly.")}
-        </p>
-      )}
-      {error && (
-        <p role="alert" className="absolute inset-x-20 top-24 rounded bg-error p-3 text-error-content">
-          {error}
-        </p>
-      )}
+      <SheetNotes {...{ hint, error, cardless }} fetching={!ready} peek={compared ? null : (peek?.words ?? null)} />
       {!asShot && course !== "edges" && <StaleFill derived={derived} />}
       {grid && !compared && !answers && <GridBar />}
       <SheetBar scale={view.scale} isFitted={isFitted} onFit={fit} onZoom={zoom} />

@@ -1,32 +1,12 @@
-import { likelyCause } from "./likely-cause";
 import { distance2 } from "../geometry";
 import { capital, say, sayList } from "../language";
 import { END_SIGMA_PX, SHORTEST_PX } from "./solve-plumbs";
 import type { LineInput } from "./line-model";
-import { type OddOne, oddOne } from "./odd-one";
+import type { LineMessage } from "./line-message";
+import { oddOne } from "./odd-one";
+import { contradictsWords, outsideWords, twoWallsWords, wallWords } from "./suspect-words";
 import type { LineQuestion } from "./line-question";
-import type { LineSolution, SolvedWall } from "./solve-lines";
-
-/** A sentence about the lines, with a code for the interface to act on. */
-export interface LineMessage {
-  readonly code:
-    | "none"
-    | "one"
-    | "missing"
-    | "undetermined"
-    | "uncertain"
-    | "contradicts"
-    | "outside"
-    | "misfit"
-    | "lens"
-    | "two-walls"
-    | "agree"
-    | "face"
-    | "focal";
-  readonly text: string;
-  /** The lines it speaks of. */
-  readonly lines: readonly string[];
-}
+import type { LineSolution } from "./solve-lines";
 
 /** Lines that miss by more than this many times what hands do have something wrong in common. */
 const MISFIT = 2.4;
@@ -39,7 +19,7 @@ const FOCAL_MATTERS_DEG = 2;
 export function explainLines(solution: LineSolution, question: LineQuestion): LineMessage[] {
   const odd = oddOne(solution, question);
   const outside = outsideWords(question);
-  const messages: LineMessage[] = [...(outside ? [outside] : []), ...(odd ? [contradicts(odd, question)] : [])];
+  const messages: LineMessage[] = [...(outside ? [outside] : []), ...(odd ? [contradictsWords(odd, question)] : [])];
   if (solution.status !== "solved") return [...messages, unsolved(solution, question)];
   const doubt = uncertain(solution, question);
   if (doubt) messages.push(doubt);
@@ -55,7 +35,6 @@ export function explainLines(solution: LineSolution, question: LineQuestion): Li
   return messages;
 }
 
-const nameOf = ({ names }: LineQuestion, id: string): string => names.get(id) ?? id;
 /** How many of each there are; what is too short to have a direction is none. */
 const kinds = (inputs: readonly LineInput[]): { plumbs: number; sills: number } => {
   const real = inputs.filter((l) => distance2(...l.ends) >= SHORTEST_PX);
@@ -64,31 +43,6 @@ const kinds = (inputs: readonly LineInput[]): { plumbs: number; sills: number } 
     sills: real.filter((l) => l.kind === "sill").length,
   };
 };
-
-/** Lines of which no part can lie in the picture: all of their ends are beyond one side of it. */
-function outsideWords(question: LineQuestion): LineMessage | null {
-  const { size, inputs } = question;
-  if (!size) return null;
-  const beyond = ({ ends: [a, b] }: LineInput): boolean =>
-    ([0, 1] as const).some((i) => Math.max(a[i], b[i]) < 0 || Math.min(a[i], b[i]) > size[i]);
-  const lines = inputs.filter(beyond).map((l) => l.id);
-  if (lines.length === 0) return null;
-  const names = capital(sayList(lines.map((id) => nameOf(question, id))));
-  return {
-    code: "outside",
-    text:
-      lines.length === 1
-        ? say(
-            "{names} lies outside the picture, and counts all the same. Is it a mark of another photo, or of this one turned otherwise?",
-            { names },
-          )
-        : say(
-            "{names} lie outside the picture, and count all the same. Are they marks of another photo, or of this one turned otherwise?",
-            { names },
-          ),
-    lines,
-  };
-}
 
 function unsolved({ status }: LineSolution, { inputs }: LineQuestion): LineMessage {
   const lines = inputs.map((l) => l.id);
@@ -138,33 +92,6 @@ function unsolved({ status }: LineSolution, { inputs }: LineQuestion): LineMessa
     lines,
   };
 }
-
-function contradicts({ line, missPx, without }: OddOne, question: LineQuestion): LineMessage {
-  const { cause, wall } = likelyCause(question.camera, question.lens, line, without);
-  const why = {
-    "wrong-kind":
-      line.kind === "plumb"
-        ? say("It runs like a sill of the {wall}; is it level in reality?", {
-            wall: wallWords(without.walls, wall ?? 0, question),
-          })
-        : say("It runs like a plumb; is it vertical in reality?"),
-    "other-wall": say("It runs with the {wall}.", { wall: wallWords(without.walls, wall ?? 0, question) }),
-    bowed: say("It lies far out, where an untouched lens bows edges: settle Lens first."),
-    leaning: line.kind === "plumb" ? say("Is that edge truly vertical?") : say("Is that edge truly level?"),
-  }[cause];
-  const told = { name: nameOf(question, line.id), miss: missPx.toFixed(1), why };
-  return {
-    code: "contradicts",
-    text:
-      line.kind === "plumb"
-        ? say("No. {name} misses what the others say by {miss} px. {why}", told)
-        : say("Sill {name} misses what the others say by {miss} px. {why}", told),
-    lines: [line.id],
-  };
-}
-
-const wallWords = (walls: readonly SolvedWall[], w: number, question: LineQuestion): string =>
-  say("wall of {names}", { names: sayList((walls[w]?.lines ?? []).slice(0, 4).map((id) => nameOf(question, id))) });
 
 function uncertain({ sigma, lines, lensDoubt }: LineSolution, { inputs }: LineQuestion): LineMessage | null {
   const key = sigma.pitch! >= sigma.roll! ? "pitch" : "roll";
@@ -218,19 +145,6 @@ function misfitWords({ lines, endSigmaPx, freedom }: LineSolution, { lens }: Lin
       cause,
     }),
     lines: [],
-  };
-}
-
-function twoWallsWords({ doubtful }: LineSolution, question: LineQuestion): LineMessage | null {
-  if (!doubtful) return null;
-  const { lines, apart } = doubtful;
-  return {
-    code: "two-walls",
-    text: say(
-      "{names} may be on a wall of their own, {apart}° from the other: that is about as likely. Name their wall, or draw more sills there.",
-      { names: capital(sayList(lines.map((id) => nameOf(question, id)))), apart: apart.toFixed(1) },
-    ),
-    lines,
   };
 }
 

@@ -3,6 +3,7 @@ export * from "./plumb-residual";
 export * from "./solve-plumbs";
 export * from "./line-question";
 export * from "./explain";
+export * from "./line-message";
 export * from "./choose-face";
 export * from "./line-model";
 export * from "./likely-cause";

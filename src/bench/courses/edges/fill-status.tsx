@@ -1,6 +1,7 @@
 "use client";
 
 import { say } from "@/core/language";
+import { useBench } from "@/client/bench-store";
 import { percent } from "@/ui";
 import type { Derived } from "../../derived";
 import { type FillShown, useFillState } from "../../fill-state";
@@ -16,11 +17,14 @@ const SHOWN: Record<FillShown, string> = {
 export function FillStatus({ derived }: { derived: Derived }) {
   const { fill, working, error, shown, stopped } = useFillState();
   const standing = standingOf(fill, derived);
+  const moving = useBench((s) => s.gesture !== null);
   const halted = stopped !== null && stopped === fillOf(derived);
+  // What rests out of date is begun in a moment.
+  const busy = working || (standing === "stale" && !moving && error === null && !halted);
   return (
     <div className="pb-1.5">
       <p role="status" data-testid="fill-state" className="pb-1.5">
-        {working
+        {busy
           ? say("Working …")
           : error
             ? say("It could not be made: {error}", { error })
@@ -36,7 +40,7 @@ export function FillStatus({ derived }: { derived: Derived }) {
                   : say("Made up: {filled} of the frame. The delivered file says so.", {
                       filled: percent(fill.info.filled, 1),
                     })}
-        {working && (
+        {busy && (
           <button
             className="btn btn-xs ml-2"
             onClick={() => useFillState.setState({ stopped: fillOf(derived), working: false })}
@@ -44,7 +48,7 @@ export function FillStatus({ derived }: { derived: Derived }) {
             {say("Stop")}
           </button>
         )}
-        {!working && (error !== null || halted) && (
+        {!busy && (error !== null || halted) && (
           <button className="btn btn-xs ml-2" onClick={makeAnew}>
             {halted ? say("Make it") : say("Try again")}
           </button>
