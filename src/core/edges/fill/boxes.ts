@@ -13,11 +13,26 @@ export function summed(width: number, height: number, valueOf: (i: number) => nu
   return sums;
 }
 
-/** Sums over the square about a pixel, what of it lies in the field. @param half of its side, pixels, the middle not counted. */
-export function boxAbout(width: number, height: number, i: number, half: number): (sums: Sums) => number {
-  const W = width + 1;
-  const [x, y] = [i % width, Math.floor(i / width)];
-  const [left, right] = [Math.max(0, x - half), Math.min(width, x + half + 1)];
-  const [top, bottom] = [W * Math.max(0, y - half), W * Math.min(height, y + half + 1)];
-  return (sums) => sums[bottom + right]! - sums[top + right]! - sums[bottom + left]! + sums[top + left]!;
+/** Where sums are read for a square: at its four corners. */
+export interface Box {
+  readonly both: number;
+  readonly top: number;
+  readonly left: number;
+  readonly neither: number;
 }
+
+/** The square about a pixel, what of it lies in the field. @param half of its side, pixels, the middle not counted. */
+export function boxAbout(width: number, height: number, i: number, half: number): Box {
+  const W = width + 1;
+  const x = i % width;
+  const y = (i / width) | 0;
+  const left = x > half ? x - half : 0;
+  const right = x + half + 1 < width ? x + half + 1 : width;
+  const top = W * (y > half ? y - half : 0);
+  const bottom = W * (y + half + 1 < height ? y + half + 1 : height);
+  return { both: bottom + right, top: top + right, left: bottom + left, neither: top + left };
+}
+
+/** The sum over a square. */
+export const sumIn = (sums: Sums, { both, top, left, neither }: Box): number =>
+  sums[both]! - sums[top]! - sums[left]! + sums[neither]!;

@@ -43,11 +43,12 @@ class Shortlist {
     const [nearest, deepest] = [worst(near) - far, worst(deep) - far];
     if (nearest < 0 && deepest < 0) return;
     const shift = shiftBetween(field, normal, [patch.x, patch.y], to);
-    const share = shift ? coverage(this.full, shift, this.anchor) : 0;
-    if (!shift || share === 0) return;
-    const most = share === 1 ? Math.max(nearest, deepest) : nearest;
-    const cost = unlikeness(field, patch, shift, this.smooth, most);
+    if (!shift) return;
+    // Most are told apart by a few of their pixels: sooner than by asking what they have to copy.
+    const cost = unlikeness(field, patch, shift, this.smooth, Math.max(nearest, deepest));
     if (cost === Infinity) return;
+    const share = coverage(this.full, shift, this.anchor);
+    if (share === 0) return;
     const whole = cost + far;
     keep(this.near, shift, whole);
     if (share === 1) keep(this.deep, shift, whole);

@@ -52,12 +52,13 @@ export function chooseShifts(
     const costs = new Float64Array(2 * anchors.length).fill(UNEXPLAINED);
     anchors.forEach((anchor, i) => {
       const patch = patches[i];
-      const share = patch ? coverage(full, shift, anchor) : 0;
-      if (!patch || share === 0) return;
-      if (!carried(field, shift, patch.x, patch.y, place)) return;
+      if (!patch || !carried(field, shift, patch.x, patch.y, place)) return;
       const far = farFetched(field, place[0]! - patch.x, place[1]! - patch.y);
-      costs[2 * i] = Math.min(UNEXPLAINED, unlikeness(field, patch, shift, true, UNEXPLAINED - far) + far);
-      if (share === 1) costs[2 * i + 1] = costs[2 * i]!;
+      const cost = unlikeness(field, patch, shift, true, UNEXPLAINED - far) + far;
+      if (!(cost < UNEXPLAINED)) return;
+      const share = coverage(full, shift, anchor);
+      if (share > 0) costs[2 * i] = cost;
+      if (share === 1) costs[2 * i + 1] = cost;
     });
     return costs;
   });

@@ -1,4 +1,4 @@
-import { boxAbout, summed } from "./boxes";
+import { boxAbout, sumIn, summed } from "./boxes";
 import { type Shift, carried, farFetched } from "./carry";
 import { sumDifferences, sumsFor } from "./differences";
 import type { Field } from "./field";
@@ -19,36 +19,30 @@ const AROUND = { least: 6, per: 1.25 } as const;
 
 /** Distance from every gap pixel to the nearest known one: two passes of a chamfer 3-4 (Borgefors 1986). */
 export function distanceToKnown({ width, height, known }: Field): Float32Array {
-  const d = new Float32Array(width * height);
-  const far = 1e6;
-  for (let i = 0; i < d.length; i++) d[i] = known[i] ? 0 : far;
-  const relax = (i: number, x: number, y: number, dx: number, dy: number): void => {
-    const [px, py] = [x + dx, y + dy];
-    if (px < 0 || py < 0 || px >= width || py >= height) return;
-    const v = d[py * width + px]! + (dx && dy ? 4 / 3 : 1);
-    if (v < d[i]!) d[i] = v;
-  };
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const i = y * width + x;
-      if (d[i]) {
-        relax(i, x, y, -1, 0);
-        relax(i, x, y, 0, -1);
-        relax(i, x, y, -1, -1);
-        relax(i, x, y, 1, -1);
-      }
-    }
-  for (let y = height - 1; y >= 0; y--)
-    for (let x = width - 1; x >= 0; x--) {
-      const i = y * width + x;
-      if (d[i]) {
-        relax(i, x, y, 1, 0);
-        relax(i, x, y, 0, 1);
-        relax(i, x, y, 1, 1);
-        relax(i, x, y, -1, 1);
-      }
-    }
-  return d;
+  // A border of what is far away all around spares asking where the field ends.
+  const W = width + 2;
+  const d = new Float32Array(W * (height + 2)).fill(FAR);
+  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) if (known[y * width + x]) d[(y + 1) * W + x + 1] = 0;
+  for (let y = 1; y <= height; y++)
+    for (let i = y * W + 1; i <= y * W + width; i++)
+      if (d[i]) d[i] = nearer(d[i]!, d[i - 1]!, d[i - W]!, d[i - W - 1]!, d[i - W + 1]!);
+  for (let y = height; y >= 1; y--)
+    for (let i = y * W + width; i > y * W; i--)
+      if (d[i]) d[i] = nearer(d[i]!, d[i + 1]!, d[i + W]!, d[i + W + 1]!, d[i + W - 1]!);
+  const out = new Float32Array(width * height);
+  for (let y = 0; y < height; y++) out.set(d.subarray((y + 1) * W + 1, (y + 1) * W + 1 + width), y * width);
+  return out;
+}
+
+/** Further than any pixel is. */
+const FAR = 1e6;
+
+/** A pixel's distance, or that of one beside it, above or below, or at a corner, and the step there. */
+function nearer(own: number, beside: number, above: number, corner: number, other: number): number {
+  const straight = (beside < above ? beside : above) + 1;
+  const slant = (corner < other ? corner : other) + 4 / 3;
+  const least = straight < slant ? straight : slant;
+  return least < own ? least : own;
 }
 
 export function contextCosts(field: Field, shifts: readonly Shift[]): Context {
@@ -102,17 +96,25 @@ export function contextCosts(field: Field, shifts: readonly Shift[]): Context {
   const costs = shifts.map((shift) => {
     const [sn, sq, sr, sg, sb] = sums;
     sumDifferences(field, shift, near, sums);
-    return Float32Array.from(pixels, (i, k) => {
-      const [x, y] = [i % width, Math.floor(i / width)];
-      if (!carried(field, shift, x + 0.5, y + 0.5, at) || !readField(field, at[0]!, at[1]!, colour)) return NaN;
+    const out = new Float32Array(pixels.length).fill(NaN);
+    for (let k = 0; k < out.length; k++) {
+      const i = pixels[k]!;
+      const x = i % width;
+      const y = (i / width) | 0;
+      if (!carried(field, shift, x + 0.5, y + 0.5, at) || !readField(field, at[0]!, at[1]!, colour)) continue;
       const fetched = farFetched(field, at[0]! - x - 0.5, at[1]! - y - 0.5);
       const box = boxAbout(width, height, i, radius(far[k]!));
-      const n = box(sn);
-      if (n < 6) return UNKNOWN + fetched;
-      const cost = box(sq) / n - (FORGIVEN * (box(sr) ** 2 + box(sg) ** 2 + box(sb) ** 2)) / (n * n);
+      const n = sumIn(sn, box);
+      if (n < 6) {
+        out[k] = UNKNOWN + fetched;
+        continue;
+      }
+      const [r, g, b] = [sumIn(sr, box), sumIn(sg, box), sumIn(sb, box)];
+      const cost = sumIn(sq, box) / n - (FORGIVEN * (r ** 2 + g ** 2 + b ** 2)) / (n * n);
       // Where little of what is known could be compared it is trusted less.
-      return cost + fetched + UNKNOWN * (1 - n / box(counts));
-    });
+      out[k] = cost + fetched + UNKNOWN * (1 - n / sumIn(counts, box));
+    }
+    return out;
   });
   return { pixels, far, costs };
 }

@@ -17,11 +17,14 @@ function copies(field: Field, shifts: readonly Shift[], pixels: Int32Array): Flo
   const colour = new Float64Array(3);
   return shifts.map((shift) => {
     const out = new Float32Array(3 * pixels.length).fill(NaN);
-    pixels.forEach((i, k) => {
-      const [x, y] = [i % field.width, Math.floor(i / field.width)];
-      if (carried(field, shift, x + 0.5, y + 0.5, at) && readField(field, at[0]!, at[1]!, colour))
-        out.set(colour, 3 * k);
-    });
+    for (let k = 0; k < pixels.length; k++) {
+      const i = pixels[k]!;
+      if (!carried(field, shift, (i % field.width) + 0.5, ((i / field.width) | 0) + 0.5, at)) continue;
+      if (!readField(field, at[0]!, at[1]!, colour)) continue;
+      out[3 * k] = colour[0]!;
+      out[3 * k + 1] = colour[1]!;
+      out[3 * k + 2] = colour[2]!;
+    }
     return out;
   });
 }
@@ -81,13 +84,19 @@ export function label(field: Field, shifts: readonly Shift[], { pixels, costs }:
     }
     return cost;
   };
-  const unaries = shifts.map((_, s) =>
-    Float32Array.from({ length: n }, (_, k) => (Number.isNaN(costs[s]![k]!) ? Infinity : unary(s, k))),
-  );
+  const unaries = shifts.map((_, s) => {
+    const own = new Float32Array(n);
+    for (let k = 0; k < n; k++) own[k] = Number.isNaN(costs[s]![k]!) ? Infinity : unary(s, k);
+    return own;
+  });
   const labels = new Int16Array(n).fill(-1);
   for (let k = 0; k < n; k++) {
     let best = Infinity;
-    for (let s = 0; s < shifts.length; s++) if (unaries[s]![k]! < best) [best, labels[k]] = [unaries[s]![k]!, s];
+    for (let s = 0; s < shifts.length; s++)
+      if (unaries[s]![k]! < best) {
+        best = unaries[s]![k]!;
+        labels[k] = s;
+      }
   }
   const apart = (a: number, b: number, k: number): number => {
     if (a === b || a < 0 || b < 0) return 0;

@@ -40,21 +40,41 @@ export function leaningsOf(field: Field, shifts: readonly Shift[], context: Cont
 /** Leanings of the half-size field read at pixels of the full one, softly, from the gaps alone. @returns red, green, blue of each. */
 export function leaningsAt(full: Field, half: Field, leanings: Float32Array, pixels: Int32Array): Float32Array {
   const out = new Float32Array(3 * pixels.length);
-  pixels.forEach((i, k) => {
-    const u = ((i % full.width) + 0.5) / 2 - 0.5;
-    const v = (Math.floor(i / full.width) + 0.5) / 2 - 0.5;
+  const { width, height, wanted } = half;
+  for (let k = 0; k < pixels.length; k++) {
+    const i = pixels[k]!;
+    const column = i % full.width;
+    const row = (i / full.width) | 0;
+    // The half-size pixel it lies in, a quarter of that pixel from its middle.
+    const cx = column >> 1;
+    const cy = row >> 1;
+    const weights = BELLS[(row & 1) * 2 + (column & 1)]!;
     let [red, green, blue, all] = [0, 0, 0, 0];
-    for (let y = Math.max(0, Math.round(v) - REACH); y <= Math.min(half.height - 1, Math.round(v) + REACH); y++)
-      for (let x = Math.max(0, Math.round(u) - REACH); x <= Math.min(half.width - 1, Math.round(u) + REACH); x++) {
-        const j = y * half.width + x;
-        if (!half.wanted[j]) continue;
-        const weight = Math.exp(-((x - u) ** 2 + (y - v) ** 2) / (2 * SPREAD));
+    for (let y = Math.max(0, cy - REACH); y <= Math.min(height - 1, cy + REACH); y++)
+      for (let x = Math.max(0, cx - REACH); x <= Math.min(width - 1, cx + REACH); x++) {
+        const j = y * width + x;
+        if (!wanted[j]) continue;
+        const weight = weights[(y - cy + REACH) * ACROSS + x - cx + REACH]!;
         red += weight * leanings[3 * j]!;
         green += weight * leanings[3 * j + 1]!;
         blue += weight * leanings[3 * j + 2]!;
         all += weight;
       }
-    if (all > 0) out.set([red / all, green / all, blue / all], 3 * k);
-  });
+    if (all > 0) {
+      out[3 * k] = red / all;
+      out[3 * k + 1] = green / all;
+      out[3 * k + 2] = blue / all;
+    }
+  }
   return out;
 }
+
+const ACROSS = 2 * REACH + 1;
+/** The bell about a pixel of the full field over the half-size ones around: for those in even and odd rows and columns. */
+const BELLS = [0, 1, 2, 3].map((odd) =>
+  Float64Array.from({ length: ACROSS * ACROSS }, (_, i) => {
+    const x = (i % ACROSS) - REACH - (odd & 1 ? 0.25 : -0.25);
+    const y = Math.floor(i / ACROSS) - REACH - (odd & 2 ? 0.25 : -0.25);
+    return Math.exp(-(x ** 2 + y ** 2) / (2 * SPREAD));
+  }),
+);

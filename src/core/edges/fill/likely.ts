@@ -1,4 +1,4 @@
-import { boxAbout, summed } from "./boxes";
+import { boxAbout, sumIn, summed } from "./boxes";
 import { type Shift, carried } from "./carry";
 import type { Context } from "./context";
 import type { Field } from "./field";
@@ -18,7 +18,7 @@ function softened(field: Field): Field {
   for (let i = 0; i < known.length; i++) {
     if (!known[i]) continue;
     const box = boxAbout(width, height, i, SOFT);
-    for (let c = 0; c < 3; c++) soft[3 * i + c] = box(sums[c]!) / box(counts);
+    for (let c = 0; c < 3; c++) soft[3 * i + c] = sumIn(sums[c]!, box) / sumIn(counts, box);
   }
   return { ...field, data: soft };
 }
