@@ -10,7 +10,7 @@ import type { Derived } from "./derived";
 import { useFillState } from "./fill-state";
 
 /** How long a recipe must rest before its gaps are filled anew, ms; and before a stroke is made, which shows at once. */
-const REST_MS = 450;
+const REST_MS = 150;
 const STROKE_MS = 20;
 /** What a photo was opened with waits until the rest has come, ms. */
 const OPENED_MS = 1500;
