@@ -45,6 +45,16 @@ test("what can be done is found by its words and done from there", async () => {
 test("the card of keys is drawn from the same table", async () => {
   await page.keyboard.press("?");
   const card = page.getByRole("dialog", { name: "Keys" });
+  await card.getByRole("button", { name: "Lens", exact: true }).click();
+  await card.getByText("Take the lens profile that fits").waitFor();
+  // With what one course has besides it fits the screen; of all of them there is more.
+  const isWhole = () =>
+    card.evaluate((d) => d.firstElementChild!.scrollHeight <= d.firstElementChild!.clientHeight + 1);
+  for (const course of ["Lens", "Lines", "Shape", "Frame", "Edges", "Finish"]) {
+    await card.getByRole("button", { name: course, exact: true }).click();
+    expect([course, await isWhole()]).toEqual([course, true]);
+  }
+  await card.getByRole("button", { name: "All", exact: true }).click();
   await card.getByText("Take the lens profile that fits").waitFor();
   await card.getByText("Ctrl Shift Z").waitFor();
   await page.keyboard.press("Escape");

@@ -12,8 +12,8 @@ export function Dialog({
 }: {
   title: string;
   onClose: () => void;
-  /** For tables. */
-  wide?: boolean;
+  /** For tables; "all": as wide as the screen allows. */
+  wide?: boolean | "all";
   children: ReactNode;
 }) {
   const dialog = useRef<HTMLDialogElement>(null);
@@ -26,7 +26,7 @@ export function Dialog({
   }, []);
   return (
     <dialog ref={dialog} className="modal" aria-label={title} onClose={onClose}>
-      <div className={`modal-box rounded-md ${wide ? "max-w-5xl" : "max-w-xl"}`}>
+      <div className={`modal-box rounded-md ${wide === "all" ? "max-w-[78rem]" : wide ? "max-w-5xl" : "max-w-xl"}`}>
         <div className="mb-3 flex items-center justify-between">
           <h2 className="text-lg font-semibold">{title}</h2>
           <button className="btn btn-ghost btn-sm" onClick={() => dialog.current?.close()}>

@@ -7,7 +7,8 @@ import { GENERAL } from "./general";
 import { writtenKeys } from "./keys";
 import { withOwnKeys } from "./own-keys";
 
-const GROUP_OF = {
+/** Which group of commands is a course's own. */
+export const GROUP_OF = {
   lens: "Lens",
   lines: "Lines",
   proportion: "Shape",

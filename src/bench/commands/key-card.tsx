@@ -2,20 +2,27 @@
 
 import { say } from "@/core/language";
 import { useEffect, useState } from "react";
+import { useBench } from "@/client/bench-store";
 import { COURSES } from "@/core/recipe";
 import { Dialog } from "@/ui";
-import { COMMANDS, grouped } from ".";
+import { COMMANDS, GROUP_OF, grouped } from ".";
 import { type Command, GROUP_WORDS } from "./command";
 import { BY_POINTER } from "./general";
 import { writtenKeys } from "./keys";
 import { allKeysAsTheyWere, giveKeys, keysPressed, takeKeysBack, useOwnKeys, withOwnKeys } from "./own-keys";
 
-/** The card of keys. A press on one gives its command another. */
+/** Groups of commands that are one course's own. */
+const OWN_GROUPS = COURSES.map(({ key }) => GROUP_OF[key]!);
+
+/** The card of keys: what can be done anywhere, and in one course, so that it fits the screen. A press on one gives its command another. */
 export function KeyCard({ onClose }: { onClose: () => void }) {
   const { own } = useOwnKeys();
   const [asking, ask] = useState<string | null>(null);
   const all = COMMANDS.map(withOwnKeys);
   const changed = Object.keys(own).length;
+  const { course } = useBench();
+  const [group, choose] = useState<Command["group"] | null>(GROUP_OF[course]!);
+  const shown = all.filter((c) => group === null || c.group === group || !OWN_GROUPS.includes(c.group));
   useEffect(() => {
     if (asking === null) return;
     const take = (event: KeyboardEvent): void => {
@@ -31,9 +38,22 @@ export function KeyCard({ onClose }: { onClose: () => void }) {
     return () => window.removeEventListener("keydown", take, { capture: true });
   }, [asking]);
   return (
-    <Dialog title={say("Keys")} wide onClose={onClose}>
-      <p className="muted flex items-center gap-3 pb-3">
-        <span className="grow">
+    <Dialog title={say("Keys")} wide="all" onClose={onClose}>
+      <div className="flex flex-wrap items-center gap-3 pb-2">
+        <div className="join" role="group" aria-label={say("Course whose keys are shown")}>
+          {[...OWN_GROUPS, null].map((g) => (
+            <button
+              key={g}
+              className="btn btn-xs join-item aria-pressed:bg-primary aria-pressed:text-primary-content"
+              aria-pressed={g === group}
+              {...(g === group && { "data-first": true })}
+              onClick={() => choose(g)}
+            >
+              {g === null ? say("All") : GROUP_WORDS[g]}
+            </button>
+          ))}
+        </div>
+        <span className="muted grow">
           {say("A press on a key gives the command another one. It is kept in this browser.")}
         </span>
         {changed > 0 && (
@@ -41,18 +61,18 @@ export function KeyCard({ onClose }: { onClose: () => void }) {
             {say("All as they were")}
           </button>
         )}
-      </p>
-      <div className="columns-1 gap-8 sm:columns-2 lg:columns-3">
+      </div>
+      <div className="columns-2 gap-6 text-[0.88rem] leading-[1.35] md:columns-3 lg:columns-4">
         <Part title={say("Courses")}>
           <Row keys="1 – 6" words={COURSES.map((c) => c.name).join(", ")} />
-          {all
+          {shown
             .filter((c) => c.group === "Courses" && !c.id.startsWith("course-"))
             .map((command) => (
               <CommandRow key={command.id} {...{ command, all, own, asking, ask }} />
             ))}
         </Part>
-        {grouped(all.filter((c) => c.group !== "Courses")).map(({ group, commands }) => (
-          <Part key={group} title={GROUP_WORDS[group]}>
+        {grouped(shown.filter((c) => c.group !== "Courses")).map(({ group: g, commands }) => (
+          <Part key={g} title={GROUP_WORDS[g]}>
             {commands.map((command) => (
               <CommandRow key={command.id} {...{ command, all, own, asking, ask }} />
             ))}
@@ -70,16 +90,19 @@ export function KeyCard({ onClose }: { onClose: () => void }) {
 
 function Part({ title, children }: { title: string; children: React.ReactNode }) {
   return (
-    <section className="mb-3 break-inside-avoid-column">
-      <h3 className="caps pb-1">{title}</h3>
-      <dl className="grid grid-cols-[5.5rem_1fr] gap-x-3">{children}</dl>
+    <section className="mb-2.5">
+      <h3 className="caps break-after-avoid pb-1">{title}</h3>
+      <dl>{children}</dl>
     </section>
   );
 }
 
+/** A row is not parted where a column ends. */
+const ROW = "grid min-h-[24px] break-inside-avoid grid-cols-[4.6rem_1fr] items-baseline gap-x-2";
+
 const Row = ({ keys, words }: { keys: string; words: string }) => (
-  <div className="contents">
-    <dt className="font-semibold">{keys}</dt>
+  <div className={ROW}>
+    <dt className="px-1 font-semibold">{keys}</dt>
     <dd>{words}</dd>
   </div>
 );
@@ -104,7 +127,7 @@ function CommandRow({
   // Somebody's own key may be another command's as well: the first that can be done has it.
   const others = isOwn ? all.filter((c) => c.id !== id && c.keys.includes(keys[0]!)) : [];
   return (
-    <div className="contents">
+    <div className={ROW}>
       <dt>
         <button
           className="min-h-[24px] min-w-[24px] rounded px-1 text-left font-semibold hover:bg-base-300"

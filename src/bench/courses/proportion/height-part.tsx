@@ -112,7 +112,7 @@ export function HeightPart({ derived: { measured, map } }: { derived: Derived })
           down: fixed(100 * down, 1),
         })}
       </p>
-      <div className="flex gap-1.5 pt-1" role="group" aria-label={say("Laid over the picture")}>
+      <div className="flex flex-wrap gap-1.5 pt-1" role="group" aria-label={say("Laid over the picture")}>
         {(["square", "circle"] as const).map((kind) => (
           <button
             key={kind}
