@@ -35,26 +35,22 @@ export function WallPart({ derived: { solution, names } }: { derived: Derived })
         <option value="none">{say("None")}</option>
         {solution.walls.map(({ lines, heading, sigma }, i) => (
           <option key={lines[0]} value={i}>
-            {lines.length > 3
-              ? say("Wall of {names} …: {heading}° ± {sigma}", {
-                  names: lines
-                    .slice(0, 3)
-                    .map((id) => names.get(id) ?? id)
-                    .join(", "),
-                  heading: fixed(heading, 1),
-                  sigma: fixed(sigma, sigma < 0.095 ? 2 : 1),
-                })
-              : say("Wall of {names}: {heading}° ± {sigma}", {
-                  names: lines
-                    .slice(0, 3)
-                    .map((id) => names.get(id) ?? id)
-                    .join(", "),
-                  heading: fixed(heading, 1),
-                  sigma: fixed(sigma, sigma < 0.095 ? 2 : 1),
-                })}
+            {wallWords(
+              lines.map((id) => names.get(id) ?? id),
+              fixed(heading, 1),
+              fixed(sigma, sigma < 0.095 ? 2 : 1),
+            )}
           </option>
         ))}
       </select>
     </label>
   );
+}
+
+/** A wall by its first lines, and which way it faces, degrees. */
+function wallWords(lines: readonly string[], heading: string, sigma: string): string {
+  const told = { names: lines.slice(0, 3).join(", "), heading, sigma };
+  return lines.length > 3
+    ? say("Wall of {names} …: {heading}° ± {sigma}", told)
+    : say("Wall of {names}: {heading}° ± {sigma}", told);
 }
