@@ -57,7 +57,7 @@ afterEach(() => expect(problems.splice(0)).toEqual([]));
 const SAME = [
   /FLAT STONE/g,
   /SM-\d+[\w.-]*/g,
-  /\b(px|mm|cm|dpi|st|eq|kB|MB|GB|JPEG|PNG|TIFF|WebP|DNG|AVIF|JSON|LZW|XMP|sRGB|RGB|ft|WebGL2|mean)\b/g,
+  /\b(px|mm|cm|dpi|st|kB|MB|GB|JPEG|PNG|TIFF|WebP|DNG|AVIF|JSON|LZW|XMP|sRGB|RGB|ft|WebGL2)\b/g,
   /\b(Ctrl|Shift|Alt|Enter|Esc|Tab|Space|Delete|Backspace|Home|End|Page (Up|Down)|F\d+)\b/g,
   /\d+ [A-Z][a-z]+ \d{4}(, \d\d:\d\d)?/g,
   // Versions without a name of their own.
