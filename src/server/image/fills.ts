@@ -113,6 +113,19 @@ export async function makeFill(
   };
 }
 
+let last: { readonly sha256: string; readonly picture: ReturnType<typeof fillSource> } | null = null;
+
+/** The picture that fills of a photo are planned from; the last is kept, for other answers are asked for one after the other. */
+function smallOf(sha256: string): ReturnType<typeof fillSource> {
+  if (last?.sha256 !== sha256) {
+    const own = (last = { sha256, picture: fillSource(originalPath(sha256)) });
+    own.picture.catch(() => {
+      if (last === own) last = null;
+    });
+  }
+  return last.picture;
+}
+
 /** The gaps' plan under a key, made with its picture where it is not there. */
 async function gapsUnder(
   key: string,
@@ -124,7 +137,7 @@ async function gapsUnder(
 ): Promise<{ fill: PlacedPlan | null }> {
   const kept = await readKept(sha256, key);
   if (kept?.gaps) return kept.gaps;
-  const small = await fillSource(originalPath(sha256));
+  const small = await smallOf(sha256);
   const fill = gapsMade(recipe, map).filled ? await planGaps(small, recipe, map, hooks) : null;
   const [, , w, h] = map.frame;
   const shrink = Math.min(1, FIT / Math.max(w, h));
