@@ -1,8 +1,7 @@
-import { say } from "@/core/language";
 import type { Metadata } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
-import { language } from "@/core/language";
+import { language, say } from "@/core/language";
 import { Providers } from "@/ui/providers";
 import "./globals.css";
 

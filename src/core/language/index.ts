@@ -1,1 +1,1 @@
-export { type Language, type Values, capital, language, messageOf, say, sayList, speak } from "./say";
+export { type Language, type Values, capital, language, say, sayBy, sayList, speak } from "./say";

@@ -39,7 +39,7 @@ export const capital = (text: string): string =>
   text === "" ? text : text[0]!.toLocaleUpperCase(language().tag) + text.slice(1);
 
 /** A sentence, read once: settings are said again with every move of the pointer. */
-export function messageOf(sentence: string, tag: string): IntlMessageFormat {
+function messageOf(sentence: string, tag: string): IntlMessageFormat {
   let message = messages.get(sentence);
   if (!message) messages.set(sentence, (message = new IntlMessageFormat(sentence, tag)));
   return message;
@@ -51,14 +51,19 @@ export function messageOf(sentence: string, tag: string): IntlMessageFormat {
  * A translation that does not hold together is passed over for the English.
  */
 export function say(english: string, values?: Values): string {
+  if (!values) return language().sentences[english] ?? english;
+  return sayBy(english, (message) => message.format(values) as string);
+}
+
+/** As `say`, of a message that is put together otherwise than to a text. */
+export function sayBy<T>(english: string, put: (message: IntlMessageFormat) => T): T {
   const { tag, sentences } = language();
-  const sentence = sentences[english] ?? english;
-  if (!values) return sentence;
-  const spoken = (text: string, as: string): string => messageOf(text, as).format(values) as string;
-  if (sentence === english) return spoken(english, "en");
-  try {
-    return spoken(sentence, tag);
-  } catch {
-    return spoken(english, "en");
-  }
+  const other = sentences[english];
+  if (other !== undefined)
+    try {
+      return put(messageOf(other, tag));
+    } catch {
+      // What does not hold together is said in English.
+    }
+  return put(messageOf(english, "en"));
 }

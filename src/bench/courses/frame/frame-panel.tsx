@@ -42,24 +42,23 @@ export function FramePanel({ photo, assignment, derived: { map } }: Parts) {
         <Rule photo={photo} />
         <RatioPart assignment={assignment} />
         <div>
-          <NumberField label={say("Left")} value={x} standard={x} {...number} onChange={(v) => setSide(0, v)} />
-          <NumberField label={say("Top")} value={y} standard={y} {...number} onChange={(v) => setSide(1, v)} />
-          <NumberField
-            label={say("Width")}
-            value={w}
-            standard={w}
-            min={1}
-            {...number}
-            onChange={(v) => setSide(2, v)}
-          />
-          <NumberField
-            label={say("Height")}
-            value={h}
-            standard={h}
-            min={1}
-            {...number}
-            onChange={(v) => setSide(3, v)}
-          />
+          {(
+            [
+              [say("Left"), x],
+              [say("Top"), y],
+              [say("Width"), w],
+              [say("Height"), h],
+            ] as const
+          ).map(([label, value], side) => (
+            <NumberField
+              key={label}
+              {...number}
+              {...{ label, value }}
+              standard={value}
+              {...(side > 1 && { min: 1 })}
+              onChange={(v) => setSide(side, v)}
+            />
+          ))}
         </div>
         {axis && (
           <p className="flex items-center gap-2" role="status">

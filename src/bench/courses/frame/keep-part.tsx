@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayList } from "@/core/language";
 import { X } from "lucide-react";
 import { useBench } from "@/client/bench-store";
 import { deleteKeepMark, freeFrame } from "@/core/edits";
@@ -61,7 +61,7 @@ export function KeepPart({ map }: { map: CompiledMap }) {
           <p>
             {say(
               "No frame without gaps holds {marks}. One that holds all of them is empty over {gapShare}; or ease the correction in Lines.",
-              { marks: out.map((r) => r.name).join(" and "), gapShare: percent(offer.gapShare) },
+              { marks: sayList(out.map((r) => r.name)), gapShare: percent(offer.gapShare) },
             )}
           </p>
           <button
