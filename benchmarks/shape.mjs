@@ -5,7 +5,7 @@
 import { imported } from "./shared.mjs";
 
 const { SIZE, along, solved, stepOf, sampleGrid } = await imported("shape", {
-  contents: `export { SIZE, along, solved } from "@/core/shape/shape.testing"; export { stepOf } from "@/core/shape";
+  contents: `export { SIZE, along, solved } from "@/core/shape/bend/bend.testing"; export { stepOf } from "@/core/shape/bend";
 export { sampleGrid } from "@/core/render";`,
 });
 

@@ -3,7 +3,7 @@ import path from "node:path";
 import type { Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { quadEdges, roundEdge } from "@/core/lines";
-import { type KnownMeasure, measuresOf } from "@/core/proportion";
+import { type KnownMeasure, measuresOf } from "@/core/shape/proportion";
 import { type Recipe, emptyRecipe } from "@/core/recipe";
 import { compile, measuredIn, settle } from "@/core/render";
 import { between, randomFrom } from "@/core/testing";

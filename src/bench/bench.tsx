@@ -24,8 +24,8 @@ import { ToolStrip } from "./tool-strip";
 import { FirstHint } from "./first-hint";
 import { useAsideWidth } from "./use-aside-width";
 import { useDetail } from "./use-detail";
-import { useAnswersMade } from "./use-answers";
-import { useFill } from "./use-fill";
+import { useAnswersMade } from "./made-up/use-answers";
+import { useFill } from "./made-up/use-fill";
 import { useSaving } from "./use-saving";
 
 /** The screen where one photo is corrected. */

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import { useBench } from "@/client/bench-store";
-import { explainShape, shapeMarks } from "@/core/shape";
+import { explainBend, bendMarks } from "@/core/shape/bend";
 import { type LineSolution, nextLine } from "@/core/attitude";
 import type { Size, Vec2 } from "@/core/geometry";
 import type { OwnProposal } from "@/core/own-edges";
@@ -13,7 +13,7 @@ import {
   linesOf,
   measuredProportion,
   measuredView,
-  shapeOf,
+  bendOf,
   type SettledRecipe,
   solveRecipe,
   trueAlready,
@@ -81,7 +81,7 @@ function deriveFrom(
     const { focal } = solved().solution;
     return trueAlready(settled, size, focal && focal.sigmaPx / focal.focalPx, [x + w / 2, y + h / 2]);
   });
-  const bent = once(() => bentOf(settled, size, moving));
+  const bend = once(() => bendTold(settled, size, moving));
   return {
     source: recipe,
     recipe: settled,
@@ -113,8 +113,8 @@ function deriveFrom(
       return heights();
     },
     /** What taut lines, joined faces and shields come to; null where there are none. */
-    get bent() {
-      return bent();
+    get bend() {
+      return bend();
     },
     get next() {
       return next();
@@ -130,14 +130,14 @@ function once<T>(make: () => T): () => T {
 }
 
 /** How the marks of the shape stand; what is said of them waits until nothing moves. */
-function bentOf(recipe: SettledRecipe, size: Size, moving: boolean) {
+function bendTold(recipe: SettledRecipe, size: Size, moving: boolean) {
   const { shape } = recipe;
-  const model = shape && shapeOf(recipe, size, moving);
+  const model = shape && bendOf(recipe, size, moving);
   if (!shape || !model) return null;
-  const marks = shapeMarks(shape, model);
+  const marks = bendMarks(shape, model);
   // To tell rivals a coarse solve of the others is enough.
-  const solve = (other: typeof shape) => shapeOf({ ...recipe, shape: other }, size, true);
-  return { model, marks, messages: moving ? [] : explainShape(shape, model, marks, solve) };
+  const solve = (other: typeof shape) => bendOf({ ...recipe, shape: other }, size, true);
+  return { model, marks, messages: moving ? [] : explainBend(shape, model, marks, solve) };
 }
 
 function rowsOf(

@@ -2,7 +2,7 @@ import { writeFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import { type Recipe, emptyRecipe } from "@/core/recipe";
-import { NO_SHAPE } from "@/core/shape";
+import { NO_BEND } from "@/core/shape/bend";
 import { temporaryFolder } from "@/server/testing";
 import { flatstone, flatstoneOn } from "./running.testing";
 
@@ -29,7 +29,7 @@ function bowed(change: (shape: NonNullable<Recipe["shape"]>) => void = () => und
   recipe.camera.focalPx = 500;
   Object.assign(recipe.frame, { rule: "free", rect: [0, 0, 600, 400] });
   recipe.shape = {
-    ...NO_SHAPE,
+    ...NO_BEND,
     taut: [
       {
         id: "t",

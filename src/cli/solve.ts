@@ -9,11 +9,11 @@ import {
   focalByMeasures,
   lensInDoubt,
   measuredIn,
-  shapeOf,
+  bendOf,
   solveRecipe,
   withCamera,
 } from "@/core/render";
-import { type ShapeSettings, explainShape, shapeMarks } from "@/core/shape";
+import { type BendSettings, explainBend, bendMarks } from "@/core/shape/bend";
 import { UsageError, options, readRecipeFile, readText } from "./arguments";
 import { foundLines } from "./lines";
 import { NOTHING_STRAIGHT, ownEdgesIn, projectionOf, refuseStitched } from "./own-edges";
@@ -36,7 +36,7 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
   const map = compile({ ...settled, attitude, frame: { ...settled.frame, on: false } }, size);
   const focalPx = solution.focal?.focalPx ?? settled.camera.focalPx;
   const measured = measuredIn({ ...settled, attitude, camera: { ...settled.camera, focalPx } }, size);
-  const shape = recipe.shape && shapeTold({ ...settled, attitude }, recipe.shape, size);
+  const shape = recipe.shape && bendTold({ ...settled, attitude }, recipe.shape, size);
   const residuals = new Map(solution.lines.map((l) => [l.id, l.residualPx]));
   return {
     attitude: angles,
@@ -69,11 +69,11 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
 }
 
 /** How a recipe's shape stands: each mark before and after, and what is to be said; null where nothing is marked. */
-function shapeTold(recipe: SettledRecipe, shape: ShapeSettings, size: Size) {
-  const model = shapeOf(recipe, size);
+function bendTold(recipe: SettledRecipe, shape: BendSettings, size: Size) {
+  const model = bendOf(recipe, size);
   if (!model) return null;
-  const marks = shapeMarks(shape, model);
-  const messages = explainShape(shape, model, marks, (other) => shapeOf({ ...recipe, shape: other }, size));
+  const marks = bendMarks(shape, model);
+  const messages = explainBend(shape, model, marks, (other) => bendOf({ ...recipe, shape: other }, size));
   return { share: model.share, marks, messages: messages.map((m) => m.text) };
 }
 

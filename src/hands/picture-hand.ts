@@ -1,7 +1,7 @@
 import "@/server/language";
 import { calibrateFiles, type ChartOrder } from "@/server/image/calibrate-files";
 import { serveTasks } from "@/server/hands/serve";
-import { type FillOrder, makeFill, makeFillTiles } from "@/server/image/fills";
+import { type FillOrder, makeFill, makeFillTiles } from "@/server/image/kept-fills";
 import { deliveredFrom } from "@/server/image/delivered-from";
 import { inspect } from "@/server/image/inspect";
 import { sniffFile } from "@/server/image/kinds";

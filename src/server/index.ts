@@ -14,7 +14,7 @@ export * from "./revisions";
 export * from "./version-changes";
 export * from "./deliveries";
 export * from "./delivery-queue";
-export * from "./fills";
+export * from "./asked-fills";
 export * from "./health";
 export * from "./sweep";
 export * from "./calibrate";

@@ -199,7 +199,7 @@ describe("photos", () => {
       .insert(revisions)
       .values({ versionId: version.id, number: 2, recipe: { format: "flat-stone-recipe", version: 77 } as never });
     const [first, other] = await listPhotos(assignment.id);
-    expect(first).toMatchObject({ unreadable: ["A"], laid: ["proportion"] });
+    expect(first).toMatchObject({ unreadable: ["A"], laid: ["shape"] });
     expect(first!.versions.map((v) => v.name)).toEqual(["A", "B"]);
     expect(other).toMatchObject({ unreadable: [], laid: [] });
     await expect(openVersion(version.id)).rejects.toMatchObject({ status: 422 });
@@ -208,7 +208,7 @@ describe("photos", () => {
     await database().update(revisions).set({ laid: null }).where(eq(revisions.versionId, second.id));
     jest.spyOn(console, "error").mockImplementation(() => undefined);
     await tellLaid(database());
-    expect((await listPhotos(assignment.id))[0]).toMatchObject({ unreadable: ["A"], laid: ["proportion"] });
+    expect((await listPhotos(assignment.id))[0]).toMatchObject({ unreadable: ["A"], laid: ["shape"] });
   });
 
   test("the database itself refuses nonsense", async () => {

@@ -4,7 +4,7 @@ import { useEffect, useRef } from "react";
 import { useBench } from "@/client/bench-store";
 import { DAB_HARDNESS } from "@/core/finish";
 import type { Vec2 } from "@/core/geometry";
-import { type Projection, onScreen, recordedAt } from "../sheet/projection";
+import { type Projection, onScreen, recordedAt } from "../marks/projection";
 import type { OverlayParts } from "../tools/tool";
 import { kindInHand, radiusOf, resized, useBrush } from "./brush-state";
 

@@ -14,7 +14,7 @@ import { type Carried, carryTo } from "./carry-to";
 const WORDS: Record<CourseKey, string> = {
   lens: say("the lens as it is set; right for the same lens at the same focal length"),
   lines: say("angles set by hand and how far they are eased; not the lines"),
-  proportion: say("a height set by hand; not the measures"),
+  shape: say("a height set by hand; not the measures"),
   frame: say("ratio, size and resolution; each photo keeps its own place"),
   edges: say("what is done with gaps; not what was mended or grafted"),
   finish: say("tone and sharpness; not the parts by themselves"),

@@ -3,7 +3,7 @@ import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { type Vec2, distance2 } from "@/core/geometry";
 import { newId } from "../new-id";
-import { distanceToPath, onScreen } from "../sheet/projection";
+import { distanceToPath, onScreen } from "../marks/projection";
 import { followEdge } from "../tools/follow-edge";
 import { lineGesture, reachOf } from "../tools/line-gesture";
 import { type Tool, later, letGo } from "../tools/tool";

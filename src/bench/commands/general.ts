@@ -168,7 +168,7 @@ const help: readonly Command[] = [
     keys: ["F1"],
     run: ({ get }) => {
       const { course } = get();
-      window.open(`/help#${course === "proportion" ? "shape" : course}`, "flat-stone-guide");
+      window.open(`/help#${course}`, "flat-stone-guide");
     },
   },
   { id: "keys", words: say("Card of keys"), group: "Help", keys: ["?"], run: ({ show }) => show("keys") },

@@ -3,7 +3,7 @@ import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { takeProfile } from "@/core/edits";
 import { useProfiles } from "../courses/lens/use-profiles";
-import { useSheetView } from "../sheet/sheet-view";
+import { useSheetView } from "../picture/sheet-view";
 import type { Command, CommandContext, Shown } from "./command";
 import { commandsFor } from "./keys";
 import { withOwnKeys } from "./own-keys";

@@ -2,12 +2,12 @@
 
 import { useMemo, useRef } from "react";
 import type { Photo } from "@/client";
-import type { ShownFill } from "@/client/fill";
+import type { ShownFill } from "@/client/shown-fill";
 import type { Pane } from "@/client/picture/picture-view";
 import type { Rect } from "@/core/geometry";
 import type { SettledRecipe } from "@/core/render";
-import { usePicture } from "../sheet/use-picture";
-import { useSharp } from "../sheet/use-sharp";
+import { usePicture } from "../picture/use-picture";
+import { useSharp } from "../picture/use-sharp";
 
 /** The picture that is compared with: canvases of its own, made just as the sheet's own are. */
 export function ComparedPicture({

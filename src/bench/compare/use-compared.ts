@@ -2,7 +2,7 @@ import { say } from "@/core/language";
 import { useMemo } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import type { ShownFill } from "@/client/fill";
+import type { ShownFill } from "@/client/shown-fill";
 import type { Pane } from "@/client/picture/picture-view";
 import type { Rect } from "@/core/geometry";
 import { COURSES, type Recipe } from "@/core/recipe";

@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState } from "react";
 import type { Photo } from "@/client";
-import type { ShownFill } from "@/client/fill";
+import type { ShownFill } from "@/client/shown-fill";
 import type { Derived } from "../derived";
-import { fillOf, madeUp } from "../use-fill";
+import { fillOf, madeUp } from "../made-up/use-fill";
 
 /** How long a recipe must rest before what it makes up is asked for, ms. */
 const REST_MS = 600;

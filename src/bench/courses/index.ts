@@ -4,7 +4,7 @@ import { finishCourse } from "./finish";
 import { frameCourse } from "./frame";
 import { lensCourse } from "./lens";
 import { linesCourse } from "./lines";
-import { shapeCourse } from "./proportion";
+import { shapeCourse } from "./shape";
 import { GAUGE } from "../check/gauge-tool";
 import { MOVE } from "../tools/move-tool";
 import type { Tool } from "../tools/tool";

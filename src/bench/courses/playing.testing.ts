@@ -5,7 +5,7 @@ import type { Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { AS_SHOT } from "@/core/render";
 import { benchCourse, toolInHand } from "./index";
-import { type Projection, recordedAt } from "../sheet/projection";
+import { type Projection, recordedAt } from "../marks/projection";
 import { SIZE } from "../testing";
 import type { At, Gesture, Hand, Outcome } from "../tools/tool";
 

@@ -2,8 +2,8 @@
 
 import { Rect } from "react-konva";
 import type { Rect as Area, Vec2 } from "@/core/geometry";
-import type { SheetColours } from "./colours";
-import { MARGIN } from "./layout";
+import type { SheetColours } from "../marks/colours";
+import { MARGIN } from "../marks/layout";
 
 /** Side of the magnifier on screen, CSS pixels, and how much it enlarges pixels of the plane. */
 export const MAGNIFIER = { side: 176, scale: 4 } as const;

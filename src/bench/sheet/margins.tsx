@@ -5,9 +5,9 @@ import { Circle, Group, Line, Rect, Text } from "react-konva";
 import type { View } from "@/client/picture/view";
 import type { Vec2 } from "@/core/geometry";
 import { lengthUnit } from "@/ui";
-import type { SheetColours } from "./colours";
-import { MARGIN, spread } from "./layout";
-import { FONT, Ruler } from "./ruler";
+import type { SheetColours } from "../marks/colours";
+import { MARGIN, spread } from "../marks/layout";
+import { FONT, Ruler } from "../marks/ruler";
 
 export interface Bubble {
   readonly id: string;

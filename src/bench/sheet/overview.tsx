@@ -4,8 +4,8 @@ import { Group, Line, Rect } from "react-konva";
 import { type View, toPlane, toScreen } from "@/client/picture/view";
 import { type Rect as Area, type Vec2, bounds } from "@/core/geometry";
 import type { CompiledMap } from "@/core/render";
-import type { SheetColours } from "./colours";
-import { fieldOf } from "./layout";
+import type { SheetColours } from "../marks/colours";
+import { fieldOf } from "../marks/layout";
 
 /** The longer side of the overview, its room to the sheet's border, CSS pixels. */
 const SIDE = 150;

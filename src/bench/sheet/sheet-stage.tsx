@@ -9,30 +9,30 @@ import type { Rect, Vec2 } from "@/core/geometry";
 import type { Line as DrawnLine } from "@/core/recipe";
 import type { Derived } from "../derived";
 import type { RunningMarks } from "../tools/tool";
-import { BentMarks } from "./bent-marks";
-import type { SheetColours } from "./colours";
-import { FaceMark } from "./face-mark";
-import { FoundMarks } from "./found-marks";
-import { KeepMarks } from "./keep-marks";
-import { FrameMark, ScaleBarMark } from "./frame-mark";
-import { OwnMarks } from "./own-marks";
-import { GaugeMarks } from "./gauge-marks";
-import { GapMarks } from "./gap-marks";
-import { GridMark } from "./grid-mark";
-import { fieldOf, firstSeen } from "./layout";
-import { ClickedMark, LineMark } from "./line-mark";
+import { BendMarks } from "../courses/shape/bend/bend-marks";
+import type { SheetColours } from "../marks/colours";
+import { FaceMark } from "../courses/lines/face-mark";
+import { FoundMarks } from "../courses/lines/found-marks";
+import { KeepMarks } from "../courses/frame/keep-marks";
+import { FrameMark, ScaleBarMark } from "../courses/frame/frame-mark";
+import { OwnMarks } from "../own-edges/own-marks";
+import { GaugeMarks } from "../check/gauge-marks";
+import { GapMarks } from "../courses/edges/gap-marks";
+import { GridMark } from "../check/grid-mark";
+import { fieldOf, firstSeen } from "../marks/layout";
+import { ClickedMark, LineMark } from "../marks/line-mark";
 import { MagnifierHole } from "./magnifier";
-import { MaskMarks } from "./mask-marks";
+import { MaskMarks } from "../courses/finish/masks/mask-marks";
 import { type Bubble, Margins } from "./margins";
 import { MOST_STRETCH } from "@/core/finish";
 import { useGrid, withinLines } from "../check/grid-state";
 import { brushInHand } from "../brush/brush-state";
 import { useFrameAxis } from "../courses/frame/frame-axis";
-import { type Projection, onScreen, pathOf, pathOfLine } from "./projection";
+import { type Projection, onScreen, pathOf, pathOfLine } from "../marks/projection";
 import { Overview } from "./overview";
-import { ShapeMarks } from "./shape-marks";
-import { StrokeMarks } from "./stroke-marks";
-import { StretchMap } from "./stretch-map";
+import { MeasureMarks } from "../courses/shape/proportion/measure-marks";
+import { StrokeMarks } from "../courses/edges/stroke-marks";
+import { StretchMap } from "../check/stretch-map";
 
 interface Props {
   readonly photo: Photo;
@@ -72,7 +72,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
   const field = fieldOf(sheet);
   const bubbles = bubblesOf(paths, derived, selected, field);
   const [x, y, width, height] = field;
-  const inMetres = !asShot && (course === "proportion" || course === "frame");
+  const inMetres = !asShot && (course === "shape" || course === "frame");
   const perPixel = inMetres ? (derived.measured?.perPixel ?? null) : null;
   return (
     <Stage width={sheet[0]} height={sheet[1]} className="absolute inset-0" listening={false}>
@@ -107,7 +107,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
             {...{ view, sheet, colours }}
           />
         )}
-        {shown && !["proportion", "edges", "finish"].includes(course) && (
+        {shown && !["shape", "edges", "finish"].includes(course) && (
           <OwnMarks projection={projection} colours={colours} />
         )}
         {onLines && <FoundMarks projection={projection} colours={colours} />}
@@ -145,11 +145,11 @@ export const SheetStage = memo(function SheetStage(props: Props) {
             {...{ selected, projection, sheet, colours }}
           />
         )}
-        {shown && course === "proportion" && (
-          <ShapeMarks derived={derived} projection={projection} asShot={asShot} colours={colours} />
+        {shown && course === "shape" && (
+          <MeasureMarks derived={derived} projection={projection} asShot={asShot} colours={colours} />
         )}
-        {shown && course === "proportion" && recipe.shape && (
-          <BentMarks shape={recipe.shape} {...{ derived, selected, selectedEnd, asShot, projection, colours }} />
+        {shown && course === "shape" && recipe.shape && (
+          <BendMarks shape={recipe.shape} {...{ derived, selected, selectedEnd, asShot, projection, colours }} />
         )}
         {shown && <GaugeMarks projection={projection} colours={colours} />}
         {area && (
@@ -186,7 +186,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
         {places.length > 0 && (
           <ClickedMark path={places.map((p) => onScreen(projection, p)).filter((p) => p !== null)} colours={colours} />
         )}
-        {!asShot && (course === "frame" || course === "proportion") && (
+        {!asShot && (course === "frame" || course === "shape") && (
           <Overview map={derived.map} view={view} sheet={sheet} colours={colours} />
         )}
         {hole && <MagnifierHole place={hole} />}

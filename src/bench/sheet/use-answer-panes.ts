@@ -1,8 +1,8 @@
 import { useMemo } from "react";
 import type { Pane } from "@/client/picture/picture-view";
 import type { Rect } from "@/core/geometry";
-import { useAnswers } from "../answers-state";
-import { answerPlaces } from "./answer-choice";
+import { useAnswers } from "../made-up/answers-state";
+import { answerPlaces } from "../made-up/answer-choice";
 
 const NO_LAYERS: Pane["layers"] = [];
 

@@ -7,7 +7,7 @@ import { comparing } from "../compare/compare-state";
 import { benchCourse, toolInHand } from "../courses";
 import { ON_SHEET } from "../paced";
 import { type At, type Gesture, type Hand, type Outcome, type RunningMarks, letGo, pan } from "../tools/tool";
-import { type Projection, recordedAt } from "./projection";
+import { type Projection, recordedAt } from "../marks/projection";
 import { useFingers } from "./use-fingers";
 import { useGestureKeys } from "./use-gesture-keys";
 

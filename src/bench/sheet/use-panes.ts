@@ -6,11 +6,11 @@ import type { Layer } from "@/core/course";
 import type { Vec2 } from "@/core/geometry";
 import { useCompared } from "../compare/use-compared";
 import type { Derived } from "../derived";
-import { useFillState } from "../fill-state";
-import { isShown } from "../use-fill";
-import { fieldOf } from "./layout";
+import { useFillState } from "../made-up/fill-state";
+import { isShown } from "../made-up/use-fill";
+import { fieldOf } from "../marks/layout";
 import { MAGNIFIER } from "./magnifier";
-import type { Projection } from "./projection";
+import type { Projection } from "../marks/projection";
 import { useAnswerPanes } from "./use-answer-panes";
 
 const NO_LAYERS: readonly Layer[] = [];

@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import type { View } from "@/client/picture/view";
 import type { Vec2 } from "@/core/geometry";
-import { useOfferedView } from "./sheet-view";
+import { useOfferedView } from "../picture/sheet-view";
 
 interface Handling {
   readonly view: View;

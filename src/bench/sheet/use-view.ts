@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { type View, fitView, panBy, toPlane, zoomAt } from "@/client/picture/view";
 import type { Rect, Vec2 } from "@/core/geometry";
-import { fieldOf, fittedField } from "./layout";
+import { fieldOf, fittedField } from "../marks/layout";
 
 /**
  * Zoom and pan of the sheet. While fitted, the view follows the extent and the sheet's size; any zoom or

@@ -1,5 +1,5 @@
 import type { Line } from "@/core/recipe";
-import { hitTest } from "../sheet/projection";
+import { hitTest } from "../marks/projection";
 import { lineGesture } from "./line-gesture";
 import type { Hit } from "./plumb-tool";
 import { type At, type Grip, type Hand, type Outcome, pan, select } from "./tool";

@@ -4,8 +4,8 @@ import type { BenchState } from "@/client/bench-store";
 import type { Edit } from "@/core/edits";
 import type { Rect, Vec2 } from "@/core/geometry";
 import type { Line } from "@/core/recipe";
-import type { SheetColours } from "../sheet/colours";
-import type { Projection } from "../sheet/projection";
+import type { SheetColours } from "../marks/colours";
+import type { Projection } from "../marks/projection";
 import type { ToolButton } from "./tool-button";
 
 /** Where the pointer is, by the picture as it lay when it went down. */

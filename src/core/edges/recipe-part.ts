@@ -62,15 +62,15 @@ export function choiceFor(
   return { do: own?.do ?? gaps, plain: own?.plain ?? plain };
 }
 
-/** The settings of gaps that are bent shut, which move places; null where there are none. */
-export function onlyBends(settings: EdgesSettings): EdgesSettings | null {
-  const bent = SIDES.filter((side) => choiceFor(settings, side).do === "bend");
-  return bent.length > 0 ? { on: true, gaps: "leave", each: bent.map((side) => ({ side, do: "bend" })) } : null;
+/** The settings of gaps that are shut shut, which move places; null where there are none. */
+export function onlyShuts(settings: EdgesSettings): EdgesSettings | null {
+  const shut = SIDES.filter((side) => choiceFor(settings, side).do === "bend");
+  return shut.length > 0 ? { on: true, gaps: "leave", each: shut.map((side) => ({ side, do: "bend" })) } : null;
 }
 
 /** Of the settings only what moves places: nothing is made. */
 export const onlyPlacing = (settings: EdgesSettings): EdgesSettings =>
-  onlyBends(settings) ?? { on: false, gaps: "leave" };
+  onlyShuts(settings) ?? { on: false, gaps: "leave" };
 
 /** Whether any gap would be made: filled or given a colour. */
 export const makesGaps = (settings: EdgesSettings): boolean =>

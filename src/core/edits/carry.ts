@@ -18,7 +18,7 @@ const CARRIED: Record<CourseKey, (from: Recipe, onto: Recipe) => Recipe> = {
     attitude.from === "by-hand"
       ? { ...onto, attitude: { ...attitude, face: onto.attitude.face } }
       : { ...onto, attitude: { ...onto.attitude, ease: attitude.ease } },
-  proportion: ({ proportion: { on, from, keeps, height } }, onto) => {
+  shape: ({ proportion: { on, from, keeps, height } }, onto) => {
     const { keeps: was, ...rest } = onto.proportion;
     void was;
     const kept = { ...rest, on, ...(keeps && { keeps }) };

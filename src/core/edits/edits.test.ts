@@ -76,8 +76,8 @@ const some: readonly Edit[] = [
   edits.lensByHand("Bow", () => ({ k: [-0.03, 0, 0] })),
   edits.lensKept("Amount", () => ({ amount: 0.5 })),
   edits.stateFocal(2500),
-  edits.addTaut(
-    edits.tautLine("t", [
+  edits.addTrace(
+    edits.tracedLine("t", [
       [0, 0],
       [1, 1],
     ]),

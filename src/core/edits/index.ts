@@ -24,6 +24,6 @@ export * from "./profile-edits";
 export * from "./projection-edits";
 export * from "./pull-edit";
 export * from "./same-json";
-export * from "./shape-edits";
+export * from "./bend-edits";
 export * from "./stroke-edits";
-export * from "./taut-edits";
+export * from "./trace-edits";

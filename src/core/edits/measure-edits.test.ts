@@ -1,4 +1,4 @@
-import type { KnownMeasure } from "../proportion";
+import type { KnownMeasure } from "../shape/proportion";
 import { emptyRecipe } from "../recipe";
 import { compile, withCamera } from "../render";
 import * as edits from ".";

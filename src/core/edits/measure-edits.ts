@@ -1,5 +1,5 @@
 import { say } from "../language";
-import { type KnownMeasure, type ProportionSettings, clampedHeight, factorsOf } from "../proportion";
+import { type KnownMeasure, type ProportionSettings, clampedHeight, factorsOf } from "../shape/proportion";
 import type { Size, Vec2 } from "../geometry";
 import type { Recipe } from "../recipe";
 import { compile, withCamera } from "../render";

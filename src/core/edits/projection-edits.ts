@@ -3,7 +3,7 @@ import { withCamera } from "../render";
 import { type Size, type Vec2, clamp } from "../geometry";
 import { FIELDS, type LensModel, type StatedLayout, fieldOfView, focalOfField, isStitched } from "../lens";
 import type { Recipe } from "../recipe";
-import { NO_SHAPE } from "../shape";
+import { NO_BEND } from "../shape/bend";
 import type { Edit } from "./edit";
 
 /** Wider than this a flat picture draws out its border to more than twice its size, degrees. */
@@ -13,7 +13,7 @@ const pair = ([x, y]: Vec2): [number, number] => [x, y];
 
 /** A picture that goes far round is shown on a cylinder, unless somebody has said what it is shown on. */
 function shownOnCylinder(recipe: Recipe, field: number): Recipe {
-  const shape = recipe.shape ?? NO_SHAPE;
+  const shape = recipe.shape ?? NO_BEND;
   if (shape.surface !== undefined || field < WIDE_FIELD) return recipe;
   return { ...recipe, shape: { ...shape, surface: 1 } };
 }
@@ -94,7 +94,7 @@ export const showOn = (surface: number): Edit => ({
   label: say("What it is shown on"),
   apply: (recipe) => {
     const bent = clamp(surface, 0, 1);
-    const shape = recipe.shape ?? NO_SHAPE;
+    const shape = recipe.shape ?? NO_BEND;
     if ((shape.surface ?? 0) === bent) return recipe;
     const marks = shape.taut.length + shape.faces.length + shape.shields.length;
     if (bent === 0 && marks === 0 && shape.on && !isStitched(recipe.lens.model)) {

@@ -125,7 +125,7 @@ export function solveFisheye(
     seen.push(next);
     here = seen.reduce((best, at) => (at.fit.cost < best.fit.cost ? at : best));
   }
-  const bend = bendOf(seen, here!.logFocal);
+  const bend = curvatureOf(seen, here!.logFocal);
   if (!here || !beside || !bend) return null;
   // The cost is a sum of squares: its second derivative is twice the information.
   const sigmaLog = Math.sqrt(2 / bend) * here.fit.scale;
@@ -139,10 +139,10 @@ export function solveFisheye(
 }
 
 /** Second derivative of the cost about its least, by the parabola nearest to the places seen there; null where it has none. */
-function bendOf(seen: readonly At[], about: number): number | null {
+function curvatureOf(seen: readonly At[], about: number): number | null {
   const near = seen
     .map(({ logFocal, fit }) => [logFocal - about, fit.cost] as const)
-    .filter(([x]) => Math.abs(x) < BENT);
+    .filter(([x]) => Math.abs(x) < NEAR_LEVEL);
   const sum = (power: number, cost = false): number => near.reduce((s, [x, y]) => s + x ** power * (cost ? y : 1), 0);
   const powers = [0, 1, 2];
   const parabola = solveSymmetric(
@@ -152,7 +152,7 @@ function bendOf(seen: readonly At[], about: number): number | null {
   return parabola && parabola[2]! > 0 ? 2 * parabola[2]! : null;
 }
 /** About the least so far the cost is a parabola. */
-const BENT = 0.035;
+const NEAR_LEVEL = 0.035;
 
 function focalsAround(near: number | null): number[] {
   if (near !== null) return [-0.03, 0, 0.03].map((by) => near + by);

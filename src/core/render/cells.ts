@@ -1,4 +1,4 @@
-import { bendsOf } from "./bends";
+import { curvaturesOf } from "./curvatures";
 import { CROSSED, breaksAcross } from "./breaks";
 import type { OutputMap } from "./compile";
 
@@ -10,7 +10,7 @@ const TOLERANCE = 0.01;
 /** Cells that bend more than this are not cut by their bend alone: so near a steep end it is not steady. Source pixels. */
 const MOST_BENT = 16 * TOLERANCE;
 
-/** Into how many parts each way a cell is cut that bends by more than is tolerated. */
+/** Into how many parts each way a cell is cut that curves by more than is tolerated. */
 const partsFor = (bend: number): number => (bend <= 4 * TOLERANCE ? 2 : 4);
 
 /** A part of the output, at most CELL × CELL pixels. */
@@ -70,7 +70,7 @@ export function eachCell(map: OutputMap, y: number, rows: number, visit: (cell: 
       lattice[i + 1] = out[1]!;
       lattice[i + 2] = out[2]!;
     }
-  const { bends, width: bendStride } = bendsOf(lattice, stride, cols, lines);
+  const { curvatures, width: curvatureStride } = curvaturesOf(lattice, stride, cols, lines);
   const crossed = breaksAcross(map, y, rows);
 
   const place = (x: number, yInBand: number): Place => {
@@ -207,9 +207,9 @@ export function eachCell(map: OutputMap, y: number, rows: number, visit: (cell: 
       const s = p + stride * 3;
       const t = s + 3;
       const seen = lattice[p + 2]! > 0 && lattice[q + 2]! > 0 && lattice[s + 2]! > 0 && lattice[t + 2]! > 0;
-      const bent = r * bendStride + c;
-      const below = bent + bendStride;
-      const bend = Math.max(bends[bent]!, bends[bent + 1]!, bends[below]!, bends[below + 1]!);
+      const bent = r * curvatureStride + c;
+      const below = bent + curvatureStride;
+      const bend = Math.max(curvatures[bent]!, curvatures[bent + 1]!, curvatures[below]!, curvatures[below + 1]!);
       const steady = seen && !crossed?.(x, top, w, h);
       if (steady && bend > TOLERANCE && bend <= MOST_BENT && divide(x, top, w, h, partsFor(bend), p)) continue;
       if (!steady || !(bend <= TOLERANCE)) {

@@ -16,8 +16,8 @@ import { type Break, type PlaneStep, type RasterStep, chained } from "../course"
 import { type Rect, type Size, type Vec2, bounds, contains, rectOutline, withoutCollinear } from "../geometry";
 import type { Lens } from "../lens";
 import { RecipeError } from "../recipe";
-import { bendOf, movesAnything } from "../shape";
-import { bendStep } from "./gaps/bend-step";
+import { surfaceShare, movesAnything } from "../shape/bend";
+import { shutStep } from "./gaps/shut-step";
 import { trimmed } from "./gaps/trimmed";
 import { type Optics, opticsOf } from "./optics";
 import { type SettledRecipe, lensOf } from "./settled";
@@ -82,7 +82,7 @@ export type OutputMap = Pick<CompiledMap, "frame" | "output" | "optics" | "toRec
 
 /** Parts into which each border of the photo is cut to follow its warped outline; and where the plane is bent, at rest. */
 const OUTLINE_PARTS = 48;
-const BENT_OUTLINE_PARTS = 192;
+const BEND_OUTLINE_PARTS = 192;
 /** How exactly the outline is kept when points in line are dropped, pixels. */
 const OUTLINE_TOLERANCE = 0.01;
 /** A frame that exceeds the photo by no more than this still counts as covered, pixels. */
@@ -190,13 +190,13 @@ export function compile(
   steps: Steps = STEPS,
 ): CompiledMap {
   const straight = chainFor(recipe, size, steps, meanwhile !== null);
-  const isBent = meanwhile === null && (movesAnything(recipe.shape) || bendOf(recipe.shape) > 0);
-  const covered = coveredOutline(size, straight, isBent ? BENT_OUTLINE_PARTS : OUTLINE_PARTS);
+  const isBent = meanwhile === null && (movesAnything(recipe.shape) || surfaceShare(recipe.shape) > 0);
+  const covered = coveredOutline(size, straight, isBent ? BEND_OUTLINE_PARTS : OUTLINE_PARTS);
   const chosen = chooseFrame(recipe, size, covered, meanwhile, straight.forward);
   const rect = recipe.frame.on ? trimmed(chosen, recipe.edges, size, straight.back) : chosen;
-  const bend = recipe.frame.on ? bendStep(rect, recipe.edges, size, straight.back) : null;
+  const shut = recipe.frame.on ? shutStep(rect, recipe.edges, size, straight.back) : null;
   const turn = turnStep(recipe);
-  const after = [bend, turn].filter((step) => step !== null);
+  const after = [shut, turn].filter((step) => step !== null);
   const chain = after.length > 0 ? chained([straight, ...after]) : straight;
   const outline = after.reduce((polygon, step) => step.outline(polygon), covered);
   const frame = turn ? turnedRect(rect, turn.forward) : rect;

@@ -1,5 +1,5 @@
 import type { Vec2, Vec3 } from "../geometry";
-import { NO_SHAPE } from "../shape";
+import { NO_BEND } from "../shape/bend";
 import { between, randomFrom } from "../testing";
 import { compile } from "./compile";
 import { type SettledRecipe, withCamera } from "./settled";
@@ -21,7 +21,7 @@ describe("three walls around the camera as joined faces on the cylinder", () => 
   const recipe: SettledRecipe = {
     ...truth,
     shape: {
-      ...NO_SHAPE,
+      ...NO_BEND,
       surface: 1,
       joints: Object.entries(corners).map(([id, at]) => ({ id, at: [...seenAt(truth, at)] as [number, number] })),
       faces: faces.map(([w, x, y, z], i) => ({ id: `F${i}`, joints: [w, x, y, z], form: "rectangle", on: true })),

@@ -1,6 +1,6 @@
 import { solveLines } from "../attitude";
 import type { Size } from "../geometry";
-import { measuresOf } from "../proportion";
+import { measuresOf } from "../shape/proportion";
 import { measuredProportion } from "./measured";
 import { type SettledRecipe, isFree, lensOf, linesOf } from "./settled";
 
@@ -29,7 +29,7 @@ export function focalByMeasures(recipe: SettledRecipe, size: Size): number | nul
     if (solution.status !== "solved") return Infinity;
     const attitude = { ...recipe.attitude, ...solution.attitude };
     const told = measuredProportion({ ...own, attitude }, lens, solution);
-    return told && told.measures.some((m) => m.missPx !== null) ? told.misshapen : Infinity;
+    return told && told.measures.some((m) => m.missPx !== null) ? told.misshape : Infinity;
   };
   const seen = FACTORS.map((factor) => start + Math.log(factor));
   const misses = seen.map(missed);

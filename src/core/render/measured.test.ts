@@ -1,5 +1,5 @@
 import type { Vec2, Vec3 } from "../geometry";
-import type { KnownMeasure } from "../proportion";
+import type { KnownMeasure } from "../shape/proportion";
 import { emptyRecipe } from "../recipe";
 import { between, normalFrom, randomFrom, seenBy } from "../testing";
 import { compile } from "./compile";

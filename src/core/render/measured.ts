@@ -8,7 +8,7 @@ import {
   factorsOf,
   measuresOf,
   solveMeasures,
-} from "../proportion";
+} from "../shape/proportion";
 
 /** As much of a settled recipe as its measures take. */
 export interface MeasuredRecipe {

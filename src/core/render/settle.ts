@@ -3,7 +3,7 @@ import { type FocalMetadata, LEVEL, centreOf } from "../camera";
 import type { Size } from "../geometry";
 import { isStitched, makeLens } from "../lens";
 import type { OwnProposal } from "../own-edges";
-import { type MeasuredProportion, clampedHeight, measuresOf } from "../proportion";
+import { type MeasuredProportion, clampedHeight, measuresOf } from "../shape/proportion";
 import { type SettledRecipe, isFree, lensOf, linesOf, withCamera } from "./settled";
 import { focalByMeasures } from "./focal-by-measures";
 import { measuredProportion } from "./measured";

@@ -3,8 +3,8 @@ import { evenStep, localLightStep, maskStep, outputStep, toneStep } from "../fin
 import type { Rect, Size } from "../geometry";
 import { lensStep } from "../lens";
 import { attitudeStep } from "../lines";
-import { proportionStep } from "../proportion";
-import { type ShapeModel, shapeModel, stepOf } from "../shape";
+import { proportionStep } from "../shape/proportion";
+import { type BendModel, bendModel, stepOf } from "../shape/bend";
 import type { SettledRecipe } from "./settled";
 import { isByRays, viewStep } from "./view-step";
 
@@ -43,19 +43,19 @@ const below = ({ camera, lens, attitude, proportion: { on, height, keeps } }: Se
   JSON.stringify([camera, lens, attitude, on, height, keeps]);
 
 /** The recipe's shape as it is solved; null where nothing is marked that moves anything. */
-export const shapeOf = (recipe: SettledRecipe, size: Size, moving = false): ShapeModel | null =>
+export const bendOf = (recipe: SettledRecipe, size: Size, moving = false): BendModel | null =>
   recipe.shape === undefined
     ? null
-    : shapeModel(recipe, size, () => chainOf(recipe, size, { plane: BEFORE_SHAPE, raster: [] }), below(recipe), moving);
+    : bendModel(recipe, size, () => chainOf(recipe, size, { plane: BEFORE_SHAPE, raster: [] }), below(recipe), moving);
 
-function shapeStep(recipe: SettledRecipe, size: Size, moving: boolean): PlaneStep | null {
-  const model = shapeOf(recipe, size, moving);
+function bendStep(recipe: SettledRecipe, size: Size, moving: boolean): PlaneStep | null {
+  const model = bendOf(recipe, size, moving);
   return model && stepOf(model);
 }
 
 /** The product's own. To add a course's, add it here. */
 export const STEPS: Steps = {
-  plane: [...BEFORE_SHAPE, shapeStep],
+  plane: [...BEFORE_SHAPE, bendStep],
   raster: [
     // What looks furthest comes first: then little of what the others make is made twice.
     (recipe, _, { scale }) => localLightStep(recipe, scale),

@@ -3,7 +3,7 @@ import { rotationOf } from "../camera";
 import { type Size, type Vec2, type Vec3, apply3, transpose3 } from "../geometry";
 import { focalOfField, lensFor } from "../lens";
 import { type Recipe, emptyRecipe } from "../recipe";
-import { NO_SHAPE } from "../shape";
+import { NO_BEND } from "../shape/bend";
 import { type SettledRecipe } from "./settled";
 
 export const size: Size = [6000, 1800];
@@ -20,7 +20,7 @@ export function stitched(
   recipe.camera = { focalPx: focalOfField(model, field, size[0]), focalFrom: "stated", principal: null };
   recipe.lens.model = model;
   Object.assign(recipe.attitude, { from: "by-hand", pitch, yaw, roll });
-  recipe.shape = { ...NO_SHAPE, surface };
+  recipe.shape = { ...NO_BEND, surface };
   return recipe;
 }
 

@@ -1,6 +1,6 @@
 import type { Size, Vec2 } from "../geometry";
 import type { Line, Recipe } from "../recipe";
-import { NO_SHAPE } from "../shape";
+import { NO_BEND } from "../shape/bend";
 import { between, normalFrom, randomFrom } from "../testing";
 import { type Cell, eachCell } from "./cells";
 import { compile } from "./compile";
@@ -114,7 +114,7 @@ test("a surface that is not bent gives the very map that there is without one", 
   }
 });
 
-const stitchedLike = (recipe: Recipe, surface: number): Recipe => ({ ...recipe, shape: { ...NO_SHAPE, surface } });
+const stitchedLike = (recipe: Recipe, surface: number): Recipe => ({ ...recipe, shape: { ...NO_BEND, surface } });
 
 test("a picture that goes right round, turned: everything is shown once, its seam is sewn", () => {
   const recipe = stitched("equirectangular", 360, { pitch: 3, yaw: 70, roll: 2 });

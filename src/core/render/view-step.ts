@@ -3,13 +3,13 @@ import { FAR_INSIDE, type PlaneStep } from "../course";
 import { type Mat3, type Size, TAU, type Vec2, type Vec3, apply3, multiply3, transpose3 } from "../geometry";
 import { isStitched, isWholeTurn, lensFor } from "../lens";
 import { easedAttitude } from "../lines";
-import { bendOf } from "../shape";
+import { surfaceShare } from "../shape/bend";
 import type { SettledRecipe } from "./settled";
 import { scannedOutline } from "./scanned-outline";
 
 /** Whether a picture is seen by its rays: no flat plane holds what was recorded, or it is not shown on one. */
 export const isByRays = ({ lens, shape }: SettledRecipe): boolean =>
-  bendOf(shape) > 0 || (lens.on && isStitched(lens.model));
+  surfaceShare(shape) > 0 || (lens.on && isStitched(lens.model));
 
 /** Rays of the recording camera, both ways; the margin as of a plane step. */
 interface Rays {
@@ -49,7 +49,7 @@ function correction({ attitude }: SettledRecipe): Mat3 | null {
 /** Lens, attitude and the surface in one, by rays: recorded picture → plane. */
 export function viewStep(recipe: SettledRecipe, size: Size): PlaneStep {
   const rays = raysOf(recipe, size);
-  const surface = surfaceOf(recipe.camera, bendOf(recipe.shape));
+  const surface = surfaceOf(recipe.camera, surfaceShare(recipe.shape));
   const turn = correction(recipe);
   const turnBack = turn && transpose3(turn);
   const seen = new Float64Array(4);

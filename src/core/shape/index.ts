@@ -1,22 +1,7 @@
 /**
- * Shape: taut lines, joined faces and shields, all in one warp of the corrected plane. It knows the plane and the marks on it;
- * how a photo gets there is for `render` to know.
+ * Shape, the third course: how tall things are (`proportion`), and what is straight, flat or must keep its form (`bend`).
+ * It knows the plane and the marks on it; how a photo gets there is for `render` to know.
  */
 export * from "./recipe-part";
-export * from "./shape-settings";
-export * from "./shape-model";
-export * from "./shape-step";
-export * from "./sight";
-export * from "./shape-marks";
-export * from "./shared-edges";
-export * from "./drawn-out";
-export * from "./explain-shape";
-export * from "./similarity";
-export * from "./quad";
-export * from "./rectangle-ratio";
-export * from "./face-patch";
-export * from "./solve-joints";
-export * from "./solve-field";
-export * from "./placed-marks";
-export * from "./spline-field";
-export * from "./warp";
+export * from "./proportion";
+export * from "./bend";

@@ -1,16 +1,16 @@
 import { say } from "../language";
 import { coursePart } from "../course";
-import { proportionLaid, proportionShape } from "../proportion";
-import { bendOf, movesAnything, shapeSettings } from "./shape-settings";
+import { proportionLaid, proportionShape } from "./proportion";
+import { surfaceShare, movesAnything, bendSettings } from "./bend/bend-settings";
 
-/** Course 3: how tall the building really is; what is flat, straight or must keep its form. Its key is its oldest part's. */
+/** Course 3: how tall the building really is; what is flat, straight or must keep its form. */
 export const shapePart = coursePart({
-  key: "proportion",
+  key: "shape",
   name: say("Shape"),
   ready: true,
   shape: {
     ...proportionShape,
-    shape: shapeSettings.optional().describe("Taut lines, joined faces and shields; absent: none"),
+    shape: bendSettings.optional().describe("Taut lines, joined faces and shields; absent: none"),
   },
-  laid: (recipe) => proportionLaid(recipe) || movesAnything(recipe.shape) || bendOf(recipe.shape) > 0,
+  laid: (recipe) => proportionLaid(recipe) || movesAnything(recipe.shape) || surfaceShare(recipe.shape) > 0,
 });

@@ -1,6 +1,6 @@
 import { emptyRecipe } from "@/core/recipe";
-import { compile, settle, shapeOf } from "@/core/render";
-import { NO_SHAPE } from "@/core/shape";
+import { compile, settle, bendOf } from "@/core/render";
+import { NO_BEND } from "@/core/shape/bend";
 import { mapOfJob } from "./picture-job";
 
 /** Threads take over what the shape was found to be; their map is the very same. */
@@ -9,7 +9,7 @@ test("a thread's map is the one its job was made by, without looking for the sha
   const recipe = emptyRecipe();
   recipe.camera.focalPx = 1100;
   recipe.shape = {
-    ...NO_SHAPE,
+    ...NO_BEND,
     taut: [{ id: "t", points: [[100, 120], [700, 60], [1400, 130]], lock: "horizontal", amount: 1, on: true }], // prettier-ignore
     joints: [
       { id: "1", at: [250, 300], by: [-20, 8] },
@@ -21,7 +21,7 @@ test("a thread's map is the one its job was made by, without looking for the sha
   };
   const settled = settle(recipe, size);
   const map = compile(settled, size);
-  const found = shapeOf(settled, size)!.found;
+  const found = bendOf(settled, size)!.found;
   const job = { recipe: structuredClone(settled), size, alpha: false, kernel: "cubic" as const };
   // Numbers a little off would show: what is handed over is what is used.
   const moved = { ...structuredClone(found), numbers: found.numbers.map((v) => v + 3) };

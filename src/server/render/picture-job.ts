@@ -18,7 +18,7 @@ import {
   widened,
   worked,
 } from "@/core/render";
-import { type FoundShape, handOver } from "@/core/shape";
+import { type FoundBend, handOver } from "@/core/shape/bend";
 import {
   Engine,
   type EngineSamples,
@@ -37,7 +37,7 @@ export interface PictureJob {
   readonly alpha: boolean;
   readonly kernel: KernelName;
   /** What the recipe's shape was found to be, so that no thread looks again. */
-  readonly shape?: FoundShape;
+  readonly shape?: FoundBend;
   /** Laid over the resampled picture, the first beneath. Their samples lie in memory that threads share. */
   readonly layers?: readonly Layer[];
   /** Rows of a band, a multiple of BAND_ROWS, as bandRows says; absent: BAND_ROWS. */

@@ -9,7 +9,7 @@ import {
   type Raster,
   type SettledRecipe,
   compile,
-  shapeOf,
+  bendOf,
   resultChannels,
   settle,
 } from "@/core/render";
@@ -159,7 +159,7 @@ export async function renderPicture(
   };
   const alpha = (work ? work.left : map.gaps) || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
-  const shape = shapeOf(recipe, size)?.found;
+  const shape = bendOf(recipe, size)?.found;
   const margin = marginOfJob({ layers }, map);
   const rows = bandRows(margin, width * channels * raster.data.BYTES_PER_ELEMENT);
   const job: PictureJob = {

@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from "react";
 import { type View, toScreen } from "@/client/picture/view";
 import type { Rect } from "@/core/geometry";
-import type { SheetColours } from "../../sheet/colours";
+import type { SheetColours } from "../../marks/colours";
 import { endsOfPicture, endsWords, hatched } from "./ends-of";
 
 /** After the last change of a canvas it is read so much later, ms: the sharp one follows the quick one. */

@@ -10,7 +10,7 @@ import { type Guide, endsOf } from "@/core/recipe";
 import type { PlaneMap } from "@/core/render";
 import { fixed } from "@/ui";
 import { newId } from "../../new-id";
-import { MARGIN } from "../../sheet/layout";
+import { MARGIN } from "../../marks/layout";
 import { clungAt } from "./cling-guide";
 
 /** A guide let go so near an edge clings to it, CSS pixels. */

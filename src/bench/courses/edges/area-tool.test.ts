@@ -1,6 +1,6 @@
 import { opened } from "../../testing";
 import { toolInHand } from "..";
-import { useFillState } from "../../fill-state";
+import { useFillState } from "../../made-up/fill-state";
 import { at, handOf, onSheet, play } from "../playing.testing";
 
 test.each([

@@ -2,7 +2,7 @@ import { say } from "@/core/language";
 import { allGaps, answerOf } from "@/core/edits";
 import { BRUSH_COMMANDS } from "./brush/brush-commands";
 import type { Command, CommandContext } from "../../commands/command";
-import { type FillShown, useFillState } from "../../fill-state";
+import { type FillShown, useFillState } from "../../made-up/fill-state";
 
 const can = ({ get }: CommandContext): boolean => get().course === "edges" && get().recipe.edges.on;
 const group = "Edges";

@@ -11,9 +11,9 @@ import { NumberField, percent } from "@/ui";
 import type { PanelParts } from "../bench-course";
 import { BrushPart } from "./brush/brush-part";
 import { CourseSwitch } from "../course-switch";
-import { useFillState } from "../../fill-state";
-import { compareAnswers } from "../../use-answers";
-import { fillOf } from "../../use-fill";
+import { useFillState } from "../../made-up/fill-state";
+import { compareAnswers } from "../../made-up/use-answers";
+import { fillOf } from "../../made-up/use-fill";
 import { FillStatus } from "./fill-status";
 import { SourcesPart } from "./sources-part";
 import { StrokesPart } from "./strokes-part";
@@ -39,7 +39,7 @@ export function EdgesPanel({ derived }: PanelParts) {
   const gaps = useMemo(() => gapsOf(derived.recipe, derived.map), [derived]);
   const closes = (choice: GapChoice): boolean => choice === "trim" || choice === "bend";
   const trimmed = closes(edges.gaps) || edges.each?.some((g) => closes(g.do));
-  const bent = edges.gaps === "bend" || edges.each?.some((g) => g.do === "bend");
+  const shut = edges.gaps === "bend" || edges.each?.some((g) => g.do === "bend");
   // A side closed by itself has no gap any more; what was chosen for it is still there to be changed.
   const closed = (edges.each ?? []).filter((g) => closes(g.do) && !gaps.some((gap) => gap.side === g.side));
   const makes = fillOf(derived) !== null;
@@ -77,10 +77,10 @@ export function EdgesPanel({ derived }: PanelParts) {
           </tbody>
         </table>
       )}
-      {trimmed && !bent && gaps.length === 0 && (
+      {trimmed && !shut && gaps.length === 0 && (
         <p className="px-3.5 pb-2">{say("The frame has stepped in; nothing of it is empty.")}</p>
       )}
-      {bent && (
+      {shut && (
         <p className="px-3.5 pb-2">
           {say(
             "What is nearest to the frame is drawn out to it: straight edges there bend. The stretch map (U) shows how much.",

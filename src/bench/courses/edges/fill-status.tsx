@@ -4,8 +4,8 @@ import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { percent } from "@/ui";
 import type { Derived } from "../../derived";
-import { type FillShown, useFillState } from "../../fill-state";
-import { fillOf, makeAnew, standingOf } from "../../use-fill";
+import { type FillShown, useFillState } from "../../made-up/fill-state";
+import { fillOf, makeAnew, standingOf } from "../../made-up/use-fill";
 
 const SHOWN: Record<FillShown, string> = {
   with: say("With fill"),

@@ -7,7 +7,7 @@ import { compute } from "@/client/compute";
 import { luminanceOf } from "@/client/picture/pixels";
 import type { Vec2 } from "@/core/geometry";
 import { notify } from "@/ui";
-import { useSheetView } from "../../sheet/sheet-view";
+import { useSheetView } from "../../picture/sheet-view";
 
 /** Jumps close to a place where fringes and softness show, and on to the next with every press. */
 export function CloseLook({ photo }: { photo: Photo }) {

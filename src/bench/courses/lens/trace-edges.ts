@@ -2,7 +2,7 @@ import { say } from "@/core/language";
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { compute } from "@/client/compute";
-import { FEWEST_TRACED, addTaut, lensFromTraces, solvesFromTraces, tautLine, tracesOf } from "@/core/edits";
+import { FEWEST_TRACED, addTrace, lensFromTraces, solvesFromTraces, tracedLine, tracesOf } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { notify } from "@/ui";
 import { newId } from "../../new-id";
@@ -21,7 +21,7 @@ export async function traceBetween(bench: () => BenchState, photo: Photo, ends: 
   const points = await followEdge(photo, ends, (parts) => parts[0] ?? null);
   if (points === NO_EDGE)
     notify(say("No edge runs from one end to the other there. Draw along one with some contrast, end to end."));
-  else if (points) await keepTaut(bench, points);
+  else if (points) await keepTrace(bench, points);
 }
 
 /**
@@ -33,19 +33,19 @@ export async function traceThrough(bench: () => BenchState, photo: Photo, places
     const all = parts.flatMap((part, i) => part ?? [places[i]!, places[i + 1]!]);
     return all.filter((p, i) => i === 0 || p[0] !== all[i - 1]![0] || p[1] !== all[i - 1]![1]);
   });
-  if (points && points !== NO_EDGE && points.length >= FEWEST_TRACED) await keepTaut(bench, points);
+  if (points && points !== NO_EDGE && points.length >= FEWEST_TRACED) await keepTrace(bench, points);
   else if (points) notify(say("The edge could not be followed there. Click at least five places along it."));
 }
 
 /** Keeps a traced edge; a lens that is untouched or traced is solved anew in the same step. */
-async function keepTaut(bench: () => BenchState, places: readonly Vec2[]): Promise<void> {
+async function keepTrace(bench: () => BenchState, places: readonly Vec2[]): Promise<void> {
   const { recipe, size, versionId } = bench();
-  const line = tautLine(newId(), places);
+  const line = tracedLine(newId(), places);
   const solution = solvesFromTraces(recipe)
     ? await compute().solveTraces(tracesOf({ lines: [...recipe.lines, line] }), size)
     : null;
   const { edit, set, versionId: now } = bench();
   if (now !== versionId) return;
-  edit(addTaut(line, solution));
+  edit(addTrace(line, solution));
   set({ selected: line.id, selectedEnd: null, marks: true });
 }

@@ -2,7 +2,7 @@ import type { Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { AS_SHOT } from "@/core/render";
 import { deleteFace, moveCorner, switchFace } from "@/core/edits";
-import { type Projection, faceOnScreen } from "../../sheet/projection";
+import { type Projection, faceOnScreen } from "../../marks/projection";
 import { faceBetween } from "./tools/face-tool";
 import { type OpenedBench, SIZE, opened } from "../../testing";
 

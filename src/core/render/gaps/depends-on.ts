@@ -1,6 +1,6 @@
-import { type Stroke, makesGaps, onlyBends, strokesOn } from "../../edges";
+import { type Stroke, makesGaps, onlyShuts, strokesOn } from "../../edges";
 import type { Rect } from "../../geometry";
-import { movesAnything } from "../../shape";
+import { movesAnything } from "../../shape/bend";
 import type { CompiledMap } from "../compile";
 import type { SettledRecipe } from "../settled";
 import { sideAt } from "./gaps";
@@ -30,7 +30,7 @@ const geometryOf = ({
   proportion,
   { turn: frame.turn, mirror: frame.mirror, keep: frame.keep },
   // Where gaps are bent shut the frame moves places.
-  onlyBends(edges) && [onlyBends(edges), frame.rect],
+  onlyShuts(edges) && [onlyShuts(edges), frame.rect],
   ...(movesAnything(shape) ? [shape, frame.detail] : []),
 ];
 

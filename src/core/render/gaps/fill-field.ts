@@ -2,7 +2,7 @@ import type { Raster } from "../../course";
 import { type Field, type View, SIDES, choiceFor, insideSide } from "../../edges";
 import { keepMarksOf, turnStep } from "../../frame";
 import { type Rect, type Size, type Vec2, contains, rectOutline, signedArea } from "../../geometry";
-import { factorsOf, measuresOf } from "../../proportion";
+import { factorsOf, measuresOf } from "../../shape/proportion";
 import type { CompiledMap, OutputMap } from "../compile";
 import { resampleBand } from "../resample";
 import type { SettledRecipe } from "../settled";

@@ -4,7 +4,7 @@ import { LEVEL, rotationOf } from "../../camera";
 import { turnStep } from "../../frame";
 import { type Size, type Vec2, type Vec3, apply3, cross3, dot3, transpose3, unit3 } from "../../geometry";
 import { easedAttitude } from "../../lines";
-import { bendOf } from "../../shape";
+import { surfaceShare } from "../../shape/bend";
 import { type SettledRecipe, lensOf, linesOf } from "../settled";
 
 /** Two normals closer than this are one, as a cosine. */
@@ -47,7 +47,7 @@ const PICTURE: GraftPlane = { normal: [0, 0, 1], level: [1, 0, 0], across: [0, 1
 
 /** The normals of the planes that a fill may copy along, each once. */
 export function normalsFor(recipe: SettledRecipe, size: Size): Vec3[] {
-  if (bendOf(recipe.shape) > 0) return [PICTURE.normal];
+  if (surfaceShare(recipe.shape) > 0) return [PICTURE.normal];
   const { facing, floor, walls } = planesOf(recipe, size);
   const all = [facing, floor, ...walls];
   return all.filter((n, i) => !all.slice(0, i).some((m) => Math.abs(dot3(m, n)) > SAME));
@@ -61,7 +61,7 @@ export interface GraftPlane {
 }
 
 export function graftPlane(recipe: SettledRecipe, size: Size, along: StrokePlane): GraftPlane {
-  if (along === "picture" || bendOf(recipe.shape) > 0) return PICTURE;
+  if (along === "picture" || surfaceShare(recipe.shape) > 0) return PICTURE;
   const { floor, walls } = planesOf(recipe, size);
   const normal = along === "floor" ? floor : walls[along === "wall" ? 0 : 1]!;
   // On a floor the courses run with the wall.

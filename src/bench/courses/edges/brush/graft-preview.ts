@@ -2,7 +2,7 @@ import { useBench } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";
 import { type UnderBrush, pathOn, ring, trace } from "../../../brush/brush-overlay";
 import { useBrush } from "../../../brush/brush-state";
-import { onScreen, recordedAt } from "../../../sheet/projection";
+import { onScreen, recordedAt } from "../../../marks/projection";
 import { graftingFrom } from "./graft-source";
 
 type Context = CanvasRenderingContext2D;

@@ -1,7 +1,7 @@
 import { say } from "@/core/language";
 import { gapColour, gapChoice } from "@/core/edits";
 import { SIDES, type Side, choiceFor } from "@/core/edges";
-import { useFillState } from "../../../fill-state";
+import { useFillState } from "../../../made-up/fill-state";
 import { type Hand, type Tool, edit, pan } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";
 

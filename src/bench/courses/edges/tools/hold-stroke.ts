@@ -1,5 +1,5 @@
 import { moveStroke } from "@/core/edits";
-import { distanceToPath, onScreen } from "../../../sheet/projection";
+import { distanceToPath, onScreen } from "../../../marks/projection";
 import { movedOnPlane } from "../../../tools/moved-on-plane";
 import { type Grip, edit, select } from "../../../tools/tool";
 

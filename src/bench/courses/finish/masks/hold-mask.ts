@@ -1,7 +1,7 @@
 import type { Mask } from "@/core/finish";
 import { maskPlaces, moveMask } from "@/core/edits";
 import { type Vec2, distance2 } from "@/core/geometry";
-import { type Projection, distanceToPath, onScreen } from "../../../sheet/projection";
+import { type Projection, distanceToPath, onScreen } from "../../../marks/projection";
 import { movedOnPlane } from "../../../tools/moved-on-plane";
 import { type Gesture, type Grip, edit, select } from "../../../tools/tool";
 

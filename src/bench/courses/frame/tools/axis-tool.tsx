@@ -1,7 +1,7 @@
 import { say } from "@/core/language";
 import type { Rect, Vec2 } from "@/core/geometry";
 import { endsOf } from "@/core/recipe";
-import { distanceToPath, pathOf } from "../../../sheet/projection";
+import { distanceToPath, pathOf } from "../../../marks/projection";
 import { MOVE } from "../../../tools/move-tool";
 import { type Hand, type Outcome, type Tool, pan } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";

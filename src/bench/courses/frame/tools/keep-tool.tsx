@@ -3,7 +3,7 @@ import { keepMarksOf } from "@/core/frame";
 import { addKeepArea, addKeepMark, moveKeepMark } from "@/core/edits";
 import { type Vec2, distance2 } from "@/core/geometry";
 import { newId } from "../../../new-id";
-import { onScreen } from "../../../sheet/projection";
+import { onScreen } from "../../../marks/projection";
 import { MOVE } from "../../../tools/move-tool";
 import { type Gesture, type Grip, type Tool, edit, pan } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";

@@ -2,7 +2,7 @@ import { say } from "@/core/language";
 import { addFace } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { newId } from "../../../new-id";
-import { type Projection, onScreen, recordedAt } from "../../../sheet/projection";
+import { type Projection, onScreen, recordedAt } from "../../../marks/projection";
 import { type Outcome, type Tool, edit } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";
 import { strokeOrHold } from "./stroke";

@@ -1,5 +1,5 @@
 import { moveCorner } from "@/core/edits";
-import { cornerAt, recordedAt } from "../../../sheet/projection";
+import { cornerAt, recordedAt } from "../../../marks/projection";
 import { alongAxis } from "../../../tools/along-axis";
 import { type Grip, edit } from "../../../tools/tool";
 

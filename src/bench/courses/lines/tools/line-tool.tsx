@@ -2,7 +2,7 @@ import { say } from "@/core/language";
 import { addLine } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { newId } from "../../../new-id";
-import { type Projection, onScreen } from "../../../sheet/projection";
+import { type Projection, onScreen } from "../../../marks/projection";
 import { reachOf } from "../../../tools/line-gesture";
 import { type Tool, edit, later } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";

@@ -1,6 +1,6 @@
 import { openIn, takeFound } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
-import { distanceToPath, onScreen } from "../../../sheet/projection";
+import { distanceToPath, onScreen } from "../../../marks/projection";
 import { type At, type Grip, type Hand, type Outcome, edit, letGo } from "../../../tools/tool";
 
 /** A click within this of a proposal takes it, CSS pixels. */

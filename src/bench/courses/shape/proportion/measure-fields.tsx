@@ -1,0 +1,210 @@
+"use client";
+
+import { say } from "@/core/language";
+import { useState } from "react";
+import type { Photo } from "@/client";
+import { useBench } from "@/client/bench-store";
+import { sayMeasure } from "@/core/edits";
+import { type KnownMeasure, UNITS, type Unit } from "@/core/shape/proportion";
+import { NumberField, notify, fixed } from "@/ui";
+import { commonMeasures, dropCommon, isOwn, keepCommon } from "./common-measures";
+import type { Derived } from "../../../derived";
+import { settleMeasure } from "./settle-measure";
+
+const WORDS: Record<Unit, string> = { m: "m", cm: "cm", mm: "mm", ft: "ft", in: "in", ratio: say("ratio only") };
+const KINDS: Record<KnownMeasure["kind"], string> = {
+  rectangle: say("Rectangle"),
+  grid: say("Tiles"),
+  ellipse: say("Round"),
+  length: say("Length"),
+};
+
+/** How large the selected measure is, in its unit, and what it lies on. */
+export function MeasureFields({
+  photo,
+  measure,
+  name,
+  walls,
+}: {
+  photo: Photo;
+  measure: KnownMeasure;
+  name: string;
+  /** Those that the lines tell. */
+  walls: Derived["solution"]["walls"];
+}) {
+  const { edit, endGesture } = useBench();
+  const unit = measure.unit ?? "m";
+  const tell = (words: Parameters<typeof sayMeasure>[1], gesture?: string): void =>
+    edit(sayMeasure(measure.id, words), gesture);
+  const size = (key: "width" | "height" | "length", label: string, value: number) => (
+    <NumberField
+      key={`${measure.id}-${key}-${unit}`}
+      label={label}
+      value={Number((value / UNITS[unit]).toPrecision(9))}
+      standard={Number((value / UNITS[unit]).toPrecision(9))}
+      step={unit === "mm" ? 5 : unit === "cm" || unit === "in" ? 1 : 0.05}
+      digits={unit === "mm" ? 0 : unit === "cm" || unit === "in" ? 1 : 3}
+      unit={unit === "ratio" ? "" : unit}
+      onChange={(v) => {
+        if (v > 0) tell({ [key]: v * UNITS[unit] }, `measure-${key}`);
+        else notify(say("A size must be more than nothing; it stays as it was."), "error");
+      }}
+      onDone={endGesture}
+    />
+  );
+  return (
+    <section className="ruled space-y-1 border-b px-3.5 py-2" aria-label={say("The selected measure")}>
+      <div className="flex items-center gap-1.5">
+        <b className="grow">
+          {name}, {KINDS[measure.kind].toLowerCase()}
+        </b>
+        <select
+          className="select select-xs w-24"
+          aria-label={say("Unit")}
+          value={unit}
+          onChange={(e) => tell({ unit: e.target.value as Unit })}
+        >
+          {(Object.keys(WORDS) as Unit[])
+            .filter((u) => measure.kind !== "length" || u !== "ratio")
+            .map((u) => (
+              <option key={u} value={u}>
+                {WORDS[u]}
+              </option>
+            ))}
+        </select>
+        {measure.kind !== "length" && (
+          <button
+            className="btn btn-xs"
+            title={say("Shift C")}
+            onClick={() => void settleMeasure(useBench.getState, photo, measure.id, 1, true)}
+          >
+            {say("Settle on edges")}
+          </button>
+        )}
+      </div>
+      {!measure.on && <p role="status">{say("Say how large it is; from then on it counts.")}</p>}
+      {measure.kind === "length" ? (
+        size("length", say("Length"), measure.length)
+      ) : (
+        <>
+          {measure.kind === "grid" && (
+            <>
+              {(["columns", "rows"] as const).map((key) => (
+                <NumberField
+                  key={key}
+                  label={key === "columns" ? say("Tiles across") : say("Tiles down")}
+                  value={measure[key]}
+                  standard={4}
+                  step={1}
+                  digits={0}
+                  min={1}
+                  max={1000}
+                  onChange={(v) => tell({ [key]: Math.round(v) }, `measure-${key}`)}
+                  onDone={endGesture}
+                />
+              ))}
+            </>
+          )}
+          {size("width", measure.kind === "grid" ? say("Width of a tile") : say("Width"), measure.width)}
+          {size("height", measure.kind === "grid" ? say("Height of a tile") : say("Height"), measure.height)}
+        </>
+      )}
+      <label className="grid grid-cols-[1fr_12.2rem] items-center gap-2">
+        {say("Lies on")}
+        <select
+          className="select select-sm"
+          value={walls.find((w) => w.lines.includes(measure.wall ?? ""))?.lines[0] ?? measure.wall ?? "auto"}
+          onChange={(e) => tell({ wall: e.target.value === "auto" ? undefined : e.target.value })}
+        >
+          <option value="auto">{say("the wall it fits")}</option>
+          <option value="floor">{say("the floor")}</option>
+          {measure.kind !== "length" && <option value="own">{say("a wall of its own")}</option>}
+          {walls.map(({ lines, heading }) => (
+            <option key={lines[0]} value={lines[0]}>
+              {say("the wall at {heading}°", { heading: fixed(heading, 1) })}
+            </option>
+          ))}
+        </select>
+      </label>
+      <CommonSizes measure={measure} />
+    </section>
+  );
+}
+
+/** Sizes known by heart, to be chosen from, added to and taken off. */
+function CommonSizes({ measure }: { measure: KnownMeasure }) {
+  const { edit } = useBench();
+  const [all, setAll] = useState(commonMeasures);
+  const fitting = all.filter((c) => c.kind === measure.kind);
+  const [chosen, choose] = useState("");
+  const [naming, setNaming] = useState<string | null>(null);
+  const keep = (name: string): void => {
+    if (name === "") return;
+    const size =
+      measure.kind === "length" ? { length: measure.length } : { width: measure.width, height: measure.height };
+    keepCommon({ name, kind: measure.kind, unit: measure.unit ?? "m", ...size });
+    setAll(commonMeasures());
+    choose(name);
+  };
+  const own = fitting.find((c) => c.name === chosen && isOwn(c));
+  return (
+    <div className="flex items-center gap-1.5">
+      <select
+        className="select select-sm grow"
+        aria-label={say("Common sizes")}
+        value={chosen}
+        onChange={(e) => {
+          choose(e.target.value);
+          const one = fitting.find((c) => c.name === e.target.value);
+          if (!one) return;
+          const { width, height, length, unit } = one;
+          edit(
+            sayMeasure(measure.id, {
+              unit,
+              ...(width !== undefined && { width }),
+              ...(height !== undefined && { height }),
+              ...(length !== undefined && { length }),
+            }),
+          );
+        }}
+      >
+        <option value="">{say("Common sizes …")}</option>
+        {fitting.map((c) => (
+          <option key={c.name}>{c.name}</option>
+        ))}
+      </select>
+      {naming === null ? (
+        <button className="btn btn-xs" title={say("Keep this size in the list")} onClick={() => setNaming("")}>
+          {say("Keep …")}
+        </button>
+      ) : (
+        <input
+          autoFocus
+          className="input input-sm w-28"
+          aria-label={say("Name to keep this size under")}
+          placeholder={say("Name, Enter")}
+          maxLength={60}
+          value={naming}
+          onChange={(e) => setNaming(e.target.value)}
+          onBlur={() => setNaming(null)}
+          onKeyDown={(e) => {
+            if (e.key === "Enter") keep(naming.trim());
+            if (e.key === "Enter" || e.key === "Escape") setNaming(null);
+          }}
+        />
+      )}
+      {own && (
+        <button
+          className="btn btn-xs"
+          onClick={() => {
+            dropCommon(own.name);
+            setAll(commonMeasures());
+            choose("");
+          }}
+        >
+          {say("Drop")}
+        </button>
+      )}
+    </div>
+  );
+}

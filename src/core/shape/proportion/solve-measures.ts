@@ -1,0 +1,222 @@
+import { say, sayList } from "../../language";
+import { type SurfaceScale, END_SIGMA_PX, scalesOf } from "./scale";
+import { type Laid, type MeasuredView, type Surface, laidDown } from "./surfaces";
+import type { KnownMeasure } from "./recipe-part";
+
+/** Measures further from the others than this, deviations of both, contradict them. */
+const CONTRADICTS = 4;
+/** A wall this near to the one turned face-on is that one, degrees. */
+const FACING = 2;
+/** Marks that miss their shape by more than this make another shape, pixels (root mean square). */
+const MISSHAPEN_PX = 6;
+
+/** What one measure says. */
+export interface MeasureShare {
+  readonly id: string;
+  /** The factor on heights that gives it its shape, and the deviation of its logarithm; null where it tells none. */
+  readonly height: number | null;
+  readonly sigma: number | null;
+  /** Its share of the weight, 0…1. */
+  readonly pull: number;
+  /** How far it lies from all the others, deviations; null without others. */
+  readonly off: number | null;
+  /** Why it may contradict the others, in words; null where it does not, or has none. */
+  readonly cause: string | null;
+  /** What it was found to lie on; null where it lies on nothing. */
+  readonly surface: Surface | null;
+  /** How well its marks make its shape there, pixels (root mean square); null where they make none. */
+  readonly missPx: number | null;
+  /** Why it cannot count, in words; null: it counts. */
+  readonly why: string | null;
+}
+
+export interface MeasuredProportion {
+  /** The factor on heights, with its deviation; null where no measure tells it. */
+  readonly height: number | null;
+  readonly sigma: number | null;
+  /** Metres to a pixel of the corrected plane, on the wall that is turned face-on; null where none tells a size. */
+  readonly perPixel: number | null;
+  /** How far all shapes are from what they are known to be without any change of height: sum of squares in deviations. */
+  readonly misshape: number;
+  /** How large things are on each surface that a measure of known size lies on. */
+  readonly scales: readonly SurfaceScale[];
+  readonly measures: readonly MeasureShare[];
+  readonly messages: readonly string[];
+}
+
+/**
+ * The factor on heights, and the scale, that known measures tell: each is laid on what it lies on, its level
+ * shape found by maximum likelihood, and all are weighed by their deviations.
+ *
+ * @param nameOf what a measure is called in messages; by its id unless told otherwise.
+ */
+export function solveMeasures(
+  view: MeasuredView,
+  measures: readonly KnownMeasure[],
+  nameOf: (id: string) => string = (id) => id,
+): MeasuredProportion {
+  const laid = measures.map((m) => laidDown(view, m));
+  const factors = measures.map((m, i) => factorOf(m, laid[i]!) ?? againstLevel(measures, laid, i));
+  const sum = weighed(factors.filter((f) => f !== null));
+  const shares = measures.map((m, i): MeasureShare => {
+    const factor = factors[i];
+    const others = weighed(factors.filter((f, j) => f !== null && j !== i) as Factor[]);
+    const off =
+      factor && others ? Math.abs(factor.log - others.log) / Math.sqrt(factor.variance + others.variance) : null;
+    return {
+      id: m.id,
+      height: factor ? Math.exp(factor.log) : null,
+      sigma: factor ? Math.sqrt(factor.variance) : null,
+      pull: factor && sum ? 1 / (factor.variance * sum.weight) : 0,
+      off,
+      cause: off !== null && off > CONTRADICTS ? likelyCause(m, factor!, others!) : null,
+      surface: laid[i]?.surface ?? null,
+      missPx: laid[i]?.shape ? Math.sqrt(laid[i]!.shape!.misfit / laid[i]!.shape!.freedom) : null,
+      why: laid[i] ? null : cannot(m),
+    };
+  });
+  const height = sum ? Math.exp(sum.log) : null;
+  const scales = scalesOf(measures, laid, height ?? 1);
+  return {
+    height,
+    sigma: sum && height ? height * Math.sqrt(sum.variance) : null,
+    perPixel: perPixelOf(view, scales),
+    misshape: misshapeBy(measures, laid),
+    scales,
+    measures: shares,
+    messages: wordsOf(shares.map((share) => ({ ...share, id: nameOf(share.id) }))),
+  };
+}
+
+interface Factor {
+  readonly log: number;
+  readonly variance: number;
+}
+
+/** The factor on heights that gives a measure its shape; null for a length, and on the floor, which says nothing of heights. */
+function factorOf(m: KnownMeasure, laid: Laid | null): Factor | null {
+  if (m.kind === "length" || !laid?.shape || laid.surface.kind === "floor") return null;
+  const { shape } = laid;
+  const [ww, wh, hh] = shape.covariance;
+  return {
+    log: Math.log(shape.width / shape.height / ratioOf(m)),
+    variance: (ww - 2 * wh + hh) * END_SIGMA_PX ** 2,
+  };
+}
+
+function misshapeBy(measures: readonly KnownMeasure[], laid: readonly (Laid | null)[]): number {
+  return measures.reduce((sum, m, i) => {
+    const shape = laid[i]?.shape;
+    if (m.kind === "length" || !shape) return sum;
+    const [ww, wh, hh] = shape.covariance;
+    const log = Math.log(shape.width / shape.height / ratioOf(m));
+    return sum + (shape.misfit + (log * log) / (ww - 2 * wh + hh)) / END_SIGMA_PX ** 2;
+  }, 0);
+}
+
+/** A length counts as standing, or as lying, when one way of it is so many times the other. */
+const ONE_WAY = 4;
+
+/** How far a length reaches to the right and down on its wall, and the variances of both logarithms. */
+function reachOf({ places }: Laid) {
+  const [a, b] = [places[0]!, places[1]!];
+  const [x, y] = [Math.abs(b.at[0] - a.at[0]), Math.abs(b.at[1] - a.at[1])];
+  const of = (i: 0 | 2): number => (a.covariance[i] + b.covariance[i]) * END_SIGMA_PX ** 2;
+  return { x, y, xVariance: of(0) / x ** 2, yVariance: of(2) / y ** 2 };
+}
+
+/** What a standing length says of heights, beside all that is known of widths on the same wall; null where it says nothing. */
+function againstLevel(measures: readonly KnownMeasure[], laid: readonly (Laid | null)[], i: number): Factor | null {
+  const [own, on] = [measures[i]!, laid[i]];
+  if (own.kind !== "length" || !on || on.surface.kind === "floor") return null;
+  const standing = reachOf(on);
+  if (standing.y < ONE_WAY * standing.x) return null;
+  const level = measures.flatMap((m, j): Factor[] => {
+    const other = laid[j];
+    if (!other || m.unit === "ratio" || other.surface.kind === "floor") return [];
+    if (Math.abs(other.surface.heading - on.surface.heading) >= FACING) return [];
+    if (m.kind === "length") {
+      const { x, y, xVariance } = reachOf(other);
+      return x < ONE_WAY * y ? [] : [{ log: Math.log(m.length / x), variance: xVariance }];
+    }
+    const width = m.kind === "grid" ? m.columns * m.width : m.width;
+    const variance = other.shape!.covariance[0] * END_SIGMA_PX ** 2;
+    return [{ log: Math.log(width / other.shape!.width), variance }];
+  });
+  const across = weighed(level);
+  if (!across) return null;
+  const down = Math.log(own.length / standing.y);
+  return { log: down - across.log, variance: standing.yVariance + across.variance };
+}
+
+/** Weighted mean of logarithms; its variance grows where they scatter more than their own say. */
+function weighed(all: readonly Factor[]) {
+  if (all.length === 0) return null;
+  const weight = all.reduce((s, f) => s + 1 / f.variance, 0);
+  const log = all.reduce((s, f) => s + f.log / f.variance, 0) / weight;
+  const scatter = all.length > 1 ? all.reduce((s, f) => s + (f.log - log) ** 2 / f.variance, 0) / (all.length - 1) : 1;
+  return { log, weight, variance: Math.max(1, scatter) / weight };
+}
+
+/** Width over height as they are known. */
+export const ratioOf = (m: Exclude<KnownMeasure, { kind: "length" }>): number =>
+  m.kind === "grid" ? (m.columns * m.width) / (m.rows * m.height) : m.width / m.height;
+
+const cannot = (measure: KnownMeasure): string =>
+  measure.kind === "length"
+    ? say("Its ends are one place, or lie where what it is on cannot be seen.")
+    : say("Its marks lie on one line, cross over, or lie where what it is on cannot be seen.");
+
+/** Metres to a pixel of the corrected plane: a wall at a distance of one is f pixels to one. The facing wall's, or the only one's. */
+function perPixelOf({ camera, attitude, headings }: MeasuredView, scales: readonly SurfaceScale[]): number | null {
+  const walls = scales.filter((s) => s.surface.kind !== "floor");
+  const facing = headings[0] ?? attitude.yaw;
+  const one = walls.find((s) => Math.abs(s.surface.heading - facing) < FACING) ?? walls[0];
+  return one ? one.metres / camera.focalPx : null;
+}
+
+/** Measures within this of what others say count as agreeing, as a logarithm. */
+const AGREES = 0.02;
+
+const EXCHANGED = say("With its width and height exchanged it would agree.");
+
+/** Why a measure may contradict the others, in words. */
+function likelyCause(m: KnownMeasure, own: Factor, others: Factor): string {
+  const off = own.log - others.log;
+  if (m.kind !== "length" && Math.abs(off + 2 * Math.log(ratioOf(m))) < AGREES) return EXCHANGED;
+  const share = 100 * Math.abs(Math.expm1(off));
+  return share < 10
+    ? say("They differ by {share} %: is its size as stated, and are its marks on its edges?", {
+        share: share.toFixed(1),
+      })
+    : say("Is it on another wall, or its size another?");
+}
+
+function wordsOf(shares: readonly MeasureShare[]): string[] {
+  const words = shares.flatMap(({ id, why, missPx }) => {
+    if (why) return [say("Measure {id} does not count. {why}", { id, why })];
+    if (missPx === null || missPx <= MISSHAPEN_PX) return [];
+    return [
+      say("The marks of measure {id} miss its shape by {miss} px: is it tilted, or a mark elsewhere?", {
+        id,
+        miss: Math.round(missPx),
+      }),
+    ];
+  });
+  const odd = shares.filter((s) => s.off !== null && s.off > CONTRADICTS).sort((a, b) => b.off! - a.off!);
+  if (odd.length === 0) return words;
+  if (shares.filter((s) => s.off !== null).length < 3) {
+    const exchanged = odd.find((s) => s.cause === EXCHANGED);
+    const cause = exchanged
+      ? say("With width and height of {id} exchanged they would agree.", { id: exchanged.id })
+      : say("Is one of them on another wall, or its size another?");
+    return [
+      ...words,
+      say("Measures {names} contradict each other. {cause}", { names: sayList(odd.map((s) => s.id)), cause }),
+    ];
+  }
+  return [
+    ...words,
+    say("Measure {id} contradicts the others. {cause}", { id: odd[0]!.id, cause: odd[0]!.cause ?? "" }),
+  ];
+}
