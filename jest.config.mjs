@@ -21,6 +21,7 @@ const shared = {
 };
 export default {
   testTimeout: 240_000,
+  cacheDirectory: "<rootDir>/.local/jest",
   projects: [
     {
       ...shared,

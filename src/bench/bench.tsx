@@ -32,8 +32,10 @@ import { useSaving } from "./use-saving";
 export function Bench({ opened }: { opened: Opened }) {
   const saving = useSaving(opened);
   const versionId = useBench((s) => s.versionId);
+  const opening = useBench((s) => s.opening);
   if (versionId !== opened.version.id) return null;
-  return <OpenBench opened={opened} saving={saving} />;
+  // Made anew each time a version opens: nothing of one is found on the next.
+  return <OpenBench key={opening} opened={opened} saving={saving} />;
 }
 
 function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<typeof useSaving> }) {

@@ -5,6 +5,7 @@ import { Autosave, type Deleted } from "@/client/autosave";
 import { useBench } from "@/client/bench-store";
 import { continues, dropDraft, keepDraft, readDraft } from "@/client/drafts";
 import type { OpenedVersion } from "@/client";
+import { forgetVersion } from "@/client/version-state";
 
 /**
  * Opens a version on the Bench and saves what changes. Work that never reached the server, because it could
@@ -60,6 +61,7 @@ export function useSaving(opened: OpenedVersion): {
       window.removeEventListener("pagehide", leave);
       window.removeEventListener("online", leave);
       stopWatching();
+      forgetVersion();
       void saver.flush().finally(() => saver.stop());
     };
   }, [opened]);

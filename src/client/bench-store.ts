@@ -7,6 +7,7 @@ import type { Size, Vec2 } from "@/core/geometry";
 import type { StatedLayout } from "@/core/lens";
 import type { OwnProposal } from "@/core/own-edges";
 import { type CourseKey, type Line, type Recipe, emptyRecipe } from "@/core/recipe";
+import { forgetVersion } from "./version-state";
 
 export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict" | "deleted";
 
@@ -32,6 +33,8 @@ export interface Peek {
 /** What the Bench works on. The recipe is replaced, never changed in place; every step can be taken back. */
 export interface BenchState {
   versionId: string;
+  /** So many versions have been opened in this window. */
+  opening: number;
   size: Size;
   recipe: Recipe;
   past: readonly Step[];
@@ -111,6 +114,7 @@ const UNLOOKED: OwnState = { state: "unlooked" };
 export const createBenchStore = () =>
   createStore<BenchState>()((set) => ({
     versionId: "",
+    opening: 0,
     size: [1, 1],
     recipe: emptyRecipe(),
     past: [],
@@ -134,22 +138,29 @@ export const createBenchStore = () =>
     peek: null,
     save: "saved",
 
-    open: (versionId, size, recipe) =>
-      set({
+    open: (versionId, size, recipe) => {
+      forgetVersion();
+      set(({ opening }) => ({
         versionId,
+        opening: opening + 1,
         size,
         recipe,
         past: [],
         future: [],
         gesture: null,
         selected: null,
+        selectedEnd: null,
+        view: "corrected",
         found: null,
         places: [],
+        finding: false,
         own: UNLOOKED,
         detail: null,
+        holding: false,
         peek: null,
         save: "saved",
-      }),
+      }));
+    },
     edit: (edit, gesture) =>
       set((s) => {
         const done = edited(s.recipe, edit, s.size);

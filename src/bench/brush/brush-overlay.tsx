@@ -6,7 +6,7 @@ import { DAB_HARDNESS } from "@/core/finish";
 import type { Vec2 } from "@/core/geometry";
 import { type Projection, onScreen, recordedAt } from "../marks/projection";
 import type { OverlayParts } from "../tools/tool";
-import { kindInHand, radiusOf, resized, useBrush } from "./brush-state";
+import { kindInHand, radiusOf, resized, useBrush, useBrushSettings } from "./brush-state";
 
 /** Corners of the brush's outline. */
 const CORNERS = 28;
@@ -91,7 +91,7 @@ function BrushOverlay({
       target.hidden = view !== "corrected" || (!recorded && !set.running);
       if (target.hidden) return;
       const radius = radiusOf(set, size, kind);
-      const hardness = kind === "dab" ? DAB_HARDNESS : set.hardness;
+      const hardness = kind === "dab" ? DAB_HARDNESS : useBrushSettings.getState().hardness;
       const { running } = set;
       if (recorded && pointer)
         under?.({ context, by, pointer, recorded, radius, ratio, sheet, pictures, colours: ink });

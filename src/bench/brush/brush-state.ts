@@ -1,4 +1,5 @@
 import { create } from "zustand";
+import { versionState } from "@/client/version-state";
 import type { BenchState } from "@/client/bench-store";
 import { HARDNESS, type StrokeKind, type StrokeLock, type StrokePlane } from "@/core/edges";
 import type { Size, Vec2 } from "@/core/geometry";
@@ -10,22 +11,26 @@ export interface RunningStroke {
   readonly press: readonly number[];
 }
 
-/** How the brushes are set. It is no part of the recipe: each stroke keeps what it was made with. */
-interface BrushState {
-  /** Pixels of the original; null: what suits the photo. */
-  readonly radius: number | null;
-  readonly dabRadius: number | null;
+/** How the brushes are set, in this window. It is no part of the recipe: each stroke keeps what it was made with. */
+interface BrushSettings {
   readonly hardness: number;
   readonly strength: number;
-  /** Where a graft copies from, pixels of the original; null before it is chosen. */
-  readonly source: Vec2 | null;
-  /** Where the first stroke since began: an aligned graft keeps its distance from there. */
-  readonly first: Vec2 | null;
   readonly aligned: boolean;
   readonly along: StrokePlane;
   readonly lock: StrokeLock | null;
   /** Whether the copy's light is matched to what is around it. */
   readonly matched: boolean;
+}
+
+/** The brushes on the open photo. */
+interface BrushState {
+  /** Pixels of the original; null: what suits the photo. */
+  readonly radius: number | null;
+  readonly dabRadius: number | null;
+  /** Where a graft copies from, pixels of the original; null before it is chosen. */
+  readonly source: Vec2 | null;
+  /** Where the first stroke since began: an aligned graft keeps its distance from there. */
+  readonly first: Vec2 | null;
   readonly running: RunningStroke | null;
   /** Where the pointer is on the photo, pixels of the original. */
   readonly at: Vec2 | null;
@@ -35,20 +40,19 @@ interface BrushState {
 export const brushInHand = ({ course, tool }: Pick<BenchState, "course" | "tool">): boolean =>
   course === "edges" ? tool === "mend" || tool === "graft" : course === "finish" && tool === "dab";
 
-export const useBrush = create<BrushState>()(() => ({
-  radius: null,
-  dabRadius: null,
+export const useBrushSettings = create<BrushSettings>()(() => ({
   hardness: HARDNESS,
   strength: 1,
-  source: null,
-  first: null,
   aligned: true,
   along: "picture",
   lock: null,
   matched: true,
-  running: null,
-  at: null,
 }));
+
+export const useBrush = versionState(
+  "brush",
+  (): BrushState => ({ radius: null, dabRadius: null, source: null, first: null, running: null, at: null }),
+);
 
 /** A brush's radius before anyone has set it, as a share of the photo's longer side; and the smallest and largest there are. */
 const STANDARD = { stroke: 0.012, dab: 0.06 } as const;
@@ -85,11 +89,12 @@ export const LEAST_STRENGTH = 0.05;
 
 const held = (v: number): number => Math.round(100 * Math.min(1, Math.max(0, v))) / 100;
 
-export const hardened = (by: number): void => useBrush.setState(({ hardness }) => ({ hardness: held(hardness + by) }));
+export const hardened = (by: number): void =>
+  useBrushSettings.setState(({ hardness }) => ({ hardness: held(hardness + by) }));
 
 /** The brush less strong by a fifth; after the weakest comes the strongest. */
 export const weakened = (): void =>
-  useBrush.setState(({ strength }) => ({ strength: strength < 0.3 ? 1 : held(strength - 0.2) }));
+  useBrushSettings.setState(({ strength }) => ({ strength: strength < 0.3 ? 1 : held(strength - 0.2) }));
 
 /** The place that grafts copy from is another one. */
 export const sourceAt = (source: Vec2): void => useBrush.setState({ source, first: null });

@@ -1,28 +1,32 @@
 import { say } from "@/core/language";
+import { versionState } from "@/client/version-state";
 import { notify } from "@/ui";
 import type { Command, CommandContext } from "../commands/command";
 import { toggleEnds } from "./ends/ends-state";
 import { clearGauges, useGauges } from "./gauge-state";
 import { type Stop, tourStops } from "./tour";
 
+interface Tour {
+  readonly of: object;
+  readonly stops: readonly Stop[];
+  readonly at: number;
+}
+
 /** Where the tour is: at which stop of which picture. */
-let tour: { readonly of: object; readonly stops: readonly Stop[]; readonly at: number } | null = null;
+const useTour = versionState("tour", (): { readonly tour: Tour | null } => ({ tour: null }));
 
 /** On to the next stop at 100 %; after the last the whole picture again. */
 function onwards({ get, sheet }: CommandContext): void {
   const { recipe, size, own } = get();
+  let { tour } = useTour.getState();
   if (tour?.of !== recipe) {
     const found = own.state === "found" ? own.proposal.segments.map(({ points }) => points) : [];
     tour = { of: recipe, stops: tourStops(recipe, size, found), at: -1 };
   }
   const at = tour.at + 1;
   const stop = tour.stops[at];
-  if (!stop) {
-    tour = null;
-    sheet.fit();
-    return;
-  }
-  tour = { ...tour, at };
+  useTour.setState({ tour: stop ? { ...tour, at } : null });
+  if (!stop) return sheet.fit();
   sheet.look(stop.at, 1);
   notify(say("{words}: {at} of {count}", { words: stop.words, at: at + 1, count: tour.stops.length }));
 }

@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { versionState } from "@/client/version-state";
 import type { Vec2 } from "@/core/geometry";
 
 /** A gauge laid along an edge: places along it, pixels of the original. */
@@ -10,7 +10,7 @@ export interface Gauge {
 }
 
 /** The readings on the picture. They are looked at, and no part of the recipe; another photo has others. */
-export const useGauges = create<{ readonly gauges: readonly Gauge[] }>()(() => ({ gauges: [] }));
+export const useGauges = versionState("gauges", (): { readonly gauges: readonly Gauge[] } => ({ gauges: [] }));
 
 const MOST = 30;
 

@@ -27,9 +27,6 @@ export function useGaugesOf(photoId: string): void {
         // A browser that keeps nothing forgets them with the page.
       }
     });
-    return () => {
-      stop();
-      useGauges.setState({ gauges: [] });
-    };
+    return stop;
   }, [photoId]);
 }

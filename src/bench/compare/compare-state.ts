@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { versionState } from "@/client/version-state";
 import type { CourseKey, Recipe } from "@/core/recipe";
 
 /** What the picture can be compared with. */
@@ -29,7 +29,7 @@ interface CompareState {
 /** Paces of blinking, ms; the last waits for the key. */
 export const PACES = [300, 600, 1200, null] as const;
 
-export const useCompare = create<CompareState>()(() => ({
+export const useCompare = versionState("compare", (): CompareState => ({
   way: null,
   other: { kind: "as-shot" },
   front: false,
@@ -39,6 +39,3 @@ export const useCompare = create<CompareState>()(() => ({
 
 export const comparing = (): boolean => useCompare.getState().way !== null;
 export const endComparing = (): void => useCompare.setState({ way: null, front: false });
-
-/** Another photo or version is open: what was compared with lay on that one. */
-export const forgetCompared = (): void => useCompare.setState({ way: null, front: false, other: { kind: "as-shot" } });

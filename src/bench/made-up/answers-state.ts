@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { versionState } from "@/client/version-state";
 import type { ShownFill } from "@/client/shown-fill";
 
 /** Answers of a fill that are looked at side by side. */
@@ -16,4 +16,4 @@ interface Answers {
 
 export const NO_ANSWERS: Answers = { of: null, first: 1, fills: [], error: null };
 
-export const useAnswers = create<Answers>()(() => NO_ANSWERS);
+export const useAnswers = versionState("answers", () => NO_ANSWERS);

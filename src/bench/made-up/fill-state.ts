@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { versionState } from "@/client/version-state";
 import type { Side } from "@/core/edges";
 import type { ShownFill } from "@/client/shown-fill";
 
@@ -20,7 +20,7 @@ interface FillState {
 }
 
 /** The fill of the open photo's gaps. It is not part of the recipe: it can be made again from it. */
-export const useFillState = create<FillState>()(() => ({
+export const useFillState = versionState("fill", (): FillState => ({
   fill: null,
   working: false,
   error: null,

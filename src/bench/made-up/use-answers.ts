@@ -50,5 +50,4 @@ export function useAnswersMade(photo: Photo, derived: Derived): void {
     return () => stop.abort();
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `of` says what of the derived matters
   }, [photo, of, first, stands]);
-  useEffect(() => endAnswers, [photo.id]);
 }

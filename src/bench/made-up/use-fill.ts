@@ -66,7 +66,7 @@ export function useFill(photo: Photo, derived: Derived): void {
   const open = useBench((s) => s.course === "edges");
   const moving = useBench((s) => s.gesture !== null);
   const { asked, stopped } = useFillState();
-  const answered = useRef({ photo: photo.id, asked: 0, once: false });
+  const answered = useRef({ asked: 0, once: false });
   const latest = useRef(derived);
   useEffect(() => {
     latest.current = derived;
@@ -80,10 +80,6 @@ export function useFill(photo: Photo, derived: Derived): void {
     api.fill(photo.id, plain, new AbortController().signal, true).catch(() => undefined);
   }, [brushing, photo.id]);
   useEffect(() => {
-    useFillState.setState({ fill: null, working: false, error: null, shown: "with", stopped: null, pickFor: null });
-    answered.current = { photo: photo.id, asked: useFillState.getState().asked, once: false };
-  }, [photo.id]);
-  useEffect(() => {
     const { fill } = useFillState.getState();
     if (!wanted || moving || fill?.of === wanted || stopped === wanted) return;
     const told = asked !== answered.current.asked;
@@ -92,7 +88,7 @@ export function useFill(photo: Photo, derived: Derived): void {
     const onlyStrokes = fill?.placed === placedBy(latest.current) || !makesGaps(latest.current.recipe.edges);
     const rest = !open && !told ? OPENED_MS : onlyStrokes || told ? STROKE_MS : REST_MS;
     const timer = setTimeout(async () => {
-      answered.current = { photo: photo.id, asked, once: true };
+      answered.current = { asked, once: true };
       useFillState.setState({ working: true, error: null });
       try {
         const made = await madeUp(photo, latest.current, stop.signal);

@@ -2,6 +2,7 @@ import { say } from "@/core/language";
 import { type Photo, api } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { lookAtOwnEdges } from "@/client/own-edges";
+import { versionState } from "@/client/version-state";
 import { trueUp } from "@/core/edits";
 import type { Size } from "@/core/geometry";
 import { type StatedLayout, fieldOfView } from "@/core/lens";
@@ -32,23 +33,29 @@ export const roundWords = ({ model, focalPx }: StatedLayout, [width]: Size): str
     ? say("{model}° round on a cylinder", { model: fixed(fieldOfView(model, focalPx, width), 0) })
     : say("{model}° round on a sphere", { model: fixed(fieldOfView(model, focalPx, width), 0) });
 
-let running: AbortController | null = null;
+interface Looking {
+  readonly running: AbortController | null;
+  /** What is being looked at; who asks meanwhile waits for the same. */
+  readonly underWay: Promise<OwnProposal | null> | null;
+  /** Somebody waits for the picture to be trued up: pressed again meanwhile it is once. */
+  readonly waiting: boolean;
+}
 
-/** What is being looked at; who asks meanwhile waits for the same. */
-let underWay: Promise<OwnProposal | null> | null = null;
+const useLooking = versionState("own-edges", (): Looking => ({ running: null, underWay: null, waiting: false }));
 
 /** Looks at the photo's own edges. @returns what they propose; null where they tell nothing, or it was cancelled. */
 export function lookForOwnEdges(bench: Bench, photo: Photo): Promise<OwnProposal | null> {
   const mine = look(bench, photo).finally(() => {
-    if (underWay === mine) underWay = null;
+    if (useLooking.getState().underWay === mine) useLooking.setState({ underWay: null });
   });
-  underWay = mine;
+  useLooking.setState({ underWay: mine });
   return mine;
 }
 
 async function look(bench: Bench, photo: Photo): Promise<OwnProposal | null> {
-  running?.abort();
-  const stop = (running = new AbortController());
+  useLooking.getState().running?.abort();
+  const stop = new AbortController();
+  useLooking.setState({ running: stop });
   const { versionId, recipe, set } = bench();
   set({ own: { state: "looking" } });
   try {
@@ -70,35 +77,35 @@ async function look(bench: Bench, photo: Photo): Promise<OwnProposal | null> {
     );
     return null;
   } finally {
-    if (running === stop) running = null;
+    if (useLooking.getState().running === stop) useLooking.setState({ running: null });
   }
 }
 
 /** Stops looking. */
 export function stopLooking(bench: Bench): void {
-  running?.abort();
-  running = null;
+  useLooking.getState().running?.abort();
+  useLooking.setState({ running: null });
   if (bench().own.state === "looking") bench().set({ own: { state: "unlooked" } });
 }
 
-/** Somebody waits for the picture to be trued up: pressed again meanwhile it is once. */
-let waiting = false;
-
 /** Takes lens, lines, attitude and the clean frame from the picture's own edges, as one step; waits for them to be looked at where need be. */
 export async function trueUpNow(bench: Bench, photo: Photo): Promise<void> {
-  if (waiting) return;
-  waiting = true;
+  if (useLooking.getState().waiting) return;
+  useLooking.setState({ waiting: true });
+  const { versionId } = bench();
   try {
     await trueUpOnce(bench, photo);
   } finally {
-    waiting = false;
+    // Another version that is open by now waits, or not, for itself.
+    if (bench().versionId === versionId) useLooking.setState({ waiting: false });
   }
 }
 
 async function trueUpOnce(bench: Bench, photo: Photo): Promise<void> {
-  const { own } = bench();
-  const looking = own.state === "looking" ? underWay : null;
+  const { own, versionId } = bench();
+  const looking = own.state === "looking" ? useLooking.getState().underWay : null;
   const proposal = own.state === "found" ? own.proposal : await (looking ?? lookForOwnEdges(bench, photo));
+  if (bench().versionId !== versionId) return;
   if (proposal) return bench().edit(trueUp(proposal, bench().size));
   const now = bench().own;
   if (now.state === "nothing")

@@ -15,7 +15,6 @@ import { useEnds } from "../check/ends/ends-state";
 import { GridBar } from "../check/grid-bar";
 import { Guides } from "../check/guides/guides";
 import { GaugesSpoken } from "../check/gauges-spoken";
-import { forgetCompared } from "../compare/compare-state";
 import { CompareBar } from "../compare/compare-bar";
 import { CompareLayer, useFirstStyle } from "../compare/compare-layer";
 import { CompareNames } from "../compare/compare-names";
@@ -140,7 +139,6 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
 
   const byNumbers = gesture !== null && (course === "lens" || gesture.startsWith("angle"));
   const gridShown = grid || byNumbers || marks.grid === true;
-  useEffect(() => forgetCompared, [opened.version.id]);
   useGaugesOf(photo.id);
   const firstStyle = useFirstStyle(compared?.way ?? null, field);
   const differs = compared?.way === "difference";

@@ -5,7 +5,7 @@ import { useBench } from "@/client/bench-store";
 import { HARDNESS, type StrokeLock, type StrokePlane } from "@/core/edges";
 import { NumberField } from "@/ui";
 import { ShareField } from "../../share-field";
-import { LEAST_STRENGTH, radiusFor, useBrush } from "../../../brush/brush-state";
+import { LEAST_STRENGTH, radiusFor, useBrush, useBrushSettings } from "../../../brush/brush-state";
 
 const PLANES: Record<StrokePlane, string> = {
   picture: say("the picture"),
@@ -22,7 +22,8 @@ const LOCKS: Record<StrokeLock | "free", string> = {
 /** The brush in hand: its size, edge and strength, and for a graft how it copies. */
 export function BrushPart() {
   const { tool, size } = useBench();
-  const { radius, hardness, strength, source, aligned, along, lock, matched } = useBrush();
+  const { radius, source } = useBrush();
+  const { hardness, strength, aligned, along, lock, matched } = useBrushSettings();
   const graft = tool === "graft";
   if (!graft && tool !== "mend") return null;
   return (
@@ -42,14 +43,14 @@ export function BrushPart() {
         label={say("Hardness")}
         value={hardness}
         standard={HARDNESS}
-        onChange={(share) => useBrush.setState({ hardness: share })}
+        onChange={(share) => useBrushSettings.setState({ hardness: share })}
       />
       <ShareField
         label={say("Strength")}
         value={strength}
         standard={1}
         least={LEAST_STRENGTH}
-        onChange={(share) => useBrush.setState({ strength: share })}
+        onChange={(share) => useBrushSettings.setState({ strength: share })}
       />
       {graft && (
         <>
@@ -58,7 +59,7 @@ export function BrushPart() {
             <select
               className="select select-xs w-40"
               value={along}
-              onChange={(e) => useBrush.setState({ along: e.target.value as StrokePlane })}
+              onChange={(e) => useBrushSettings.setState({ along: e.target.value as StrokePlane })}
             >
               {(Object.keys(PLANES) as StrokePlane[]).map((key) => (
                 <option key={key} value={key}>
@@ -73,7 +74,7 @@ export function BrushPart() {
               className="select select-xs w-40"
               value={lock ?? "free"}
               onChange={(e) =>
-                useBrush.setState({ lock: e.target.value === "free" ? null : (e.target.value as StrokeLock) })
+                useBrushSettings.setState({ lock: e.target.value === "free" ? null : (e.target.value as StrokeLock) })
               }
             >
               {(Object.keys(LOCKS) as (StrokeLock | "free")[]).map((key) => (
@@ -92,7 +93,7 @@ export function BrushPart() {
                 type="checkbox"
                 className="checkbox checkbox-xs"
                 checked={on}
-                onChange={() => useBrush.setState({ [key]: !on })}
+                onChange={() => useBrushSettings.setState({ [key]: !on })}
               />
               {words}
             </label>

@@ -6,7 +6,7 @@ import { newId } from "../../../new-id";
 import { MOVE } from "../../../tools/move-tool";
 import { type Gesture, type Hand, type Tool, edit, pan } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";
-import { radiusFor, sourceAt, useBrush } from "../../../brush/brush-state";
+import { radiusFor, sourceAt, useBrush, useBrushSettings } from "../../../brush/brush-state";
 import { inHundredths, painting } from "../../../brush/painting";
 import { brushOverlay } from "../../../brush/brush-overlay";
 import { graftPreview } from "./graft-preview";
@@ -15,7 +15,7 @@ import { graftingFrom } from "./graft-source";
 /** A brush drawn over the picture becomes a stroke. */
 function stroking(kind: StrokeKind, start: Vec2, hand: Hand, pressure: number): Gesture {
   const { size, recipe } = hand.bench;
-  const set = useBrush.getState();
+  const set = { ...useBrush.getState(), ...useBrushSettings.getState() };
   const radius = radiusFor(set.radius, size);
   const from = kind === "graft" ? (graftingFrom(recipe, size, hand.projection.map, set, start)?.(start) ?? null) : null;
   return painting({ kind, start, radius, pressure }, (points, press) => {

@@ -1,13 +1,13 @@
 import { opened } from "../../../testing";
 import { at, onSheet, play } from "../../playing.testing";
-import { hardened, resized, sourceAt, useBrush, weakened } from "../../../brush/brush-state";
+import { hardened, resized, sourceAt, useBrush, useBrushSettings, weakened } from "../../../brush/brush-state";
 
 const SIZE = [4000, 3000] as const;
-const START = useBrush.getState();
-beforeEach(() => useBrush.setState({ ...START, radius: 40 }, true));
+beforeEach(() => useBrushSettings.setState(useBrushSettings.getInitialState(), true));
 
 const inEdges = (tool: string) => {
   const store = opened();
+  useBrush.setState({ radius: 40 });
   store.getState().set({ course: "edges", tool });
   return store;
 };
@@ -63,11 +63,11 @@ test("a graft's first press chooses where it copies from; aligned, the source ke
     [500, 500],
     [600, 600],
   ]);
-  useBrush.setState({ aligned: false });
+  useBrushSettings.setState({ aligned: false });
   draw(1300, 1000);
   expect(from()[2]).toEqual([500, 500]);
   sourceAt([700, 700]);
-  useBrush.setState({ aligned: true, lock: "horizontal" });
+  useBrushSettings.setState({ aligned: true, lock: "horizontal" });
   draw(1200, 710);
   expect(store.getState().recipe.edges.strokes![3]).toMatchObject({ from: [700, 710], lock: "horizontal" });
 });
@@ -86,12 +86,13 @@ test("a stroke is taken hold of and moved with the Move tool; what it copies fro
 });
 
 test("brushes keep within what makes sense", () => {
+  opened();
   for (let i = 0; i < 80; i++) resized(1.15, SIZE);
   expect(useBrush.getState().radius).toBe(1000);
   for (let i = 0; i < 120; i++) resized(1 / 1.15, SIZE);
   expect(useBrush.getState().radius).toBe(1.5);
   for (let i = 0; i < 20; i++) hardened(0.1);
-  expect(useBrush.getState().hardness).toBe(1);
-  const seen = Array.from({ length: 6 }, () => (weakened(), useBrush.getState().strength));
+  expect(useBrushSettings.getState().hardness).toBe(1);
+  const seen = Array.from({ length: 6 }, () => (weakened(), useBrushSettings.getState().strength));
   expect(seen).toEqual([0.8, 0.6, 0.4, 0.2, 1, 0.8]);
 });

@@ -1,7 +1,7 @@
 import { useBench } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";
 import { type UnderBrush, pathOn, ring, trace } from "../../../brush/brush-overlay";
-import { useBrush } from "../../../brush/brush-state";
+import { useBrush, useBrushSettings } from "../../../brush/brush-state";
 import { onScreen, recordedAt } from "../../../marks/projection";
 import { graftingFrom } from "./graft-source";
 
@@ -14,7 +14,7 @@ let copy: HTMLCanvasElement | null = null;
 export function graftPreview(parts: UnderBrush): void {
   const { context, by, recorded, colours } = parts;
   const { recipe, size } = useBench.getState();
-  const set = useBrush.getState();
+  const set = { ...useBrush.getState(), ...useBrushSettings.getState() };
   if (!set.source) return;
   const grafting = graftingFrom(recipe, size, by.map, set, set.running?.points[0] ?? recorded);
   const of = (p: Vec2): Vec2 | null => {

@@ -1,3 +1,4 @@
+import { versionState } from "@/client/version-state";
 import type { Shift, StrokePlane } from "@/core/edges";
 import type { Size, Vec2 } from "@/core/geometry";
 import type { Recipe } from "@/core/recipe";
@@ -10,9 +11,10 @@ import {
   shiftAlong,
   withCamera,
 } from "@/core/render";
-import type { useBrush } from "../../../brush/brush-state";
+import type { useBrush, useBrushSettings } from "../../../brush/brush-state";
 
-type Set = Pick<ReturnType<typeof useBrush.getState>, "source" | "first" | "aligned" | "along" | "lock">;
+type Set = Pick<ReturnType<typeof useBrush.getState>, "source" | "first"> &
+  Pick<ReturnType<typeof useBrushSettings.getState>, "aligned" | "along" | "lock">;
 
 interface Planned {
   readonly recipe: Recipe;
@@ -21,13 +23,16 @@ interface Planned {
   readonly plane: GraftPlane;
 }
 
-// The lines are solved for it: once a recipe, not once an event of the pointer.
-let last: Planned | null = null;
+/** The lines are solved for it: once a recipe, not once an event of the pointer. */
+const usePlanned = versionState("graft-plan", (): { readonly last: Planned | null } => ({ last: null }));
 
 function planned(recipe: Recipe, size: Size, along: StrokePlane): Planned {
+  const { last } = usePlanned.getState();
   if (last?.recipe === recipe && last.along === along) return last;
   const settled = withCamera(recipe, size);
-  return (last = { recipe, along, settled, plane: graftPlane(settled, size, along) });
+  const made = { recipe, along, settled, plane: graftPlane(settled, size, along) };
+  usePlanned.setState({ last: made });
+  return made;
 }
 
 /** How a graft that begins at a place copies: a function from places to where they are copied from; pixels of the original. */

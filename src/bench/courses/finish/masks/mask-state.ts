@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { versionState } from "@/client/version-state";
 import type { MaskEffect } from "@/core/finish";
 
 /** How masks are worked with. It is no part of the recipe. */
@@ -9,4 +9,7 @@ interface MaskState {
   readonly covered: boolean;
 }
 
-export const useMasks = create<MaskState>()(() => ({ effect: { exposure: -0.5 }, covered: false }));
+export const useMasks = versionState(
+  "masks",
+  (): MaskState => ({ effect: { exposure: -0.5 }, covered: false }),
+);

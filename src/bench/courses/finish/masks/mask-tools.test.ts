@@ -5,15 +5,9 @@ import { maskNames } from "./mask-names";
 import { useMasks } from "./mask-state";
 import { maskInTheMiddle } from "./new-mask";
 
-const BRUSH = useBrush.getState();
-const MASKS = useMasks.getState();
-beforeEach(() => {
-  useBrush.setState({ ...BRUSH, dabRadius: 60 }, true);
-  useMasks.setState(MASKS, true);
-});
-
 const inFinish = (tool: string) => {
   const store = opened();
+  useBrush.setState({ dabRadius: 60 });
   store.getState().set({ course: "finish", tool });
   return store;
 };

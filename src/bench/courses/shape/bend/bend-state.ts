@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { versionState } from "@/client/version-state";
 import type { Taut } from "@/core/shape/bend";
 
 /** How the marks of the shape are worked at; no part of the recipe. */
@@ -13,7 +13,10 @@ interface BendState {
   readonly lock: Exclude<Taut["lock"], "parallel">;
 }
 
-export const useBend = create<BendState>(() => ({ pulling: false, joint: null, mesh: false, lock: "free" }));
+export const useBend = versionState(
+  "bend",
+  (): BendState => ({ pulling: false, joint: null, mesh: false, lock: "free" }),
+);
 
 export const switchPulling = (): void => useBend.setState(({ pulling }) => ({ pulling: !pulling }));
 export const switchMesh = (): void => useBend.setState(({ mesh }) => ({ mesh: !mesh }));

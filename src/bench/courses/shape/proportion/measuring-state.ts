@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { versionState } from "@/client/version-state";
 import type { Vec2 } from "@/core/geometry";
 
 /** A true square or circle laid over the corrected picture; pixels of the plane. */
@@ -20,5 +20,5 @@ interface Measuring {
 
 const NOTHING: Measuring = { place: null, reference: null, tapes: [] };
 
-export const useMeasuring = create<Measuring>(() => NOTHING);
+export const useMeasuring = versionState("measuring", () => NOTHING);
 export const clearMeasuring = (): void => useMeasuring.setState(NOTHING);
