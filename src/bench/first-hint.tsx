@@ -4,7 +4,7 @@ import { say } from "@/core/language";
 import { Check } from "lucide-react";
 import { useState } from "react";
 import { useBench } from "@/client/bench-store";
-import { laidCourses } from "@/core/edits";
+import { laidCourses } from "@/core/recipe";
 
 const KEY = "flat-stone-hint-gone";
 

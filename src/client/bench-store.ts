@@ -1,7 +1,7 @@
 import { say } from "@/core/language";
 import { createContext, useContext } from "react";
 import { type StoreApi, createStore, useStore } from "zustand";
-import { type Edit, type FoundLines, edited, weighDetail, withLine } from "@/core/edits";
+import { type Edit, type FoundLines, edited, marksOf, weighDetail, withLine } from "@/core/edits";
 import type { FrameDetail } from "@/core/frame";
 import type { Size, Vec2 } from "@/core/geometry";
 import type { StatedLayout } from "@/core/lens";
@@ -220,14 +220,6 @@ export const createBenchStore = () =>
   }));
 
 const touched = (s: BenchState): Partial<BenchState> => (s.save === "conflict" ? {} : { save: "unsaved" });
-
-/** All that can be selected in a recipe. */
-const marksOf = ({ lines, proportion, shape, edges }: Recipe): readonly { readonly id: string }[] => [
-  ...lines,
-  ...(proportion.measures ?? []),
-  ...(shape ? [...shape.taut, ...shape.faces, ...shape.shields] : []),
-  ...(edges.strokes ?? []),
-];
 
 /** What holds after a step back or forward: its recipe, and no selection of a mark that is not there. */
 const arrived = (s: BenchState, { recipe }: Step): Partial<BenchState> => ({

@@ -5,20 +5,9 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { type Photo, type PhotoOnBoard, api, previewUrl } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { laidCourses } from "@/core/edits";
-import { COURSES, type CourseKey } from "@/core/recipe";
+import { COURSES, type CourseKey, laidCourses } from "@/core/recipe";
 import { Dialog } from "@/ui";
 import { type Carried, carryTo } from "./carry-to";
-
-/** What is said of a course that is carried: what goes, and what stays. */
-const WORDS: Record<CourseKey, string> = {
-  lens: say("the lens as it is set; right for the same lens at the same focal length"),
-  lines: say("angles set by hand and how far they are eased; not the lines"),
-  shape: say("a height set by hand; not the measures"),
-  frame: say("ratio, size and resolution; each photo keeps its own place"),
-  edges: say("what is done with gaps; not what was mended or grafted"),
-  finish: say("tone and sharpness; not the parts by themselves"),
-};
 
 /** Carries how courses are set here to other photos of the visit, each in a new version. */
 export function CarryDialog({ photo, onClose }: { photo: Photo; onClose: () => void }) {
@@ -55,7 +44,7 @@ export function CarryDialog({ photo, onClose }: { photo: Photo; onClose: () => v
         <div className="grid grid-cols-[17rem_1fr] gap-6">
           <fieldset disabled={running}>
             <legend className="caps pb-1">{say("What is carried")}</legend>
-            {COURSES.filter(({ key }) => laid.includes(key)).map(({ key, name }) => (
+            {COURSES.filter(({ key }) => laid.includes(key)).map(({ key, name, carries }) => (
               <label key={key} className="flex cursor-pointer items-start gap-2 py-1">
                 <input
                   type="checkbox"
@@ -68,7 +57,7 @@ export function CarryDialog({ photo, onClose }: { photo: Photo; onClose: () => v
                 />
                 <span>
                   {name}
-                  <span className="muted block text-[0.9rem]">{WORDS[key]}</span>
+                  <span className="muted block text-[0.9rem]">{carries}</span>
                 </span>
               </label>
             ))}

@@ -1,7 +1,6 @@
 import { say } from "@/core/language";
 import { COURSES } from "@/core/recipe";
 import { comparing, endComparing, useCompare } from "../compare/compare-state";
-import { isReady } from "../courses/ready";
 import { lookForOwnEdges, trueUpNow } from "../own-edges/look";
 import type { Command } from "./command";
 
@@ -11,7 +10,6 @@ const courses: readonly Command[] = COURSES.map(({ key, name }, i) => ({
   words: say("Course {number}: {name}", { number: i + 1, name }),
   group: "Courses",
   keys: [`${i + 1}`],
-  can: () => isReady(key),
   run: ({ get }) => get().set({ course: key }),
 }));
 

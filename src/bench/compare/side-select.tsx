@@ -3,8 +3,7 @@
 import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { api } from "@/client";
-import { laidCourses } from "@/core/edits";
-import { COURSES, type Recipe } from "@/core/recipe";
+import { COURSES, type Recipe, laidCourses } from "@/core/recipe";
 import { notify } from "@/ui";
 import type { Opened } from "../opened";
 import { type Side } from "./compare-state";

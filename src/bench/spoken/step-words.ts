@@ -1,5 +1,5 @@
 import { capital, say } from "@/core/language";
-import { changeWords } from "@/core/edits";
+import { changes } from "@/core/edits";
 import { type Line, type Recipe, bubbleNames, lineKind } from "@/core/recipe";
 import { fixed } from "@/ui";
 import type { LineRow } from "../derived";
@@ -41,7 +41,10 @@ export function stepWords(before: Recipe, after: Recipe, rows: readonly Row[], b
   const base = told.length === 0 ? before : { ...before, lines: others.lines };
   const gone = before.lines.filter((l) => !after.lines.some(({ id }) => id === l.id));
   const names = bubbleNames(before.lines);
-  const rest = changeWords(base, others).filter((words) => told.length === 0 || words !== say("attitude changed"));
+  // Where lines are told, that the attitude followed goes without saying.
+  const rest = changes(base, others)
+    .filter(({ course, what }) => told.length === 0 || course !== "lines" || what !== "rest")
+    .map(({ words }) => words);
   const said = [
     ...told.map(rowWords),
     ...(told.length > 0

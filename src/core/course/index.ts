@@ -4,6 +4,7 @@
  */
 export * from "./course-part";
 export * from "./light";
+export * from "./number-setting";
 export * from "./plane-step";
 export * from "./raster";
 export * from "./raster-step";

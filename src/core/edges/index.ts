@@ -5,5 +5,6 @@
 export * from "./fill";
 export * from "./gap-side";
 export * from "./recipe-part";
+export * from "./course";
 export * from "./strokes";
 export * from "./stroke-area";

@@ -1,7 +1,6 @@
-import { say } from "../language";
 import { z } from "zod";
-import { coursePart, point } from "../course";
-import { strokes, strokesOn } from "./strokes";
+import { point } from "../course";
+import { strokes } from "./strokes";
 
 /** A side of the photo, beyond which a gap lies. */
 export const SIDES = ["left", "top", "right", "bottom"] as const;
@@ -19,7 +18,8 @@ const MOST_CORNERS = 100;
 /** How far a fill may reach into the photo, as a share of the photo's longer side. */
 export const MOST_REACH = 0.05;
 
-const edges = z.strictObject({
+/** The edges in a recipe. */
+export const edgesSettings = z.strictObject({
   on: z.boolean().default(true),
   gaps: z.enum(GAP_CHOICES).default("leave").describe("What is done with every gap that is not in `each`"),
   plain: colour.optional().describe("#rrggbb of plain gaps, and of clear ones where the format has no alpha"),
@@ -47,7 +47,7 @@ const edges = z.strictObject({
   strokes: strokes.optional().describe("Mended and grafted by hand, one upon the other"),
 });
 
-export type EdgesSettings = z.output<typeof edges>;
+export type EdgesSettings = z.output<typeof edgesSettings>;
 export type SourceArea = NonNullable<EdgesSettings["sources"]>[number];
 
 export const WHITE = "#ffffff";
@@ -62,7 +62,7 @@ export function choiceFor(
   return { do: own?.do ?? gaps, plain: own?.plain ?? plain };
 }
 
-/** The settings of gaps that are shut shut, which move places; null where there are none. */
+/** The settings of gaps that are pulled shut, which move places; null where there are none. */
 export function onlyShuts(settings: EdgesSettings): EdgesSettings | null {
   const shut = SIDES.filter((side) => choiceFor(settings, side).do === "bend");
   return shut.length > 0 ? { on: true, gaps: "leave", each: shut.map((side) => ({ side, do: "bend" })) } : null;
@@ -75,13 +75,3 @@ export const onlyPlacing = (settings: EdgesSettings): EdgesSettings =>
 /** Whether any gap would be made: filled or given a colour. */
 export const makesGaps = (settings: EdgesSettings): boolean =>
   SIDES.some((side) => ["fill", "plain"].includes(choiceFor(settings, side).do));
-
-/** Course 5: the empty wedges that remain. */
-export const edgesPart = coursePart({
-  key: "edges",
-  name: say("Edges"),
-  ready: true,
-  shape: { edges: edges.prefault({}) },
-  laid: ({ edges }) =>
-    edges.gaps !== "leave" || (edges.each ?? []).some((g) => g.do !== "leave") || strokesOn(edges).length > 0,
-});

@@ -1,6 +1,6 @@
 import { NO_FINISH } from "../finish";
-import { COURSES, type Recipe, emptyRecipe, readRecipe } from "../recipe";
-import { carryCourses, edited, laidCourses } from ".";
+import { COURSES, type Recipe, emptyRecipe, laidCourses, readRecipe } from "../recipe";
+import { carryCourses, edited } from ".";
 
 const size = [4000, 3000] as const;
 

@@ -1,50 +1,7 @@
+import { type CourseTold, type MarkList, type Things, written } from "../course";
 import { say } from "../language";
 import { isSameJson } from "./same-json";
-import type { CourseKey, Recipe } from "../recipe";
-
-/** So many things of a kind, in words; one has no number. */
-type Things = (count: number) => string;
-
-const THINGS = {
-  plumb: (count) => say("{count, plural, one {plumb} other {# plumbs}}", { count }),
-  sill: (count) => say("{count, plural, one {sill} other {# sills}}", { count }),
-  taut: (count) => say("{count, plural, one {taut} other {# taut lines}}", { count }),
-  face: (count) => say("{count, plural, one {face} other {# faces}}", { count }),
-  guide: (count) => say("{count, plural, one {guide} other {# guides}}", { count }),
-  measure: (count) => say("{count, plural, one {measure} other {# measures}}", { count }),
-  bent: (count) => say("{count, plural, one {taut line of the shape} other {# taut lines of the shape}}", { count }),
-  joint: (count) => say("{count, plural, one {joint} other {# joints}}", { count }),
-  joined: (count) => say("{count, plural, one {joined face} other {# joined faces}}", { count }),
-  shield: (count) => say("{count, plural, one {shield} other {# shields}}", { count }),
-  keep: (count) => say("{count, plural, one {keep mark} other {# keep marks}}", { count }),
-  source: (count) => say("{count, plural, one {area to fill from} other {# areas to fill from}}", { count }),
-  mend: (count) => say("{count, plural, one {mend} other {# mends}}", { count }),
-  graft: (count) => say("{count, plural, one {graft} other {# grafts}}", { count }),
-  wash: (count) => say("{count, plural, one {wash} other {# washes}}", { count }),
-  dab: (count) => say("{count, plural, one {dab} other {# dabs}}", { count }),
-} as const satisfies Record<string, Things>;
-
-interface Marks {
-  readonly of: (r: Recipe) => readonly { readonly id: string }[];
-  readonly things: (item: never) => Things;
-  /** Whose settings these are, where its other settings are told as well. */
-  readonly course?: CourseKey;
-}
-
-const LISTS: readonly Marks[] = [
-  { of: (r) => r.lines, things: ({ kind }: { kind: "plumb" | "sill" | "taut" }) => THINGS[kind] },
-  { of: (r) => r.faces, things: () => THINGS.face },
-  { of: (r) => r.guides ?? [], things: () => THINGS.guide },
-  { of: (r) => r.proportion.measures ?? [], things: () => THINGS.measure, course: "shape" },
-  { of: (r) => r.shape?.taut ?? [], things: () => THINGS.bent, course: "shape" },
-  { of: (r) => r.shape?.joints ?? [], things: () => THINGS.joint, course: "shape" },
-  { of: (r) => r.shape?.faces ?? [], things: () => THINGS.joined, course: "shape" },
-  { of: (r) => r.shape?.shields ?? [], things: () => THINGS.shield, course: "shape" },
-  { of: (r) => r.frame.keep ?? [], things: () => THINGS.keep, course: "frame" },
-  { of: (r) => r.edges.sources ?? [], things: () => THINGS.source, course: "edges" },
-  { of: (r) => r.edges.strokes ?? [], things: ({ kind }: { kind: "mend" | "graft" }) => THINGS[kind], course: "edges" },
-  { of: (r) => r.finish?.masks ?? [], things: ({ kind }: { kind: "wash" | "dab" }) => THINGS[kind], course: "finish" },
-];
+import { COURSES, type CourseKey, type Recipe } from "../recipe";
 
 /** What became of a list of marks: "2 plumbs drawn", "sill moved". */
 function listWords<T extends { readonly id: string }>(
@@ -87,96 +44,61 @@ function listWords<T extends { readonly id: string }>(
   ];
 }
 
-interface Told {
-  readonly course: CourseKey;
+/** One thing that was done between two recipes. */
+export interface Change {
+  /** Where it was done; null: in none of the courses. */
+  readonly course: CourseKey | null;
+  /** What changed: marks, a number, a course left out or applied again, or something else of a course. */
+  readonly what: "marks" | "number" | "switch" | "rest";
   readonly words: string;
-  readonly of: (r: Recipe) => number | undefined;
-  readonly unit: string;
-  readonly times?: number;
-  readonly digits?: number;
 }
 
-const NUMBERS: readonly Told[] = [
-  { course: "lines", words: say("pitch"), of: (r) => r.attitude.pitch, unit: "°", digits: 2 },
-  { course: "lines", words: say("turn"), of: (r) => r.attitude.yaw, unit: "°", digits: 2 },
-  { course: "lines", words: say("roll"), of: (r) => r.attitude.roll, unit: "°", digits: 2 },
-  { course: "lines", words: say("ease of verticals"), of: (r) => r.attitude.ease.plumb, unit: " %", times: 100 },
-  { course: "lines", words: say("ease of horizontals"), of: (r) => r.attitude.ease.sill, unit: " %", times: 100 },
-  { course: "lens", words: say("amount of the lens"), of: (r) => r.lens.amount, unit: " %", times: 100 },
-  { course: "shape", words: say("height"), of: (r) => r.proportion.height, unit: " %", times: 100, digits: 1 },
-  { course: "finish", words: say("exposure"), of: (r) => r.finish?.exposure ?? 0, unit: " st", digits: 2 },
-  { course: "finish", words: say("warmth"), of: (r) => r.finish?.warmth ?? 0, unit: " st", digits: 2 },
-  { course: "finish", words: say("magenta"), of: (r) => r.finish?.tint ?? 0, unit: " st", digits: 2 },
-  { course: "finish", words: say("contrast"), of: (r) => r.finish?.contrast ?? 0, unit: " %", times: 100 },
-  { course: "finish", words: say("bright parts"), of: (r) => r.finish?.bright ?? 0, unit: " %", times: 100 },
-  { course: "finish", words: say("dark parts"), of: (r) => r.finish?.dark ?? 0, unit: " %", times: 100 },
-  { course: "finish", words: say("black"), of: (r) => r.finish?.black ?? 0, unit: " %", times: 100 },
-  { course: "finish", words: say("white"), of: (r) => r.finish?.white ?? 1, unit: " %", times: 100 },
-  { course: "finish", words: say("colours"), of: (r) => r.finish?.saturation ?? 0, unit: " %", times: 100 },
-  { course: "finish", words: say("even sharpness"), of: (r) => r.finish?.even ?? 0, unit: " %", times: 100 },
-];
+/** Straight lines to check by, which are no course's. */
+const GUIDES: MarkList<Recipe> = {
+  of: (r) => r.guides ?? [],
+  things: () => (count) => say("{count, plural, one {guide} other {# guides}}", { count }),
+};
 
-const written = (v: number, { times = 1, digits = 0, unit }: Told): string =>
-  `${(times * v).toFixed(digits).replace("-", "−")}${unit}`;
+const markWords = (before: Recipe, after: Recipe, { of, things }: MarkList<Recipe>): string[] =>
+  listWords(of(before), of(after), things as (mark: { readonly id: string }) => Things);
 
-/** The parts of a recipe that can be left out, and what is said where something else of them changed. */
-const PARTS: readonly {
-  readonly course: CourseKey;
-  readonly name: string;
-  readonly of: (r: Recipe) => unknown;
-  readonly on: (r: Recipe) => boolean;
-  readonly rest: string;
-}[] = [
-  { course: "lens", name: say("Lens"), of: (r) => r.lens, on: (r) => r.lens.on, rest: say("lens changed") },
-  {
-    course: "lines",
-    name: say("Lines"),
-    of: (r) => r.attitude,
-    on: (r) => r.attitude.on,
-    rest: say("attitude changed"),
-  },
-  {
-    course: "shape",
-    name: say("Shape"),
-    of: (r) => [r.proportion, r.shape],
-    on: (r) => r.proportion.on,
-    rest: say("shape changed"),
-  },
-  // What the photo shows is weighed by itself: nobody did that.
-  {
-    course: "frame",
-    name: say("Frame"),
-    of: ({ frame: { detail, ...frame } }) => (void detail, frame),
-    on: (r) => r.frame.on,
-    rest: say("frame changed"),
-  },
-  { course: "edges", name: say("Edges"), of: (r) => r.edges, on: (r) => r.edges.on, rest: say("edges changed") },
-  {
-    course: "finish",
-    name: say("Finish"),
-    of: (r) => r.finish,
-    on: (r) => r.finish?.on ?? true,
-    rest: say("finish changed"),
-  },
-];
-
-/** What was done between two recipes, in a few words each: "2 plumbs drawn", "pitch 3.20° → 4.10°"; none where they are the same. */
-export function changeWords(before: Recipe, after: Recipe): string[] {
-  const lists = LISTS.flatMap(({ of, things, course }) =>
-    listWords(of(before), of(after), things as (i: { id: string }) => Things).map((words) => ({ course, words })),
+function changesIn(course: CourseKey, name: string, told: CourseTold<Recipe>, before: Recipe, after: Recipe): Change[] {
+  const change = (what: Change["what"], words: string): Change => ({ course, what, words });
+  const marks = told.marks.flatMap(({ apart, ...list }) =>
+    markWords(before, after, list).map((words) => ({ apart, change: change("marks", words) })),
   );
-  const numbers = NUMBERS.flatMap((told) => {
-    const [from, to] = [told.of(before) ?? 0, told.of(after) ?? 0];
-    const [a, b] = [written(from, told), written(to, told)];
-    return from !== to && a !== b ? [{ course: told.course, words: `${told.words} ${a} → ${b}` }] : [];
+  const numbers = told.numbers.flatMap(({ setting, of }) => {
+    const [from, to] = [of(before) ?? setting.standard, of(after) ?? setting.standard];
+    const [a, b] = [written(setting, from), written(setting, to)];
+    return from !== to && a !== b ? [change("number", `${setting.words} ${a} → ${b}`)] : [];
   });
-  const said = [...lists, ...numbers];
-  const rest = PARTS.flatMap(({ course, name, of, on, rest: words }) => {
-    if (on(before) !== on(after))
-      return [on(after) ? say("{name} applied again", { name }) : say("{name} left out", { name })];
-    const isSaid = said.some((s) => s.course === course);
-    return !isSaid && !isSameJson(of(before), of(after)) ? [words] : [];
-  });
-  const camera = isSameJson(before.camera, after.camera) ? [] : [say("focal length changed")];
-  return [...said.map((s) => s.words), ...rest, ...camera];
+  const said = [...marks.map((m) => m.change), ...numbers];
+  if (told.on(before) !== told.on(after))
+    return [
+      ...said,
+      change("switch", told.on(after) ? say("{name} applied again", { name }) : say("{name} left out", { name })),
+    ];
+  const isSaid = numbers.length > 0 || marks.some(({ apart }) => !apart);
+  return !isSaid && !isSameJson(told.all(before), told.all(after)) ? [...said, change("rest", told.rest)] : said;
 }
+
+/** What was done between two recipes; nothing where they are the same. */
+export function changes(before: Recipe, after: Recipe): Change[] {
+  const none = (what: Change["what"], words: string): Change => ({ course: null, what, words });
+  const all = COURSES.flatMap(({ key, name, told }) => changesIn(key, name, told as CourseTold<Recipe>, before, after));
+  const camera = isSameJson(before.camera, after.camera) ? [] : [none("rest", say("focal length changed"))];
+  return [
+    ...all.filter((c) => c.what === "marks"),
+    ...markWords(before, after, GUIDES).map((words) => none("marks", words)),
+    ...all.filter((c) => c.what === "number"),
+    ...all.filter((c) => c.what !== "marks" && c.what !== "number"),
+    ...camera,
+  ];
+}
+
+/** The same in a few words each: "2 plumbs drawn", "pitch 3.20° → 4.10°". */
+export const changeWords = (before: Recipe, after: Recipe): string[] => changes(before, after).map((c) => c.words);
+
+/** All marks of a recipe, whatever their course. */
+export const marksOf = (recipe: Recipe): readonly { readonly id: string }[] =>
+  COURSES.flatMap(({ told }) => (told as CourseTold<Recipe>).marks.flatMap(({ of }) => of(recipe)));

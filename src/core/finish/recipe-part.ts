@@ -1,24 +1,18 @@
-import { say } from "../language";
 import { z } from "zod";
-import { coursePart } from "../course";
-import { masks, masksOn } from "./masks";
+import { numberSchema } from "../course";
+import { SETTINGS } from "./settings";
+import { masks } from "./masks";
 
-const share = z.number().min(-1).max(1).default(0);
-
-const finish = z.strictObject({
+/** Tone and sharpness in a recipe. */
+export const finishSettings = z.strictObject({
   on: z.boolean().default(true),
-  exposure: z.number().min(-6).max(6).default(0).describe("Stops: doublings of light"),
-  warmth: z.number().min(-3).max(3).default(0).describe("Stops of red over blue; grey keeps its light"),
-  tint: z.number().min(-3).max(3).default(0).describe("Stops of red and blue over green; grey keeps its light"),
-  contrast: share.describe("Steeper (above 0) or flatter about `mid`"),
-  mid: z
-    .number()
-    .min(0.1)
-    .max(0.9)
-    .default(0.46)
-    .describe("What contrast leaves as it is, 0…1 as displayed; 0.46: 18 % of the light"),
-  black: z.number().min(-0.3).max(0.6).default(0).describe("What becomes black, 0…1 as displayed"),
-  white: z.number().min(0.4).max(1.3).default(1).describe("What becomes white, 0…1 as displayed"),
+  exposure: numberSchema(SETTINGS.exposure),
+  warmth: numberSchema(SETTINGS.warmth),
+  tint: numberSchema(SETTINGS.tint),
+  contrast: numberSchema(SETTINGS.contrast),
+  mid: numberSchema(SETTINGS.mid),
+  black: numberSchema(SETTINGS.black),
+  white: numberSchema(SETTINGS.white),
   curve: z
     .array(z.tuple([z.number().min(0).max(1), z.number().min(0).max(1)]))
     .min(2)
@@ -29,16 +23,11 @@ const finish = z.strictObject({
     )
     .optional()
     .describe("Points of a tone curve, from and to, 0…1 as displayed; smooth between them; absent: straight"),
-  bright: share.describe("Bright parts lifted (above 0) or held back, what is within them kept"),
-  dark: share.describe("Dark parts lifted (above 0) or held back"),
-  saturation: share.describe("Colours stronger (above 0) or weaker; what is strong already least"),
+  bright: numberSchema(SETTINGS.bright),
+  dark: numberSchema(SETTINGS.dark),
+  saturation: numberSchema(SETTINGS.saturation),
   masks: masks.optional().describe("Parts that are lighter, warmer or sharper than the rest"),
-  even: z
-    .number()
-    .min(0)
-    .max(1.5)
-    .default(0)
-    .describe("How much of the sharpness that stretching took is given back; 1: as shot"),
+  even: numberSchema(SETTINGS.even),
   blur: z
     .number()
     .min(0.3)
@@ -66,23 +55,12 @@ const finish = z.strictObject({
     .describe("Sharpening for screen or paper, last of all; absent: none"),
 });
 
-export type FinishSettings = z.output<typeof finish>;
+export type FinishSettings = z.output<typeof finishSettings>;
 
-export const NO_FINISH: FinishSettings = finish.parse({});
+export const NO_FINISH: FinishSettings = finishSettings.parse({});
 
 /** Whether settings change a tone or a colour. */
 export const tones = ({ exposure, warmth, tint, contrast, black, white, curve, saturation }: FinishSettings): boolean =>
   [exposure, warmth, tint, contrast, black, saturation].some((v) => v !== 0) ||
   white !== 1 ||
   (curve?.some(([from, to]) => from !== to) ?? false);
-
-/** Course 6: the tone, and the sharpness lost on the way. */
-export const finishPart = coursePart({
-  key: "finish",
-  name: say("Finish"),
-  ready: true,
-  shape: { finish: finish.optional().describe("Tone and sharpness, last of all; absent: nothing") },
-  laid: ({ finish: f }) =>
-    f !== undefined &&
-    (tones(f) || f.bright !== 0 || f.dark !== 0 || f.even > 0 || f.output !== undefined || masksOn(f.masks).length > 0),
-});

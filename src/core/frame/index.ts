@@ -1,5 +1,6 @@
 /** The frame: which part of the corrected plane becomes the picture. */
 export * from "./recipe-part";
+export * from "./course";
 export * from "./clean-frame";
 export * from "./keep-marks";
 export * from "./weighed-frame";

@@ -1,6 +1,5 @@
-import { say } from "../language";
 import { z } from "zod";
-import { coursePart, pixels, point } from "../course";
+import { pixels, point } from "../course";
 
 const side = z.number().positive().max(1e7);
 
@@ -29,7 +28,8 @@ export const outputSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("scale"), to: z.number().min(1).max(5000).describe("1:50 is 50"), dpi }),
 ]);
 
-const frame = z.strictObject({
+/** The frame in a recipe. */
+export const frameSettings = z.strictObject({
   on: z.boolean().default(true),
   rule: z.enum(["clean", "free"]).default("clean"),
   ratio: z.number().min(0.05).max(20).nullable().default(null).describe("Width / height; null: free"),
@@ -62,25 +62,9 @@ const frame = z.strictObject({
 
 export type FrameDetail = z.output<typeof detail>;
 
-export type KeepMark = NonNullable<z.output<typeof frame>["keep"]>[number];
+export type KeepMark = NonNullable<z.output<typeof frameSettings>["keep"]>[number];
 /** A recipe's keep marks; most have none. */
 export const keepMarksOf = (recipe: { readonly frame: Pick<FrameSettings, "keep"> }): readonly KeepMark[] =>
   recipe.frame.keep ?? [];
 
-export type FrameSettings = z.output<typeof frame>;
-
-/** Course 4: what stays in the picture. */
-export const framePart = coursePart({
-  key: "frame",
-  name: say("Frame"),
-  ready: true,
-  shape: { frame: frame.prefault({}) },
-  laid: (recipe) =>
-    keepMarksOf(recipe).length > 0 ||
-    recipe.frame.ratio !== null ||
-    recipe.frame.rule === "free" ||
-    recipe.frame.prefer === "area" ||
-    recipe.frame.turn !== undefined ||
-    recipe.frame.mirror === true ||
-    recipe.frame.output !== undefined,
-});
+export type FrameSettings = z.output<typeof frameSettings>;

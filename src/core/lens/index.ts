@@ -11,6 +11,7 @@ export * from "./wide/field-of-view";
 export * from "./wide/solve-field";
 export * from "./wide/stated-layout";
 export * from "./recipe-part";
+export * from "./course";
 export * from "./measure-fringes";
 export * from "./orientation";
 export * from "./srgb";

@@ -1,9 +1,8 @@
-import { say } from "../language";
 import { z } from "zod";
-import { coursePart, finite, point } from "../course";
-import { isStitched } from "./lens";
+import { finite, point } from "../course";
 
-const lens = z.strictObject({
+/** The lens in a recipe. */
+export const lensSettings = z.strictObject({
   on: z.boolean().default(true),
   from: z.enum(["none", "profile", "traced", "by-hand", "own-edges", "metadata"]).default("none"),
   profile: z.string().nullable().default(null),
@@ -33,9 +32,10 @@ const lens = z.strictObject({
     .describe("How far purple and green along hard edges are taken out"),
 });
 
-export type LensSettings = z.output<typeof lens>;
+export type LensSettings = z.output<typeof lensSettings>;
 
-const numbersOf = ({ k, p, fringes, vignetting, calm }: LensSettings): number[] => [
+/** All that tells whether a lens does anything. */
+export const numbersOf = ({ k, p, fringes, vignetting, calm }: LensSettings): number[] => [
   ...k,
   ...p,
   ...fringes.red,
@@ -44,12 +44,3 @@ const numbersOf = ({ k, p, fringes, vignetting, calm }: LensSettings): number[] 
   calm.purple,
   calm.green,
 ];
-
-/** Course 1: bowing, colour fringes, dark corners. */
-export const lensPart = coursePart({
-  key: "lens",
-  name: say("Lens"),
-  ready: true,
-  shape: { lens: lens.prefault({}) },
-  laid: (recipe) => isStitched(recipe.lens.model) || numbersOf(recipe.lens).some((v) => v !== 0),
-});

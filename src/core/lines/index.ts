@@ -1,5 +1,6 @@
 /** Marks that are straight in reality, and how far they stand out of true. */
 export * from "./recipe-part";
+export * from "./course";
 export * from "./attitude-step";
 export * from "./out-of-true";
 export * from "./halved";

@@ -1,6 +1,5 @@
-import { say } from "../language";
 import { z } from "zod";
-import { coursePart, point } from "../course";
+import { point } from "../course";
 
 const line = z.strictObject({
   id: z.string().min(1).max(64),
@@ -66,11 +65,5 @@ export type Line = z.output<typeof line>;
 export type Face = z.output<typeof face>;
 export type AttitudeSettings = z.output<typeof attitude>;
 
-/** Course 2: which way the camera really pointed. */
-export const linesPart = coursePart({
-  key: "lines",
-  name: say("Lines"),
-  ready: true,
-  shape: { lines, faces: z.array(face).max(200).default([]), attitude: attitude.prefault({}) },
-  laid: ({ attitude: a }) => a.pitch !== 0 || a.yaw !== 0 || a.roll !== 0,
-});
+/** What Lines adds to the recipe. */
+export const linesKeys = { lines, faces: z.array(face).max(200).default([]), attitude: attitude.prefault({}) };

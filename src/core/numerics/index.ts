@@ -5,3 +5,4 @@ export * from "./least-squares";
 export * from "./min-cut";
 export * from "./robust";
 export * from "./symmetric";
+export * from "./last-used";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { type CoursePart, pixels, point } from "../course";
+import { pixels, point } from "../course";
 import { COURSES } from "./courses";
 
 export const RECIPE_FORMAT = "flat-stone-recipe";
@@ -35,11 +35,16 @@ const base = {
 };
 
 type Intersected<U> = (U extends unknown ? (u: U) => void : never) extends (i: infer I) => void ? I : never;
-type ShapesOf<P extends readonly CoursePart[]> = Intersected<P[number]["shape"]>;
+/** As much of a course's part as tells its keys. */
+interface WithKeys {
+  readonly keys: z.ZodRawShape;
+}
+
+type ShapesOf<P extends readonly WithKeys[]> = Intersected<P[number]["keys"]>;
 
 /** The schema of recipes of these courses. Unknown keys are refused, so that nothing is dropped silently. */
-export function recipeSchemaOf<const P extends readonly CoursePart[]>(parts: P) {
-  return z.strictObject(Object.assign({}, base, ...parts.map((part) => part.shape)) as typeof base & ShapesOf<P>);
+export function recipeSchemaOf<const P extends readonly WithKeys[]>(parts: P) {
+  return z.strictObject(Object.assign({}, base, ...parts.map((part) => part.keys)) as typeof base & ShapesOf<P>);
 }
 
 /** Recipe, version 1. */

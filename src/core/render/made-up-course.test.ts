@@ -1,11 +1,11 @@
 import { z } from "zod";
-import { type PlaneStep, coursePart } from "../course";
+import { type PlaneStep, type PlaneStepMaker, coursePart } from "../course";
 import type { Size, Vec2 } from "../geometry";
 import { COURSES, emptyRecipe, recipeSchemaOf } from "../recipe";
 import { eachCell } from "./cells";
 import { AS_SHOT, type CompiledMap, compile } from "./compile";
 import { type SettledRecipe, withCamera } from "./settled";
-import { STEPS, type StepOf, type Steps } from "./steps";
+import { type Steps, stepsOf } from "./steps";
 
 /**
  * A course that exists only here, made as docs/adding-a-course.md says: its part of the recipe, when it is laid, and its
@@ -13,17 +13,10 @@ import { STEPS, type StepOf, type Steps } from "./steps";
  */
 const SIZE: Size = [640, 480];
 const fold = z.strictObject({ at: z.number(), by: z.number().min(0.2).max(5).default(1) });
-const foldPart = coursePart({
-  key: "fold",
-  name: "Fold",
-  ready: true,
-  shape: { fold: fold.prefault({ at: 300 }) },
-  laid: (recipe) => recipe.fold.by !== 1,
-});
-type WithFold = SettledRecipe & { fold: z.output<typeof fold> };
+type Fold = z.output<typeof fold>;
+type WithFold = SettledRecipe & { fold: Fold };
 
-const foldStep: StepOf = (recipe): PlaneStep | null => {
-  const { at, by } = (recipe as WithFold).fold;
+function foldStep({ at, by }: Fold): PlaneStep | null {
   if (by === 1) return null;
   const out = (x: number): number => (x <= at ? x : at + by * (x - at));
   const back = (x: number): number => (x <= at ? x : at + (x - at) / by);
@@ -42,10 +35,26 @@ const foldStep: StepOf = (recipe): PlaneStep | null => {
       ],
     ],
   };
-};
+}
+
+const foldPart = coursePart({
+  key: "fold",
+  name: "Fold",
+  keys: { fold: fold.prefault({ at: 300 }) },
+  laid: (recipe) => recipe.fold.by !== 1,
+  plane: [
+    {
+      inputs: (recipe: { readonly fold: Fold }) => [recipe.fold],
+      make: (recipe: { readonly fold: Fold }) => foldStep(recipe.fold),
+    },
+  ] satisfies PlaneStepMaker<{ readonly fold: Fold }>[],
+  carried: (from) => from,
+  carries: "the fold",
+  told: { marks: [], numbers: [], all: (r) => r.fold, on: () => true, rest: "fold changed" },
+});
 
 const schema = recipeSchemaOf([...COURSES, foldPart]);
-const steps: Steps = { ...STEPS, plane: [...STEPS.plane, foldStep] };
+const steps: Steps = stepsOf([...COURSES, foldPart as unknown as (typeof COURSES)[number]]);
 
 function recipeWith(by: number, at = 300): WithFold {
   const parsed = schema.parse({

@@ -1,74 +1,72 @@
-import { type PlaneStep, type RasterStep, chained } from "../course";
-import { evenStep, localLightStep, maskStep, outputStep, toneStep } from "../finish";
-import type { Rect, Size } from "../geometry";
-import { lensStep } from "../lens";
-import { attitudeStep } from "../lines";
-import { proportionStep } from "../shape/proportion";
-import { type BendModel, bendModel, stepOf } from "../shape/bend";
+import { type Beneath, type Finished, type PlaneStep, type PlaneStepMaker, type RasterStep, type RasterStepMaker, chained } from "../course";
+import type { Size } from "../geometry";
+import { COURSES } from "../recipe";
+import { BEND, type BendModel, bendKey, bendModel } from "../shape";
 import type { SettledRecipe } from "./settled";
-import { isByRays, viewStep } from "./view-step";
-
-/**
- * Makes a course's step for a photo of `size`, pixels; null where it leaves everything where, or as, it is. @param moving asks for
- * a quick one, while something is dragged.
- */
-export type StepOf = (recipe: SettledRecipe, size: Size, moving: boolean) => PlaneStep | null;
-/** What a step on pixels may know beside the recipe: all plane steps as one, the pixels made of one of the plane, and the frame on it. */
-export interface Finished {
-  readonly plane: PlaneStep;
-  readonly scale: number;
-  readonly frame: Rect;
-}
-export type RasterStepOf = (recipe: SettledRecipe, size: Size, finished: Finished) => RasterStep | null;
 
 /** The courses' steps. */
 export interface Steps {
   /** From the recorded picture to the corrected plane. */
-  readonly plane: readonly StepOf[];
+  readonly plane: readonly PlaneStepMaker<SettledRecipe>[];
   /** On the corrected plane, in the order in which they run. */
-  readonly raster: readonly RasterStepOf[];
+  readonly raster: readonly RasterStepMaker<SettledRecipe>[];
 }
 
-/** From the recorded picture to the corrected camera's: by its rays in one step, or plane by plane. */
-const BEFORE_PROPORTION: readonly StepOf[] = [
-  (recipe, size) => (isByRays(recipe) ? viewStep(recipe, size) : lensStep(recipe, size)),
-  (recipe) => (isByRays(recipe) ? null : attitudeStep(recipe)),
-];
+interface Makers {
+  readonly plane?: Steps["plane"];
+  readonly raster?: Steps["raster"];
+}
 
-/** What places are moved by before shape's marks. */
-const BEFORE_SHAPE: readonly StepOf[] = [...BEFORE_PROPORTION, proportionStep];
+/** The steps of courses, in their order. */
+export const stepsOf = (parts: readonly Makers[]): Steps => ({
+  plane: parts.flatMap(({ plane = [] }) => plane),
+  raster: parts.flatMap(({ raster = [] }) => raster),
+});
 
-/** What the steps before shape depend on, as one text. */
-const below = ({ camera, lens, attitude, proportion: { on, height, keeps } }: SettledRecipe): string =>
-  JSON.stringify([camera, lens, attitude, on, height, keeps]);
+/** The product's own. */
+export const STEPS: Steps = stepsOf(COURSES);
 
-/** The recipe's shape as it is solved; null where nothing is marked that moves anything. */
+/** What a recipe's plane steps depend on, all of them or those before one. */
+export const planeInputs = (recipe: SettledRecipe, plane: Steps["plane"] = STEPS.plane): readonly unknown[] =>
+  plane.map(({ inputs }) => inputs(recipe));
+
+/** The steps that are made: those from the last one on that stands for all beneath it. */
+function madeBy(recipe: SettledRecipe, size: Size, plane: Steps["plane"], moving: boolean): PlaneStep[] {
+  const first = Math.max(0, plane.findLastIndex(({ standsForAll }) => standsForAll?.(recipe)));
+  const made: PlaneStep[] = [];
+  plane.slice(first).forEach(({ make }, i) => {
+    const step = make(recipe, size, beneathOf(recipe, size, plane, first + i, [...made]), moving);
+    if (step) made.push(step);
+  });
+  return made;
+}
+
+/** What lies beneath the step of a number. @param made the steps there, where they have been made already. */
+const beneathOf = (
+  recipe: SettledRecipe,
+  size: Size,
+  plane: Steps["plane"],
+  number: number,
+  made?: readonly PlaneStep[],
+): Beneath => ({
+  chain: () => chained(made ?? madeBy(recipe, size, plane.slice(0, number), false)),
+  key: () => JSON.stringify(planeInputs(recipe, plane.slice(0, number))),
+});
+
+const beneathBend = (recipe: SettledRecipe, size: Size): Beneath =>
+  beneathOf(recipe, size, STEPS.plane, (STEPS.plane as readonly unknown[]).indexOf(BEND));
+
+/** A recipe's bend as it is solved; null where nothing is marked that moves anything. */
 export const bendOf = (recipe: SettledRecipe, size: Size, moving = false): BendModel | null =>
-  recipe.shape === undefined
-    ? null
-    : bendModel(recipe, size, () => chainOf(recipe, size, { plane: BEFORE_SHAPE, raster: [] }), below(recipe), moving);
+  recipe.shape === undefined ? null : bendModel(recipe, size, beneathBend(recipe, size), moving);
 
-function bendStep(recipe: SettledRecipe, size: Size, moving: boolean): PlaneStep | null {
-  const model = bendOf(recipe, size, moving);
-  return model && stepOf(model);
-}
-
-/** The product's own. To add a course's, add it here. */
-export const STEPS: Steps = {
-  plane: [...BEFORE_SHAPE, bendStep],
-  raster: [
-    // What looks furthest comes first: then little of what the others make is made twice.
-    (recipe, _, { scale }) => localLightStep(recipe, scale),
-    (recipe, _, { plane, scale, frame }) => maskStep(recipe, { forward: plane.forward, made: scale, frame }),
-    (recipe, _, { plane }) => evenStep(recipe, plane),
-    toneStep,
-    (recipe, _, { scale }) => outputStep(recipe, scale),
-  ],
-};
+/** What a recipe's solved bend depends on, as one text: its name where it is handed to other processes. */
+export const bendKeyOf = (recipe: SettledRecipe, size: Size): string =>
+  bendKey(recipe, size, beneathBend(recipe, size));
 
 /** All plane steps as one: recorded picture ↔ corrected plane. @param moving quicker, while something is dragged. */
 export const chainOf = (recipe: SettledRecipe, size: Size, { plane }: Steps = STEPS, moving = false): PlaneStep =>
-  chained(plane.map((step) => step(recipe, size, moving)).filter((step) => step !== null));
+  chained(madeBy(recipe, size, plane, moving));
 
 export const rasterStepsOf = (
   recipe: SettledRecipe,

@@ -18,7 +18,7 @@ import {
   widened,
   worked,
 } from "@/core/render";
-import { type FoundBend, handOver } from "@/core/shape/bend";
+import { type FoundBend, handOver } from "@/core/shape";
 import {
   Engine,
   type EngineSamples,
@@ -36,8 +36,8 @@ export interface PictureJob {
   readonly size: Size;
   readonly alpha: boolean;
   readonly kernel: KernelName;
-  /** What the recipe's shape was found to be, so that no thread looks again. */
-  readonly shape?: FoundBend;
+  /** What the recipe's marks were found to come to, by what they depend on, so that no thread looks again. */
+  readonly bend?: { readonly key: string; readonly found: FoundBend };
   /** Laid over the resampled picture, the first beneath. Their samples lie in memory that threads share. */
   readonly layers?: readonly Layer[];
   /** Rows of a band, a multiple of BAND_ROWS, as bandRows says; absent: BAND_ROWS. */
@@ -45,8 +45,8 @@ export interface PictureJob {
 }
 
 /** The map of a job. @param steps of the chain; the product's unless told otherwise. */
-export function mapOfJob({ recipe, size, shape }: PictureJob, steps: Steps = STEPS): CompiledMap {
-  if (shape && recipe.shape) handOver(recipe.shape, shape);
+export function mapOfJob({ recipe, size, bend }: PictureJob, steps: Steps = STEPS): CompiledMap {
+  if (bend) handOver(bend.key, bend.found);
   return compile(recipe, size, null, steps);
 }
 

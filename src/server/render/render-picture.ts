@@ -9,6 +9,7 @@ import {
   type Raster,
   type SettledRecipe,
   compile,
+  bendKeyOf,
   bendOf,
   resultChannels,
   settle,
@@ -159,11 +160,11 @@ export async function renderPicture(
   };
   const alpha = (work ? work.left : map.gaps) || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);
-  const shape = bendOf(recipe, size)?.found;
+  const bend = bendOf(recipe, size);
   const margin = marginOfJob({ layers }, map);
   const rows = bandRows(margin, width * channels * raster.data.BYTES_PER_ELEMENT);
   const job: PictureJob = {
-    ...(shape ? { shape } : {}),
+    ...(bend ? { bend: { key: bendKeyOf(recipe, size), found: bend.found } } : {}),
     recipe: fixed(recipe, map.rect),
     size,
     alpha,

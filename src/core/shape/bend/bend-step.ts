@@ -1,41 +1,38 @@
-import { type Break, FAR_INSIDE, type PlaneStep } from "../../course";
+import { type Beneath, type Break, FAR_INSIDE, type PlaneStep } from "../../course";
 import type { Size } from "../../geometry";
+import { LastUsed } from "../../numerics";
 import { type FoundBend, type BendModel, type BendRecipe, solveBend } from "./bend-model";
 import { movesAnything } from "./bend-settings";
 
-/** Last solved shapes are kept by their settings: other edits compile the same shape again and again. */
-const kept = new WeakMap<object, { readonly key: readonly unknown[]; readonly model: BendModel | null }[]>();
+/** The last solved are kept by all that they depend on: other edits compile the same marks again and again. */
 const MOST_KEPT = 4;
-/** What other processes found shapes at rest to be. */
-const handed = new WeakMap<object, FoundBend>();
+const kept = new LastUsed<BendModel | null>(MOST_KEPT);
+/** What other processes found marks at rest to come to. */
+const handed = new LastUsed<FoundBend>(MOST_KEPT);
 
-/** Keeps what another process has found the very same shape, of the very same recipe and photo, to be. */
-export const handOver = (shape: object, found: FoundBend): void => void handed.set(shape, found);
+/** Keeps what another process has found marks of the same `key` to come to; see bendKey. */
+export function handOver(key: string, found: FoundBend): void {
+  handed.keep(key, found);
+  kept.drop(key);
+}
 
-/**
- * The shape of a recipe, solved once for the same settings, the same steps beneath and the same size.
- *
- * @param inner the steps beneath, as one. @param below what they depend on, as one text.
- */
-export function bendModel(
-  recipe: BendRecipe,
-  size: Size,
-  inner: () => PlaneStep,
-  below: string,
-  moving: boolean,
-): BendModel | null {
+/** All that solved marks depend on, as one text. */
+export const bendKey = (recipe: BendRecipe, size: Size, beneath: Beneath): string =>
+  JSON.stringify([beneath.key(), recipe.camera, recipe.shape, recipe.frame.detail, size]);
+
+/** The marks of a recipe, solved once for the same of all that they depend on. @param moving coarser and quicker. */
+export function bendModel(recipe: BendRecipe, size: Size, beneath: Beneath, moving: boolean): BendModel | null {
   if (!movesAnything(recipe.shape)) return null;
-  const key = [below, recipe.frame.detail, size[0], size[1], moving];
-  const solved = kept.get(recipe.shape) ?? [];
-  const found = solved.find((s) => s.key.length === key.length && s.key.every((v, i) => v === key[i]));
-  if (found) return found.model;
-  const model = solveBend(recipe, size, inner(), moving, moving ? null : (handed.get(recipe.shape) ?? null));
-  kept.set(recipe.shape, [{ key, model }, ...solved].slice(0, MOST_KEPT));
+  const key = bendKey(recipe, size, beneath);
+  const found = kept.of(moving ? `moving ${key}` : key);
+  if (found !== undefined) return found;
+  const model = solveBend(recipe, size, beneath.chain(), moving, moving ? null : (handed.of(key) ?? null));
+  kept.keep(moving ? `moving ${key}` : key, model);
   return model;
 }
 
-/** A solved shape as a step of the chain; creases run along the edges of faces. */
-export function stepOf({ warp, faces }: BendModel): PlaneStep {
+/** Solved marks as a step of the chain; creases run along the edges of faces. */
+export function bendStep({ warp, faces }: BendModel): PlaneStep {
   const breaks = faces.flatMap((_, f) => {
     const { to } = warp.patches[f]!;
     return to.map((corner, side): Break => [corner, to[(side + 1) % 4]!]);

@@ -1,7 +1,7 @@
 import { type Vec2, contains, distance2, signedArea } from "../../geometry";
 import { between, randomFrom } from "../../testing";
 import { SIZE, along, jacobianAt, pair, ratioChange, solved } from "./bend.testing";
-import { stepOf } from "./bend-step";
+import { bendStep } from "./bend-step";
 
 /** Two walls around a corner, a bowed line over them, a person, a tree that leans, all pulled somewhere. */
 function everything(moving = false) {
@@ -73,7 +73,7 @@ function everything(moving = false) {
 test.each([false, true])("there and back again within a hundredth of a pixel, everywhere (moving: %s)", (moving) => {
   const model = everything(moving);
   expect(model.share).toBe(1);
-  const step = stepOf(model);
+  const step = bendStep(model);
   const random = randomFrom(4);
   const out = new Float64Array(3);
   let worst = 0;

@@ -81,7 +81,7 @@ export function factorsOf({ height, keeps }: ProportionSettings): readonly [numb
 }
 
 /** What the proportion adds to the recipe. */
-export const proportionShape = { proportion: proportion.prefault({}) };
+export const proportionKeys = { proportion: proportion.prefault({}) };
 
 export const proportionLaid = ({
   proportion: { height, measures },

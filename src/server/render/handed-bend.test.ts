@@ -1,10 +1,10 @@
 import { emptyRecipe } from "@/core/recipe";
-import { compile, settle, bendOf } from "@/core/render";
+import { bendKeyOf, bendOf, compile, settle } from "@/core/render";
 import { NO_BEND } from "@/core/shape/bend";
 import { mapOfJob } from "./picture-job";
 
-/** Threads take over what the shape was found to be; their map is the very same. */
-test("a thread's map is the one its job was made by, without looking for the shape again", () => {
+/** Threads take over what marks were found to come to; their map is the very same. */
+test("a thread's map is the one its job was made by, without looking again", () => {
   const size = [1500, 1000] as const;
   const recipe = emptyRecipe();
   recipe.camera.focalPx = 1100;
@@ -22,12 +22,13 @@ test("a thread's map is the one its job was made by, without looking for the sha
   const settled = settle(recipe, size);
   const map = compile(settled, size);
   const found = bendOf(settled, size)!.found;
+  const key = bendKeyOf(settled, size);
   const job = { recipe: structuredClone(settled), size, alpha: false, kernel: "cubic" as const };
   // Numbers a little off would show: what is handed over is what is used.
   const moved = { ...structuredClone(found), numbers: found.numbers.map((v) => v + 3) };
   const [a, b, c] = [0, 1, 2].map(() => new Float64Array(3)) as [Float64Array, Float64Array, Float64Array];
-  const same = mapOfJob({ ...job, shape: structuredClone(found) });
-  const other = mapOfJob({ ...job, recipe: structuredClone(settled), shape: moved });
+  const same = mapOfJob({ ...job, bend: { key, found: structuredClone(found) } });
+  const other = mapOfJob({ ...job, recipe: structuredClone(settled), bend: { key, found: moved } });
   for (const [x, y] of [
     [200, 150],
     [500, 500],

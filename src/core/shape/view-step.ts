@@ -1,14 +1,20 @@
 import { rotationOf, surfaceOf } from "../camera";
 import { FAR_INSIDE, type PlaneStep } from "../course";
 import { type Mat3, type Size, TAU, type Vec2, type Vec3, apply3, multiply3, transpose3 } from "../geometry";
-import { isStitched, isWholeTurn, lensFor } from "../lens";
+import { type LensRecipe, isStitched, isWholeTurn, lensFor } from "../lens";
 import { easedAttitude } from "../lines";
-import { surfaceShare } from "../shape/bend";
-import type { SettledRecipe } from "./settled";
+import { type BendSettings, surfaceShare } from "./bend/bend-settings";
+import type { AttitudeRecipe } from "../lines";
 import { scannedOutline } from "./scanned-outline";
 
+/** As much of a settled recipe as seeing it by its rays takes. */
+export interface ViewRecipe extends LensRecipe, AttitudeRecipe {
+  readonly camera: AttitudeRecipe["camera"] & LensRecipe["camera"];
+  readonly shape?: BendSettings | undefined;
+}
+
 /** Whether a picture is seen by its rays: no flat plane holds what was recorded, or it is not shown on one. */
-export const isByRays = ({ lens, shape }: SettledRecipe): boolean =>
+export const isByRays = ({ lens, shape }: Pick<ViewRecipe, "lens" | "shape">): boolean =>
   surfaceShare(shape) > 0 || (lens.on && isStitched(lens.model));
 
 /** Rays of the recording camera, both ways; the margin as of a plane step. */
@@ -18,7 +24,7 @@ interface Rays {
 }
 
 /** How a recipe's lens recorded rays. A flat one records none from behind. */
-function raysOf(recipe: SettledRecipe, size: Size): Rays {
+function raysOf(recipe: ViewRecipe, size: Size): Rays {
   const lens = lensFor(recipe, size);
   if (lens.wide) return lens.wide;
   const { focalPx, principal } = recipe.camera;
@@ -42,12 +48,12 @@ function raysOf(recipe: SettledRecipe, size: Size): Rays {
 }
 
 /** The rotation from the recording camera to the corrected one. */
-function correction({ attitude }: SettledRecipe): Mat3 | null {
+function correction({ attitude }: AttitudeRecipe): Mat3 | null {
   return attitude.on ? multiply3(transpose3(rotationOf(easedAttitude(attitude))), rotationOf(attitude)) : null;
 }
 
 /** Lens, attitude and the surface in one, by rays: recorded picture → plane. */
-export function viewStep(recipe: SettledRecipe, size: Size): PlaneStep {
+export function viewStep(recipe: ViewRecipe, size: Size): PlaneStep {
   const rays = raysOf(recipe, size);
   const surface = surfaceOf(recipe.camera, surfaceShare(recipe.shape));
   const turn = correction(recipe);

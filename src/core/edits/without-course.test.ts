@@ -1,6 +1,6 @@
 import { NO_FINISH } from "@/core/finish";
 import { COURSES, emptyRecipe, readRecipe } from "@/core/recipe";
-import { withoutCourse } from "./without-course";
+import { withoutCourse } from "./carry";
 
 test.each(COURSES.map((c) => c.key))("without %s all other courses stay, and nothing of it is settled", (key) => {
   const recipe = emptyRecipe();

@@ -1,0 +1,41 @@
+import { z } from "zod";
+
+/**
+ * A number that a person sets, described once: the recipe's schema, the field on the screen and the words in history are made
+ * from it. What is shown is `times` what the recipe keeps.
+ */
+export interface NumberSetting {
+  /** Its key among the settings that it is one of. */
+  readonly key: string;
+  /** What it is called within a sentence: "exposure". */
+  readonly words: string;
+  /** What its field is called: "Exposure". */
+  readonly label: string;
+  /** As the recipe keeps it. */
+  readonly min: number;
+  readonly max: number;
+  readonly standard: number;
+  /** Written behind what is shown: "°", "%", "st". */
+  readonly unit: "" | "°" | "%" | "st" | "px";
+  readonly times: number;
+  /** Digits behind the point, and how far an arrow key goes, of what is shown. */
+  readonly digits: number;
+  readonly step: number;
+  /** What the recipe's schema says of it. */
+  readonly describe: string;
+}
+
+/** A number setting, what is not said as for a share: shown as whole per cent from −100 to 100. */
+export const numberSetting = (
+  said: Pick<NumberSetting, "key" | "words" | "label" | "describe"> & Partial<NumberSetting>,
+): NumberSetting => ({ min: -1, max: 1, standard: 0, unit: "%", times: 100, digits: 0, step: 1, ...said });
+
+/** Its schema in a recipe. */
+export const numberSchema = ({ min, max, standard, describe }: NumberSetting) =>
+  z.number().min(min).max(max).default(standard).describe(describe);
+
+/** What is shown of it, with its unit: "0.50 st", "12 %". */
+export function written({ times, digits, unit }: NumberSetting, value: number): string {
+  const shown = (times * value).toFixed(digits).replace("-", "−");
+  return unit === "" ? shown : unit === "°" ? `${shown}°` : `${shown} ${unit}`;
+}

@@ -1,0 +1,53 @@
+import { type NumberSetting, numberSetting } from "../course";
+import { say } from "../language";
+
+const stops = { unit: "st", times: 1, digits: 2 } as const;
+
+/** The numbers of Finish, in the order of its panel. */
+export const SETTINGS = {
+  exposure: numberSetting({
+    ...{ key: "exposure", words: say("exposure"), label: say("Exposure"), min: -6, max: 6, step: 0.1, ...stops },
+    describe: "Stops: doublings of light",
+  }),
+  contrast: numberSetting({
+    ...{ key: "contrast", words: say("contrast"), label: say("Contrast"), step: 5 },
+    describe: "Steeper (above 0) or flatter about `mid`",
+  }),
+  mid: numberSetting({
+    ...{ key: "mid", words: say("middle of the contrast"), label: say("Contrast about") },
+    ...{ min: 0.1, max: 0.9, standard: 0.46 },
+    describe: "What contrast leaves as it is, 0…1 as displayed; 0.46: 18 % of the light",
+  }),
+  bright: numberSetting({
+    ...{ key: "bright", words: say("bright parts"), label: say("Bright parts"), step: 5 },
+    describe: "Bright parts lifted (above 0) or held back, what is within them kept",
+  }),
+  dark: numberSetting({
+    ...{ key: "dark", words: say("dark parts"), label: say("Dark parts"), step: 5 },
+    describe: "Dark parts lifted (above 0) or held back",
+  }),
+  black: numberSetting({
+    ...{ key: "black", words: say("black"), label: say("Black from"), min: -0.3, max: 0.6 },
+    describe: "What becomes black, 0…1 as displayed",
+  }),
+  white: numberSetting({
+    ...{ key: "white", words: say("white"), label: say("White from"), min: 0.4, max: 1.3, standard: 1 },
+    describe: "What becomes white, 0…1 as displayed",
+  }),
+  warmth: numberSetting({
+    ...{ key: "warmth", words: say("warmth"), label: say("Warmth"), min: -3, max: 3, step: 0.05, ...stops },
+    describe: "Stops of red over blue; grey keeps its light",
+  }),
+  tint: numberSetting({
+    ...{ key: "tint", words: say("magenta"), label: say("Magenta"), min: -3, max: 3, step: 0.05, ...stops },
+    describe: "Stops of red and blue over green; grey keeps its light",
+  }),
+  saturation: numberSetting({
+    ...{ key: "saturation", words: say("colours"), label: say("Colours"), step: 5 },
+    describe: "Colours stronger (above 0) or weaker; what is strong already least",
+  }),
+  even: numberSetting({
+    ...{ key: "even", words: say("even sharpness"), label: say("Even sharpness"), min: 0, max: 1.5, step: 10 },
+    describe: "How much of the sharpness that stretching took is given back; 1: as shot",
+  }),
+} as const satisfies Record<string, NumberSetting>;
