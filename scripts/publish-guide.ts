@@ -1,6 +1,6 @@
 /** Writes docs/guide.md from the pages that the app shows. */
 import { writeFileSync } from "node:fs";
-import { guideText } from "@/help/guide";
+import { guideText } from "@/bench/guide/guide";
 
 writeFileSync(
   "docs/guide.md",

@@ -1,6 +1,6 @@
 "use client";
 
-import { type HTMLAttributes, type ReactNode, useMemo } from "react";
+import { type HTMLAttributes, type ReactNode, useEffect, useMemo } from "react";
 import { ShownBench, useBench } from "@/client/bench-store";
 import type { Opened } from "./opened";
 import { CourseRail } from "./course-rail";
@@ -11,7 +11,8 @@ import { CarryDialog } from "./carry/carry-dialog";
 import { CommandSearch } from "./commands/command-search";
 import { KeyCard } from "./commands/key-card";
 import { useCommands } from "./commands/use-commands";
-import { benchCourse } from "./courses";
+import { BENCH_COURSES, benchCourse, toolInHand } from "./courses";
+import { Loaded, fetchAhead } from "./courses/loaded";
 import { HistoryPanel } from "./history/history-panel";
 import { TitleBlock } from "./title-block";
 import { ConflictBar, DeletedBar } from "./save-state";
@@ -45,10 +46,23 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
   const { context, shown, show } = useCommands(opened.photo);
   useOwnEdges(opened.photo, opened.version.id);
   useDetail(opened.photo, opened.version.id);
-  const derived = useDerived();
-  useFill(opened.photo, derived);
+  const course = useBench((s) => s.course);
+  const tool = useBench((s) => s.tool);
+  const { turned = false, makesUp = false } = benchCourse(course)?.sheet ?? {};
+  const derived = useDerived(turned);
+  useFill(opened.photo, derived, makesUp, toolInHand(course, tool).brush !== undefined);
   useAnswersMade(opened.photo, derived);
   const paced = usePaced(derived);
+  useEffect(() => {
+    // Panels and marks of the other courses come once there is time: none is waited for later.
+    const timer = setTimeout(() => {
+      for (const { panel, marks } of BENCH_COURSES) {
+        void fetchAhead(panel).catch(() => undefined);
+        if (marks) void fetchAhead(marks).catch(() => undefined);
+      }
+    }, AHEAD_MS);
+    return () => clearTimeout(timer);
+  }, []);
   const { photo } = opened;
   const { output } = paced.derived;
   const top = useMemo(
@@ -100,6 +114,9 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
   );
 }
 
+/** How long the first picture has the network to itself, ms. */
+const AHEAD_MS = 1500;
+
 /** Nothing but the picture. */
 const ALONE = { gridTemplate: "minmax(0, 1fr) / minmax(0, 1fr)" } as const;
 /** Header, rail, then tools, sheet and column side by side, then the title block along the foot. */
@@ -119,7 +136,7 @@ interface AsideParts {
 
 /** The schedule and instruments of the course. */
 function Aside({ opened, derived, grip, children }: AsideParts) {
-  const Panel = benchCourse(useBench((s) => s.course))?.Panel;
+  const open = benchCourse(useBench((s) => s.course));
   const { photo, assignment } = opened;
   return (
     <aside className="ruled relative min-h-0 border-l bg-base-100">
@@ -128,7 +145,7 @@ function Aside({ opened, derived, grip, children }: AsideParts) {
         className="absolute inset-y-0 -left-1 z-10 w-2 cursor-col-resize touch-none hover:bg-base-300 focus-visible:bg-base-300"
       />
       <div className="h-full overflow-y-auto">
-        {Panel && <Panel photo={photo} assignment={assignment} derived={derived} />}
+        <Loaded load={open?.panel} parts={{ photo, assignment, derived }} />
       </div>
       {children}
     </aside>

@@ -167,8 +167,8 @@ function rowsOf(
     });
 }
 
-/** What the core says of the Bench's recipe. */
-export function useDerived(): Derived {
+/** What the core says of the Bench's recipe. @param turned whether the picture is shown turned and mirrored as it will be delivered. */
+export function useDerived(turned: boolean): Derived {
   const worked = useBench((s) => s.recipe);
   const peek = useBench((s) => s.peek);
   const recipe = useMemo(() => (peek ? peek.of(worked) : worked), [peek, worked]);
@@ -178,7 +178,6 @@ export function useDerived(): Derived {
   // The ratio of the frame when things last rested.
   const [rested, setRested] = useState<number | null>(null);
   const heldRatio = moving ? rested : null;
-  const turned = useBench((s) => s.course === "frame" || s.course === "edges");
   const mapped = useMemo(() => mappedFrom(recipe, size, heldRatio, turned), [recipe, size, heldRatio, turned]);
   const derived = useMemo(() => deriveFrom(recipe, size, mapped, moving, own), [recipe, size, mapped, moving, own]);
   const ratio = derived.map.rect[2] / derived.map.rect[3];

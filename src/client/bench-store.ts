@@ -6,7 +6,7 @@ import type { FrameDetail } from "@/core/frame";
 import type { Size, Vec2 } from "@/core/geometry";
 import type { StatedLayout } from "@/core/lens";
 import type { OwnProposal } from "@/core/own-edges";
-import { type CourseKey, type Line, type Recipe, emptyRecipe } from "@/core/recipe";
+import { type CourseKey, type Line, FIRST_OPEN, type Recipe, emptyRecipe } from "@/core/recipe";
 import { forgetVersion } from "./version-state";
 
 export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict" | "deleted";
@@ -120,7 +120,7 @@ export const createBenchStore = () =>
     past: [],
     future: [],
     gesture: null,
-    course: "lines",
+    course: FIRST_OPEN,
     tool: "plumb",
     selected: null,
     selectedEnd: null,

@@ -29,7 +29,9 @@ test("opening a version finds nothing of the one before", () => {
   store.getState().open("a", [3000, 2000], emptyRecipe());
   const before = store.getState();
   useTapes.setState({ tapes: [7], held: true });
-  store.getState().set({ selected: "x", selectedEnd: 1, view: "as-shot", finding: true, holding: true, places: [[1, 2]] });
+  store
+    .getState()
+    .set({ selected: "x", selectedEnd: 1, view: "as-shot", finding: true, holding: true, places: [[1, 2]] });
   store.getState().open("b", [3000, 2000], emptyRecipe());
   expect(useTapes.getState()).toEqual({ tapes: [], held: false });
   const after = store.getState();

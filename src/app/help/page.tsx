@@ -1,30 +1,9 @@
 import { say } from "@/core/language";
 import type { Metadata } from "next";
-import { GUIDE } from "@/help/guide";
+import { GUIDE } from "@/bench/guide/guide";
 import { Header } from "@/ui";
-import compare from "../../../docs/screenshots/compare.png";
-import deliver from "../../../docs/screenshots/deliver.png";
-import edges from "../../../docs/screenshots/edges.png";
-import finish from "../../../docs/screenshots/finish.png";
-import frame from "../../../docs/screenshots/frame.png";
-import lens from "../../../docs/screenshots/lens.png";
-import lines from "../../../docs/screenshots/lines.png";
-import shape from "../../../docs/screenshots/shape.png";
-import truedUp from "../../../docs/screenshots/trued-up.png";
 
 export const metadata: Metadata = { title: say("Guide – Flat Stone") };
-
-const PICTURES: Readonly<Record<string, { readonly src: string; readonly width: number; readonly height: number }>> = {
-  compare,
-  deliver,
-  edges,
-  finish,
-  frame,
-  lens,
-  lines,
-  shape,
-  "trued-up": truedUp,
-};
 
 /** The user's guide: a page a course. */
 export default function HelpPage() {
@@ -48,45 +27,42 @@ export default function HelpPage() {
         </nav>
         <main tabIndex={0} className="grow overflow-y-auto scroll-smooth px-8 py-6 motion-reduce:scroll-auto">
           <h1 className="pb-4 text-xl font-semibold">{say("Guide")}</h1>
-          {GUIDE.map(({ id, title, purpose, steps, keys, picture }) => {
-            const shown = picture && PICTURES[picture.name];
-            return (
-              <section key={id} id={id} className="max-w-4xl scroll-mt-4 pb-10" aria-labelledby={`${id}-title`}>
-                <h2 id={`${id}-title`} className="pb-1 text-lg font-semibold">
-                  {title}
-                </h2>
-                <p className="pb-2">{purpose}</p>
-                <ol className="list-decimal space-y-1 pb-3 pl-6">
-                  {steps.map((step) => (
-                    <li key={step}>{step}</li>
-                  ))}
-                </ol>
-                <dl className="flex flex-wrap gap-x-5 gap-y-1 pb-3">
-                  {keys.map(([k, does]) => (
-                    <div key={k} className="flex items-center gap-2">
-                      <dt>
-                        <kbd className="kbd kbd-sm">{k}</kbd>
-                      </dt>
-                      <dd>{does}</dd>
-                    </div>
-                  ))}
-                </dl>
-                {picture && shown && (
-                  <figure>
-                    <img
-                      src={shown.src}
-                      width={shown.width}
-                      height={shown.height}
-                      alt={picture.shows}
-                      loading="lazy"
-                      className="ruled h-auto w-full border"
-                    />
-                    <figcaption className="muted pt-1">{picture.shows}</figcaption>
-                  </figure>
-                )}
-              </section>
-            );
-          })}
+          {GUIDE.map(({ id, title, purpose, steps, keys, picture }) => (
+            <section key={id} id={id} className="max-w-4xl scroll-mt-4 pb-10" aria-labelledby={`${id}-title`}>
+              <h2 id={`${id}-title`} className="pb-1 text-lg font-semibold">
+                {title}
+              </h2>
+              <p className="pb-2">{purpose}</p>
+              <ol className="list-decimal space-y-1 pb-3 pl-6">
+                {steps.map((step) => (
+                  <li key={step}>{step}</li>
+                ))}
+              </ol>
+              <dl className="flex flex-wrap gap-x-5 gap-y-1 pb-3">
+                {keys.map(([k, does]) => (
+                  <div key={k} className="flex items-center gap-2">
+                    <dt>
+                      <kbd className="kbd kbd-sm">{k}</kbd>
+                    </dt>
+                    <dd>{does}</dd>
+                  </div>
+                ))}
+              </dl>
+              {picture && (
+                <figure>
+                  <img
+                    src={`/help/pictures/${picture.name}`}
+                    width={1280}
+                    height={800}
+                    alt={picture.shows}
+                    loading="lazy"
+                    className="ruled h-auto w-full border"
+                  />
+                  <figcaption className="muted pt-1">{picture.shows}</figcaption>
+                </figure>
+              )}
+            </section>
+          ))}
         </main>
       </div>
     </div>

@@ -6,7 +6,7 @@ import { DAB_HARDNESS } from "@/core/finish";
 import type { Vec2 } from "@/core/geometry";
 import { type Projection, onScreen, recordedAt } from "../marks/projection";
 import type { OverlayParts } from "../tools/tool";
-import { kindInHand, radiusOf, resized, useBrush, useBrushSettings } from "./brush-state";
+import { type BrushKind, radiusOf, resized, useBrush, useBrushSettings } from "./brush-state";
 
 /** Corners of the brush's outline. */
 const CORNERS = 28;
@@ -49,9 +49,9 @@ export function trace(context: Context, path: readonly Vec2[], closed: boolean):
  * What follows the pointer while a brush is in hand: its outline, the stroke under it, and what it draws under itself. It is drawn by
  * itself, not with the sheet's marks, so that it keeps up with the pointer.
  */
-export const brushOverlay = (under?: (parts: UnderBrush) => void) =>
+export const brushOverlay = (kind: BrushKind, under?: (parts: UnderBrush) => void) =>
   function Overlay(parts: OverlayParts) {
-    return <BrushOverlay {...parts} under={under} />;
+    return <BrushOverlay {...parts} kind={kind} under={under} />;
   };
 
 function BrushOverlay({
@@ -60,8 +60,9 @@ function BrushOverlay({
   pictures,
   sheet,
   colours,
+  kind,
   under,
-}: OverlayParts & { under: ((parts: UnderBrush) => void) | undefined }) {
+}: OverlayParts & { kind: BrushKind; under: ((parts: UnderBrush) => void) | undefined }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const latest = useRef({ projection, colours });
   const drawn = useRef<() => void>(() => undefined);
@@ -83,8 +84,7 @@ function BrushOverlay({
       const { projection: by, colours: ink } = latest.current;
       context.setTransform(ratio, 0, 0, ratio, 0, 0);
       context.clearRect(0, 0, sheet[0], sheet[1]);
-      const { size, view, course } = useBench.getState();
-      const kind = kindInHand({ course });
+      const { size, view } = useBench.getState();
       const set = useBrush.getState();
       const recorded = pointer && recordedAt(by, pointer);
       // Cleared, Chromium has been seen to show what it drew some frames before: where nothing is to be seen, nothing is there.
@@ -132,7 +132,7 @@ function BrushOverlay({
       event.preventDefault();
       event.stopImmediatePropagation();
       const bench = useBench.getState();
-      resized(Math.exp(-event.deltaY * PER_DELTA), bench.size, kindInHand(bench));
+      resized(Math.exp(-event.deltaY * PER_DELTA), bench.size, kind);
     };
     element.addEventListener("pointermove", onMove);
     element.addEventListener("pointerleave", onLeave);
@@ -146,7 +146,7 @@ function BrushOverlay({
       element.removeEventListener("wheel", onWheel, { capture: true });
       letGo();
     };
-  }, [element, pictures, sheet, under]);
+  }, [element, pictures, sheet, kind, under]);
 
   const ratio = typeof window === "undefined" ? 1 : window.devicePixelRatio || 1;
   return (

@@ -1,6 +1,5 @@
 import { create } from "zustand";
 import { versionState } from "@/client/version-state";
-import type { BenchState } from "@/client/bench-store";
 import { HARDNESS, type StrokeKind, type StrokeLock, type StrokePlane } from "@/core/edges";
 import type { Size, Vec2 } from "@/core/geometry";
 
@@ -36,10 +35,6 @@ interface BrushState {
   readonly at: Vec2 | null;
 }
 
-/** Whether one of the brushes is in hand. */
-export const brushInHand = ({ course, tool }: Pick<BenchState, "course" | "tool">): boolean =>
-  course === "edges" ? tool === "mend" || tool === "graft" : course === "finish" && tool === "dab";
-
 export const useBrushSettings = create<BrushSettings>()(() => ({
   hardness: HARDNESS,
   strength: 1,
@@ -49,10 +44,14 @@ export const useBrushSettings = create<BrushSettings>()(() => ({
   matched: true,
 }));
 
-export const useBrush = versionState(
-  "brush",
-  (): BrushState => ({ radius: null, dabRadius: null, source: null, first: null, running: null, at: null }),
-);
+export const useBrush = versionState("brush", (): BrushState => ({
+  radius: null,
+  dabRadius: null,
+  source: null,
+  first: null,
+  running: null,
+  at: null,
+}));
 
 /** A brush's radius before anyone has set it, as a share of the photo's longer side; and the smallest and largest there are. */
 const STANDARD = { stroke: 0.012, dab: 0.06 } as const;
@@ -71,10 +70,6 @@ export const radiusOf = (
   size: Size,
   kind: BrushKind,
 ) => radiusFor(kind === "dab" ? dabRadius : radius, size, kind);
-
-/** The kind of the brush in hand. */
-export const kindInHand = ({ course }: Pick<BenchState, "course">): BrushKind =>
-  course === "finish" ? "dab" : "stroke";
 
 /** A brush made larger or smaller. */
 export function resized(factor: number, size: Size, kind: BrushKind = "stroke"): void {

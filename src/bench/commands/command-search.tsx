@@ -3,7 +3,7 @@
 import { say } from "@/core/language";
 import { useState } from "react";
 import { Dialog } from "@/ui";
-import { type Command, type CommandContext, GROUP_WORDS } from "./command";
+import { type Command, type CommandContext, GROUPS } from "./command";
 import { matching } from "./matching";
 import { COMMANDS } from ".";
 import { writtenKeys } from "./keys";
@@ -58,7 +58,7 @@ export function CommandSearch({ context, onClose }: { context: CommandContext; o
             onClick={() => choose(command)}
           >
             <span className="grow">{command.words}</span>
-            <span className="muted">{GROUP_WORDS[command.group]}</span>
+            <span className="muted">{GROUPS.get(command.group)}</span>
             <b className="w-24 text-right font-semibold">{writtenKeys(withOwnKeys(command))}</b>
           </li>
         ))}

@@ -2,6 +2,7 @@ import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";
 import { say } from "@/core/language";
+import { COURSES, type CourseKey } from "@/core/recipe";
 
 /** How the picture is looked at, as the sheet offers it to commands and panels. */
 export interface SheetView {
@@ -20,6 +21,8 @@ export type Shown = "keys" | "commands" | "carry" | "history" | "versions" | "re
 export interface CommandContext {
   /** The Bench as it is now. */
   readonly get: () => BenchState;
+  /** The tool in hand. */
+  readonly tool: () => { readonly brush?: "stroke" | "dab" };
   readonly photo: Photo;
   readonly sheet: SheetView;
   /** Takes the lens profile that fits best; null where none does. */
@@ -31,38 +34,23 @@ export interface CommandContext {
 /** Which modifiers were held; undefined when the command was chosen otherwise. */
 export type Modifiers = Pick<KeyboardEvent, "shiftKey" | "altKey" | "key">;
 
-export const GROUPS = [
-  "Courses",
-  "Look",
-  "Lines",
-  "Lens",
-  "Shape",
-  "Frame",
-  "Edges",
-  "Finish",
-  "Steps",
-  "Help",
-] as const;
+/** What commands belong to: a course, or what is the same in all of them. */
+export type Group = CourseKey | "courses" | "look" | "steps" | "help";
 
-/** What the card of keys calls them. */
-export const GROUP_WORDS: Record<(typeof GROUPS)[number], string> = {
-  Courses: say("Courses"),
-  Look: say("Look"),
-  Lines: say("Lines"),
-  Lens: say("Lens"),
-  Shape: say("Shape"),
-  Frame: say("Frame"),
-  Edges: say("Edges"),
-  Finish: say("Finish"),
-  Steps: say("Steps"),
-  Help: say("Help"),
-};
+/** All groups in the order in which they are shown, with what they are called. */
+export const GROUPS: ReadonlyMap<Group, string> = new Map<Group, string>([
+  ["courses", say("Courses")],
+  ["look", say("Look")],
+  ...COURSES.map(({ key, name }): [Group, string] => [key, name]),
+  ["steps", say("Steps")],
+  ["help", say("Help")],
+]);
 
 /** Everything that a person can do by a key, a menu or the search is one of these. */
 export interface Command {
   readonly id: string;
   readonly words: string;
-  readonly group: (typeof GROUPS)[number];
+  readonly group: Group;
   /**
    * Keys that run it, as "p", "Delete", "Ctrl+z", "Ctrl+Shift+z"; letters whether or not Shift is held, unless another
    * command asks for Shift. None: only by the search.

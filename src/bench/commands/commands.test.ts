@@ -1,12 +1,12 @@
 import { COMMANDS } from ".";
 import { commandsFor, writtenKeys } from "./keys";
 import { matching } from "./matching";
-import type { Command } from "./command";
+import type { Command, Group } from "./command";
 
 const command = (id: string, ...keys: string[]): Command => ({
   id,
   words: id,
-  group: "Look",
+  group: "look",
   keys,
   run: () => undefined,
 });
@@ -47,11 +47,11 @@ test("keys are written as a person reads them", () => {
 });
 
 test("commands are found by parts of their words and group; those that begin so come first", () => {
-  const words = (w: string, group: Command["group"] = "Look"): Command => ({ ...command(w), words: w, group });
+  const words = (w: string, group: Group = "look"): Command => ({ ...command(w), words: w, group });
   const some = [
     words("Map of the stretch"),
     words("Larger"),
-    words("Find lines", "Lines"),
+    words("Find lines", "lines"),
     words("Marks shown or hidden"),
   ];
   const found = (typed: string) => matching(some, typed).map((c) => c.words);

@@ -8,7 +8,7 @@ import type { Command } from "./command";
 const courses: readonly Command[] = COURSES.map(({ key, name }, i) => ({
   id: `course-${key}`,
   words: say("Course {number}: {name}", { number: i + 1, name }),
-  group: "Courses",
+  group: "courses",
   keys: [`${i + 1}`],
   run: ({ get }) => get().set({ course: key }),
 }));
@@ -17,14 +17,14 @@ const look: readonly Command[] = [
   {
     id: "as-shot",
     words: say("As shot, or corrected"),
-    group: "Look",
+    group: "look",
     keys: ["s"],
     run: ({ get }) => get().set({ view: get().view === "corrected" ? "as-shot" : "corrected" }),
   },
   {
     id: "hold-original",
     words: say("The original alone, or the picture compared with, while held"),
-    group: "Look",
+    group: "look",
     keys: ["o"],
     written: say("O (hold)"),
     run: ({ get }) => {
@@ -41,14 +41,14 @@ const look: readonly Command[] = [
   {
     id: "compare",
     words: say("Compare two pictures"),
-    group: "Look",
+    group: "look",
     keys: ["F8"],
     run: () => useCompare.setState(({ way }) => ({ way: way ? null : "wipe", front: false })),
   },
   {
     id: "end-compare",
     words: say("End comparing"),
-    group: "Look",
+    group: "look",
     keys: ["Escape"],
     can: comparing,
     run: endComparing,
@@ -56,49 +56,49 @@ const look: readonly Command[] = [
   {
     id: "marks",
     words: say("Marks shown or hidden"),
-    group: "Look",
+    group: "look",
     keys: ["h"],
     run: ({ get }) => get().set({ marks: !get().marks }),
   },
   {
     id: "grid",
     words: say("Grid over the picture"),
-    group: "Look",
+    group: "look",
     keys: ["g"],
     run: ({ get }) => get().set({ grid: !get().grid }),
   },
   {
     id: "stretch",
     words: say("Map of the stretch"),
-    group: "Look",
+    group: "look",
     keys: ["u"],
     run: ({ get }) => get().set({ stretch: !get().stretch }),
   },
   {
     id: "alone",
     words: say("The picture alone"),
-    group: "Look",
+    group: "look",
     keys: ["0"],
     run: ({ get }) => get().set({ alone: !get().alone }),
   },
-  { id: "fit", words: say("Fit the picture"), group: "Look", keys: ["f"], run: ({ sheet }) => sheet.fit() },
-  { id: "actual", words: "100 %", group: "Look", keys: ["d"], run: ({ sheet }) => sheet.zoomTo(1) },
-  { id: "larger", words: say("Larger"), group: "Look", keys: ["+", "="], run: ({ sheet }) => sheet.zoomBy(1.4) },
-  { id: "smaller", words: say("Smaller"), group: "Look", keys: ["-"], run: ({ sheet }) => sheet.zoomBy(1 / 1.4) },
+  { id: "fit", words: say("Fit the picture"), group: "look", keys: ["f"], run: ({ sheet }) => sheet.fit() },
+  { id: "actual", words: "100 %", group: "look", keys: ["d"], run: ({ sheet }) => sheet.zoomTo(1) },
+  { id: "larger", words: say("Larger"), group: "look", keys: ["+", "="], run: ({ sheet }) => sheet.zoomBy(1.4) },
+  { id: "smaller", words: say("Smaller"), group: "look", keys: ["-"], run: ({ sheet }) => sheet.zoomBy(1 / 1.4) },
 ];
 
 const own: readonly Command[] = [
   {
     id: "true-up",
     words: say("True up: lens, lines, attitude and frame from the picture's own edges"),
-    group: "Courses",
+    group: "courses",
     keys: ["z"],
     run: ({ get, photo }) => void trueUpNow(get, photo),
   },
   {
     id: "own-edges",
     words: say("Look at the picture's own edges"),
-    group: "Courses",
+    group: "courses",
     keys: [],
     can: ({ get }) => get().own.state !== "looking",
     run: ({ get, photo }) => void lookForOwnEdges(get, photo),
@@ -109,7 +109,7 @@ const steps: readonly Command[] = [
   {
     id: "undo",
     words: say("Undo"),
-    group: "Steps",
+    group: "steps",
     keys: ["Ctrl+z"],
     can: ({ get }) => get().past.length > 0,
     run: ({ get }) => get().undo(),
@@ -117,7 +117,7 @@ const steps: readonly Command[] = [
   {
     id: "redo",
     words: say("Redo"),
-    group: "Steps",
+    group: "steps",
     keys: ["Ctrl+Shift+z", "Ctrl+y"],
     can: ({ get }) => get().future.length > 0,
     run: ({ get }) => get().redo(),
@@ -128,21 +128,21 @@ const others: readonly Command[] = [
   {
     id: "carry",
     words: say("Carry to other photos"),
-    group: "Courses",
+    group: "courses",
     keys: [],
     run: ({ show }) => show("carry"),
   },
   {
     id: "recipes",
     words: say("Saved recipes: keep settings under a name, put them on this photo"),
-    group: "Courses",
+    group: "courses",
     keys: ["F3"],
     run: ({ show }) => show("recipes"),
   },
   {
     id: "versions",
     words: say("Versions: names, notes, order, the one to deliver"),
-    group: "Courses",
+    group: "courses",
     keys: ["F2"],
     run: ({ show }) => show("versions"),
   },
@@ -152,7 +152,7 @@ const back: readonly Command[] = [
   {
     id: "history",
     words: say("History: every state that was saved"),
-    group: "Steps",
+    group: "steps",
     keys: ["F9"],
     run: ({ show }) => show("history"),
   },
@@ -162,18 +162,18 @@ const help: readonly Command[] = [
   {
     id: "guide",
     words: say("Guide to this course"),
-    group: "Help",
+    group: "help",
     keys: ["F1"],
     run: ({ get }) => {
       const { course } = get();
       window.open(`/help#${course}`, "flat-stone-guide");
     },
   },
-  { id: "keys", words: say("Card of keys"), group: "Help", keys: ["?"], run: ({ show }) => show("keys") },
+  { id: "keys", words: say("Card of keys"), group: "help", keys: ["?"], run: ({ show }) => show("keys") },
   {
     id: "search",
     words: say("Search what can be done"),
-    group: "Help",
+    group: "help",
     keys: ["/"],
     run: ({ show }) => show("commands"),
   },

@@ -2,38 +2,28 @@ import { CHECK_COMMANDS } from "../check/check-commands";
 import { GUIDE_COMMANDS } from "../check/guides/guide-commands";
 import { BENCH_COURSES, COMMON_TOOLS } from "../courses";
 import { toolCommand } from "../tools/tool-button";
-import { type Command, GROUPS } from "./command";
+import { type Command, GROUPS, type Group } from "./command";
 import { GENERAL } from "./general";
 import { writtenKeys } from "./keys";
 import { withOwnKeys } from "./own-keys";
 
-/** Which group of commands is a course's own. */
-export const GROUP_OF = {
-  lens: "Lens",
-  lines: "Lines",
-  proportion: "Shape",
-  frame: "Frame",
-  edges: "Edges",
-  finish: "Finish",
-} as Readonly<Record<string, Command["group"]>>;
-
 /** The one table of commands: keys, tooltips, the card and the search are drawn from it. */
 export const COMMANDS: readonly Command[] = [
   ...GENERAL,
-  ...COMMON_TOOLS.map((tool) => toolCommand(tool, null, "Look")),
+  ...COMMON_TOOLS.map((tool) => toolCommand(tool, null, "look")),
   ...CHECK_COMMANDS,
   ...GUIDE_COMMANDS,
   ...BENCH_COURSES.flatMap(({ key, tools, commands }) => [
-    ...tools.map((tool) => toolCommand(tool, key, GROUP_OF[key] ?? "Courses")),
+    ...tools.map((tool) => toolCommand(tool, key, key)),
     ...commands,
   ]),
 ];
 
 /** The commands by group, in the order in which they are shown. */
-export const grouped = (commands: readonly Command[]): { group: Command["group"]; commands: Command[] }[] =>
-  GROUPS.map((group) => ({ group, commands: commands.filter((c) => c.group === group) })).filter(
-    (g) => g.commands.length > 0,
-  );
+export const grouped = (commands: readonly Command[]): { group: Group; commands: Command[] }[] =>
+  [...GROUPS.keys()]
+    .map((group) => ({ group, commands: commands.filter((c) => c.group === group) }))
+    .filter((g) => g.commands.length > 0);
 
 /** The words and keys of a command, for a tooltip: "Grid over the picture (G)". */
 export function tip(id: string): string {

@@ -5,14 +5,14 @@ import { useEffect, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import { COURSES } from "@/core/recipe";
 import { Dialog } from "@/ui";
-import { COMMANDS, GROUP_OF, grouped } from ".";
-import { type Command, GROUP_WORDS } from "./command";
+import { COMMANDS, grouped } from ".";
+import { type Command, GROUPS, type Group } from "./command";
 import { BY_POINTER } from "./general";
 import { writtenKeys } from "./keys";
 import { allKeysAsTheyWere, giveKeys, keysPressed, takeKeysBack, useOwnKeys, withOwnKeys } from "./own-keys";
 
 /** Groups of commands that are one course's own. */
-const OWN_GROUPS = COURSES.map(({ key }) => GROUP_OF[key]!);
+const OWN_GROUPS: readonly Group[] = COURSES.map(({ key }) => key);
 
 /** The card of keys: what can be done anywhere, and in one course, so that it fits the screen. A press on one gives its command another. */
 export function KeyCard({ onClose }: { onClose: () => void }) {
@@ -21,7 +21,7 @@ export function KeyCard({ onClose }: { onClose: () => void }) {
   const all = COMMANDS.map(withOwnKeys);
   const changed = Object.keys(own).length;
   const { course } = useBench();
-  const [group, choose] = useState<Command["group"] | null>(GROUP_OF[course]!);
+  const [group, choose] = useState<Group | null>(course);
   const shown = all.filter((c) => group === null || c.group === group || !OWN_GROUPS.includes(c.group));
   useEffect(() => {
     if (asking === null) return;
@@ -49,7 +49,7 @@ export function KeyCard({ onClose }: { onClose: () => void }) {
               {...(g === group && { "data-first": true })}
               onClick={() => choose(g)}
             >
-              {g === null ? say("All") : GROUP_WORDS[g]}
+              {g === null ? say("All") : GROUPS.get(g)}
             </button>
           ))}
         </div>
@@ -66,13 +66,13 @@ export function KeyCard({ onClose }: { onClose: () => void }) {
         <Part title={say("Courses")}>
           <Row keys="1 – 6" words={COURSES.map((c) => c.name).join(", ")} />
           {shown
-            .filter((c) => c.group === "Courses" && !c.id.startsWith("course-"))
+            .filter((c) => c.group === "courses" && !c.id.startsWith("course-"))
             .map((command) => (
               <CommandRow key={command.id} {...{ command, all, own, asking, ask }} />
             ))}
         </Part>
-        {grouped(shown.filter((c) => c.group !== "Courses")).map(({ group: g, commands }) => (
-          <Part key={g} title={GROUP_WORDS[g]}>
+        {grouped(shown.filter((c) => c.group !== "courses")).map(({ group: g, commands }) => (
+          <Part key={g} title={GROUPS.get(g)!}>
             {commands.map((command) => (
               <CommandRow key={command.id} {...{ command, all, own, asking, ask }} />
             ))}

@@ -17,7 +17,7 @@ test("what is pressed is written as commands write it, and means the command tha
   expect(keysPressed(press("F8"))).toBe("F8");
   expect(keysPressed(press("Z", { ctrl: true, shift: true }))).toBe("Ctrl+Shift+z");
   expect(keysPressed(press("Shift", { shift: true }))).toBeNull();
-  const of = (keys: string): Command => ({ id: "x", words: "x", group: "Look", keys: [keys], run: () => undefined });
+  const of = (keys: string): Command => ({ id: "x", words: "x", group: "look", keys: [keys], run: () => undefined });
   for (const p of [press("P", { shift: true }), press("?", { shift: true }), press("F8"), press("z", { ctrl: true })])
     expect(commandsFor([of(keysPressed(p)!)], p)).toHaveLength(1);
 });

@@ -2,7 +2,8 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { takeProfile } from "@/core/edits";
-import { useProfiles } from "../courses/lens/use-profiles";
+import { toolInHand } from "../courses";
+import { useProfiles } from "../own-edges/use-profiles";
 import { useSheetView } from "../picture/sheet-view";
 import type { Command, CommandContext, Shown } from "./command";
 import { commandsFor } from "./keys";
@@ -26,6 +27,7 @@ export function useCommands(photo: Photo) {
   const context = useMemo(
     (): CommandContext => ({
       get: useBench.getState,
+      tool: () => toolInHand(useBench.getState().course, useBench.getState().tool),
       photo,
       sheet: useSheetView.getState(),
       takeProfile: best ? () => useBench.getState().edit(takeProfile(best, photo, useBench.getState().size)) : null,

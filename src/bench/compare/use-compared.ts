@@ -58,11 +58,10 @@ export function recipeOf(side: Side, now: Recipe): Recipe | null {
 const NO_STEPS: Pane["raster"] = [];
 const NO_LAYERS: NonNullable<Pane["layers"]> = [];
 
-/** What is compared with the main pane; null where nothing is. @param field of the sheet, CSS pixels. */
-export function useCompared(photo: Photo, main: Pane | null, field: Rect): Compared | null {
+/** What is compared with the main pane; null where nothing is. @param field of the sheet, CSS pixels. @param turned whether pictures are shown turned. */
+export function useCompared(photo: Photo, main: Pane | null, field: Rect, turned: boolean): Compared | null {
   const { way, other } = useCompare();
-  const { recipe: now, size, course, peek, view } = useBench();
-  const turned = course === "frame" || course === "edges";
+  const { recipe: now, size, peek, view } = useBench();
   const on = way !== null;
   const made = useMemo(() => {
     if (!on) return null;

@@ -5,7 +5,6 @@ import { api } from "@/client/api";
 import { type ShownFill, fetchFill } from "@/client/shown-fill";
 import { makesGaps, onlyPlacing, strokesOn } from "@/core/edges";
 import { fillDependsOn, gapsDependOn } from "@/core/render";
-import { brushInHand } from "../brush/brush-state";
 import type { Derived } from "../derived";
 import { useFillState } from "./fill-state";
 
@@ -60,10 +59,11 @@ export async function madeUp(photo: Photo, derived: Filled, signal: AbortSignal)
 /**
  * Keeps what the open recipe makes up: it is made when the photo is opened, in the background; while Edges is open anew whenever
  * what it depends on has changed and rests; in other courses what has become false is no longer shown, and made when asked for.
+ *
+ * @param open whether a course that makes it anew is. @param brushing whether a brush is in hand that may draw the first stroke.
  */
-export function useFill(photo: Photo, derived: Derived): void {
+export function useFill(photo: Photo, derived: Derived, open: boolean, brushing: boolean): void {
   const wanted = useMemo(() => fillOf(derived), [derived]);
-  const open = useBench((s) => s.course === "edges");
   const moving = useBench((s) => s.gesture !== null);
   const { asked, stopped } = useFillState();
   const answered = useRef({ asked: 0, once: false });
@@ -71,7 +71,6 @@ export function useFill(photo: Photo, derived: Derived): void {
   useEffect(() => {
     latest.current = derived;
   });
-  const brushing = useBench(brushInHand);
   useEffect(() => {
     if (!brushing) return;
     // With a brush in hand the first stroke is not far.

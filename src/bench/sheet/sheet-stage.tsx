@@ -1,6 +1,5 @@
 "use client";
 
-import { keepMarksOf } from "@/core/frame";
 import { memo } from "react";
 import { Layer, Line, Stage } from "react-konva";
 import type { Photo } from "@/client";
@@ -9,29 +8,21 @@ import type { Rect, Vec2 } from "@/core/geometry";
 import type { Line as DrawnLine } from "@/core/recipe";
 import type { Derived } from "../derived";
 import type { RunningMarks } from "../tools/tool";
-import { BendMarks } from "../courses/shape/bend/bend-marks";
 import type { SheetColours } from "../marks/colours";
-import { FaceMark } from "../courses/lines/face-mark";
-import { FoundMarks } from "../courses/lines/found-marks";
-import { KeepMarks } from "../courses/frame/keep-marks";
-import { FrameMark, ScaleBarMark } from "../courses/frame/frame-mark";
 import { OwnMarks } from "../own-edges/own-marks";
 import { GaugeMarks } from "../check/gauge-marks";
-import { GapMarks } from "../courses/edges/gap-marks";
 import { GridMark } from "../check/grid-mark";
 import { fieldOf, firstSeen } from "../marks/layout";
 import { ClickedMark, LineMark } from "../marks/line-mark";
 import { MagnifierHole } from "./magnifier";
-import { MaskMarks } from "../courses/finish/masks/mask-marks";
 import { type Bubble, Margins } from "./margins";
 import { MOST_STRETCH } from "@/core/finish";
-import { useGrid, withinLines } from "../check/grid-state";
-import { brushInHand } from "../brush/brush-state";
-import { useFrameAxis } from "../courses/frame/frame-axis";
+import { BENCH_COURSES, benchCourse } from "../courses";
+import type { SheetManner } from "../courses/bench-course";
+import { Loaded } from "../courses/loaded";
+import type { MarkParts } from "../marks/mark-parts";
 import { type Projection, onScreen, pathOf, pathOfLine } from "../marks/projection";
 import { Overview } from "./overview";
-import { MeasureMarks } from "../courses/shape/proportion/measure-marks";
-import { StrokeMarks } from "../courses/edges/stroke-marks";
 import { StretchMap } from "../check/stretch-map";
 
 interface Props {
@@ -51,7 +42,9 @@ interface Props {
   readonly colours: SheetColours;
 }
 
-const NO_LINES: ReturnType<typeof withinLines> = [];
+const NO_MANNER: SheetManner = {};
+
+const ALWAYS = BENCH_COURSES.filter(({ always }) => always !== undefined);
 
 /** One array for all pictures without bubbles, so that the margins are not drawn anew. */
 const NO_BUBBLES: readonly Bubble[] = [];
@@ -59,21 +52,18 @@ const NO_BUBBLES: readonly Bubble[] = [];
 /** Everything drawn over the picture: grid, frame, marks, and the margins with their rulers and bubbles. */
 export const SheetStage = memo(function SheetStage(props: Props) {
   const { photo, derived, projection, sheet, asShot, grid, stroke, area, hole, colours } = props;
-  const { recipe, course, marks, holding, stretch, selected, selectedEnd, places, tool } = useBench();
+  const { recipe, course, marks, holding, stretch, selected, selectedEnd, places } = useBench();
   const { view } = projection;
-  const { at: axis } = useFrameAxis();
-  const { within } = useGrid();
   const shown = marks && !holding;
-  const onLines = shown && course === "lines";
-  const paths = pathsOf(
-    shown ? recipe.lines.filter((l) => course === (l.kind === "taut" ? "lens" : "lines")) : [],
-    projection,
-  );
+  const open = benchCourse(course);
+  const manner = open?.sheet ?? NO_MANNER;
+  const own = open?.lines;
+  const paths = pathsOf(shown && own ? recipe.lines.filter(own) : [], projection);
+  const parts: MarkParts = { derived, projection, sheet, asShot, grid, colours };
   const field = fieldOf(sheet);
   const bubbles = bubblesOf(paths, derived, selected, field);
   const [x, y, width, height] = field;
-  const inMetres = !asShot && (course === "shape" || course === "frame");
-  const perPixel = inMetres ? (derived.measured?.perPixel ?? null) : null;
+  const perPixel = !asShot && manner.inMetres ? (derived.measured?.perPixel ?? null) : null;
   return (
     <Stage width={sheet[0]} height={sheet[1]} className="absolute inset-0" listening={false}>
       <Layer listening={false} clip={{ x, y, width, height }}>
@@ -86,20 +76,9 @@ export const SheetStage = memo(function SheetStage(props: Props) {
             colours={colours}
           />
         )}
-        {!asShot && recipe.frame.on && (
-          <FrameMark
-            frame={derived.map.frame}
-            view={view}
-            sheet={sheet}
-            active={course === "frame"}
-            within={grid ? withinLines(within) : NO_LINES}
-            axis={axis && (projection.map.fromRecorded(axis)?.[0] ?? null)}
-            colours={colours}
-          />
-        )}
-        {!asShot && recipe.frame.on && recipe.frame.bar && recipe.proportion.perPixel !== undefined && (
-          <ScaleBarMark frame={derived.map.frame} perPixel={recipe.proportion.perPixel} view={view} />
-        )}
+        {ALWAYS.map(({ key, always }) => (
+          <Loaded key={key} load={always} parts={{ ...parts, open: course === key }} />
+        ))}
         {stretch && !asShot && (
           <StretchMap
             map={derived.map}
@@ -107,50 +86,8 @@ export const SheetStage = memo(function SheetStage(props: Props) {
             {...{ view, sheet, colours }}
           />
         )}
-        {shown && !["shape", "edges", "finish"].includes(course) && (
-          <OwnMarks projection={projection} colours={colours} />
-        )}
-        {onLines && <FoundMarks projection={projection} colours={colours} />}
-        {onLines &&
-          recipe.faces.map((face, i) => (
-            <FaceMark key={face.id} face={face} name={`F${i + 1}`} projection={projection} colours={colours} />
-          ))}
-        {onLines && derived.next && (
-          <Line
-            points={pathOf(projection, derived.next.ends).flatMap(([px, py]) => [px, py])}
-            stroke={colours.plumb}
-            strokeWidth={2.5}
-            dash={[1, 7]}
-            lineCap="round"
-            listening={false}
-          />
-        )}
-        {shown && course === "frame" && !asShot && (
-          <KeepMarks marks={keepMarksOf(recipe)} frame={derived.map.frame} projection={projection} colours={colours} />
-        )}
-        {shown && course === "edges" && !asShot && (
-          <>
-            <GapMarks derived={derived} projection={projection} colours={colours} />
-            <StrokeMarks
-              strokes={recipe.edges.strokes ?? []}
-              quiet={brushInHand({ course, tool })}
-              {...{ selected, projection, colours }}
-            />
-          </>
-        )}
-        {shown && course === "finish" && !asShot && recipe.finish?.masks && (
-          <MaskMarks
-            masks={recipe.finish.masks}
-            quiet={brushInHand({ course, tool })}
-            {...{ selected, projection, sheet, colours }}
-          />
-        )}
-        {shown && course === "shape" && (
-          <MeasureMarks derived={derived} projection={projection} asShot={asShot} colours={colours} />
-        )}
-        {shown && course === "shape" && recipe.shape && (
-          <BendMarks shape={recipe.shape} {...{ derived, selected, selectedEnd, asShot, projection, colours }} />
-        )}
+        {shown && manner.ownEdges && <OwnMarks projection={projection} colours={colours} />}
+        {shown && <Loaded load={open?.marks} parts={parts} />}
         {shown && <GaugeMarks projection={projection} colours={colours} />}
         {area && (
           <Line
@@ -186,9 +123,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
         {places.length > 0 && (
           <ClickedMark path={places.map((p) => onScreen(projection, p)).filter((p) => p !== null)} colours={colours} />
         )}
-        {!asShot && (course === "frame" || course === "shape") && (
-          <Overview map={derived.map} view={view} sheet={sheet} colours={colours} />
-        )}
+        {!asShot && manner.overview && <Overview map={derived.map} view={view} sheet={sheet} colours={colours} />}
         {hole && <MagnifierHole place={hole} />}
       </Layer>
       <Layer listening={false}>

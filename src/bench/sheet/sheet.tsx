@@ -19,6 +19,8 @@ import { CompareBar } from "../compare/compare-bar";
 import { CompareLayer, useFirstStyle } from "../compare/compare-layer";
 import { CompareNames } from "../compare/compare-names";
 import { boxOf } from "../compare/compared-picture";
+import { benchCourse } from "../courses";
+import { ToolInHand } from "../tools/tool-in-hand";
 import type { Derived } from "../derived";
 import type { Opened } from "../opened";
 import type { RunningMarks } from "../tools/tool";
@@ -58,8 +60,9 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
   const map = asShot ? AS_SHOT : (keptMap ?? derived.map);
   const lens = derived.map.lens;
   const whole: Rect = useMemo(() => [0, 0, size[0], size[1]], [size]);
-  // In Edges what lies outside the frame is no longer the matter.
-  const onFrame = course === "edges" && recipe.frame.on;
+  // In some courses what lies outside the frame is no longer the matter.
+  const manner = benchCourse(course)?.sheet;
+  const onFrame = manner?.fitsFrame === true && recipe.frame.on;
   // Pulling changes the map, which must be seen, but a fitted view must not follow it meanwhile.
   const [keptExtent, setKeptExtent] = useState<Rect | null>(null);
   const extent = useMemo(
@@ -113,6 +116,7 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
     sheet,
     asShot,
     onFrame,
+    turned: manner?.turned === true,
     isFitted,
     focus,
     magnifier,
@@ -137,7 +141,7 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
     },
   });
 
-  const byNumbers = gesture !== null && (course === "lens" || gesture.startsWith("angle"));
+  const byNumbers = gesture !== null && (manner?.gridWhileMoved === true || gesture.startsWith("angle"));
   const gridShown = grid || byNumbers || marks.grid === true;
   useGaugesOf(photo.id);
   const firstStyle = useFirstStyle(compared?.way ?? null, field);
@@ -173,18 +177,20 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
       {compared && <CompareNames compared={compared} />}
       {compared && <CompareBar opened={opened} />}
       {sheet[0] > 0 && !answers && !compared && (
-        <SheetStage
-          photo={photo}
-          derived={derived}
-          projection={projection}
-          sheet={sheet}
-          asShot={asShot}
-          grid={gridShown}
-          stroke={marks.stroke ?? null}
-          area={marks.area ?? null}
-          hole={magnified?.screen ?? null}
-          colours={colours}
-        />
+        <ToolInHand value={tool}>
+          <SheetStage
+            photo={photo}
+            derived={derived}
+            projection={projection}
+            sheet={sheet}
+            asShot={asShot}
+            grid={gridShown}
+            stroke={marks.stroke ?? null}
+            area={marks.area ?? null}
+            hole={magnified?.screen ?? null}
+            colours={colours}
+          />
+        </ToolInHand>
       )}
       {sheet[0] > 0 && !answers && !compared && !asShot && guided && (
         <Guides map={derived.map} view={view} sheet={sheet} />
@@ -212,7 +218,7 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
         <tool.Overlay {...{ name: tool.name, element, projection, pictures, sheet, colours }} />
       )}
       <SheetNotes {...{ hint, error, cardless }} fetching={!ready} peek={compared ? null : (peek?.words ?? null)} />
-      {!asShot && course !== "edges" && <StaleFill derived={derived} />}
+      {!asShot && !manner?.makesUp && <StaleFill derived={derived} />}
       {grid && !compared && !answers && <GridBar />}
       <SheetBar scale={view.scale} isFitted={isFitted} onFit={fit} onZoom={zoom} />
     </div>

@@ -26,6 +26,8 @@ interface Parts {
   readonly asShot: boolean;
   /** Whether the view is fitted to the frame alone. */
   readonly onFrame: boolean;
+  /** Whether pictures are shown turned and mirrored as they will be delivered. */
+  readonly turned: boolean;
   readonly isFitted: boolean;
   /** What the magnifier shows, pixels of the original, and where it is, CSS pixels; null: it is not there. */
   readonly focus: Vec2 | null;
@@ -33,7 +35,19 @@ interface Parts {
 }
 
 /** The parts of the sheet on which the picture is drawn, and as what: the whole field, two side by side, answers, the magnifier. */
-export function usePanes({ photo, derived, map, view, sheet, asShot, onFrame, isFitted, focus, magnifier }: Parts) {
+export function usePanes({
+  photo,
+  derived,
+  map,
+  view,
+  sheet,
+  asShot,
+  onFrame,
+  turned,
+  isFitted,
+  focus,
+  magnifier,
+}: Parts) {
   const optics = asShot ? null : derived.map.optics;
   const raster = asShot ? NO_STEPS : derived.map.raster;
   const { fill: made, shown: fillShown } = useFillState();
@@ -62,7 +76,7 @@ export function usePanes({ photo, derived, map, view, sheet, asShot, onFrame, is
   }, [sheet, map, view, optics, raster, layers, fillShown]);
   const answers = useAnswerPanes(main, view.scale, isFitted ? derived.map.frame : null);
   const field = useMemo(() => fieldOf(sheet), [sheet]);
-  const compared = useCompared(photo, answers ? null : main, field);
+  const compared = useCompared(photo, answers ? null : main, field, turned);
   const shownMain = useMemo(
     () => (main && compared ? { ...main, ...compared.first } : main),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- compared by where the first goes

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { BenchState } from "@/client/bench-store";
-import type { Command } from "../commands/command";
+import type { Command, Group } from "../commands/command";
 import type { CourseKey } from "@/core/recipe";
 
 /** A tool as the strip, the keys and the search know it. */
@@ -31,7 +31,7 @@ const take = (tool: ToolButton, course: CourseKey | null) => (bench: BenchState)
   });
 
 /** Taking a tool as a command. @param course it belongs to, which is opened; null: it is in all of them. */
-export const toolCommand = (tool: ToolButton, course: CourseKey | null, group: Command["group"]): Command => ({
+export const toolCommand = (tool: ToolButton, course: CourseKey | null, group: Group): Command => ({
   id: `tool-${tool.name}`,
   words: tool.words,
   group,

@@ -101,6 +101,8 @@ export interface OverlayParts {
 export interface Tool extends ToolButton {
   /** CSS cursor. */
   readonly cursor: string;
+  /** It is a brush, and of which kind; absent: it is none. */
+  readonly brush?: "stroke" | "dab";
   down(at: At, hand: Hand): Gesture;
   /** What a key comes to while the tool is in hand; null where the key is not its own. */
   onKey?(key: string, hand: Pick<Hand, "bench">): readonly Outcome[] | null;

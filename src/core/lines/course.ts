@@ -26,13 +26,14 @@ const angle = (key: "pitch" | "yaw" | "roll", words: string, label: string, most
 const ease = (key: "plumb" | "sill", words: string, label: string): NumberSetting =>
   numberSetting({ key, words, label, min: 0, standard: 1, describe: "Share of the correction" });
 
-const NUMBERS: readonly { readonly setting: NumberSetting; of(r: { readonly attitude: AttitudeSettings }): number }[] = [
-  { setting: angle("pitch", say("pitch"), say("Pitch"), 89), of: (r) => r.attitude.pitch },
-  { setting: angle("yaw", say("turn"), say("Turn"), 89), of: (r) => r.attitude.yaw },
-  { setting: angle("roll", say("roll"), say("Roll"), 180), of: (r) => r.attitude.roll },
-  { setting: ease("plumb", say("ease of verticals"), say("Verticals")), of: (r) => r.attitude.ease.plumb },
-  { setting: ease("sill", say("ease of horizontals"), say("Horizontals")), of: (r) => r.attitude.ease.sill },
-];
+const NUMBERS: readonly { readonly setting: NumberSetting; of(r: { readonly attitude: AttitudeSettings }): number }[] =
+  [
+    { setting: angle("pitch", say("pitch"), say("Pitch"), 89), of: (r) => r.attitude.pitch },
+    { setting: angle("yaw", say("turn"), say("Turn"), 89), of: (r) => r.attitude.yaw },
+    { setting: angle("roll", say("roll"), say("Roll"), 180), of: (r) => r.attitude.roll },
+    { setting: ease("plumb", say("ease of verticals"), say("Verticals")), of: (r) => r.attitude.ease.plumb },
+    { setting: ease("sill", say("ease of horizontals"), say("Horizontals")), of: (r) => r.attitude.ease.sill },
+  ];
 
 /** Course 2: which way the camera really pointed. */
 export const linesPart = coursePart({

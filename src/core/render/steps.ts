@@ -1,4 +1,12 @@
-import { type Beneath, type Finished, type PlaneStep, type PlaneStepMaker, type RasterStep, type RasterStepMaker, chained } from "../course";
+import {
+  type Beneath,
+  type Finished,
+  type PlaneStep,
+  type PlaneStepMaker,
+  type RasterStep,
+  type RasterStepMaker,
+  chained,
+} from "../course";
 import type { Size } from "../geometry";
 import { COURSES } from "../recipe";
 import { BEND, type BendModel, bendKey, bendModel } from "../shape";
@@ -32,7 +40,10 @@ export const planeInputs = (recipe: SettledRecipe, plane: Steps["plane"] = STEPS
 
 /** The steps that are made: those from the last one on that stands for all beneath it. */
 function madeBy(recipe: SettledRecipe, size: Size, plane: Steps["plane"], moving: boolean): PlaneStep[] {
-  const first = Math.max(0, plane.findLastIndex(({ standsForAll }) => standsForAll?.(recipe)));
+  const first = Math.max(
+    0,
+    plane.findLastIndex(({ standsForAll }) => standsForAll?.(recipe)),
+  );
   const made: PlaneStep[] = [];
   plane.slice(first).forEach(({ make }, i) => {
     const step = make(recipe, size, beneathOf(recipe, size, plane, first + i, [...made]), moving);

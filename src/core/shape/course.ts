@@ -23,7 +23,8 @@ const shield: Things = (count) => say("{count, plural, one {shield} other {# shi
 
 /** Where no flat plane holds what was recorded, or it is not shown on one, lens and attitude go by rays, in one step with the surface. */
 const VIEW: PlaneStepMaker<ViewRecipe> = {
-  inputs: (recipe) => (isByRays(recipe) ? [recipe.camera, recipe.lens, recipe.attitude, surfaceShare(recipe.shape)] : []),
+  inputs: (recipe) =>
+    isByRays(recipe) ? [recipe.camera, recipe.lens, recipe.attitude, surfaceShare(recipe.shape)] : [],
   standsForAll: isByRays,
   make: (recipe, size) => (isByRays(recipe) ? viewStep(recipe, size) : null),
 };

@@ -5,7 +5,7 @@ import type { Command, CommandContext } from "../../commands/command";
 import { type FillShown, useFillState } from "../../made-up/fill-state";
 
 const can = ({ get }: CommandContext): boolean => get().course === "edges" && get().recipe.edges.on;
-const group = "Edges";
+const group = "edges";
 const TURNS: Record<FillShown, FillShown> = { with: "without", without: "only", only: "with" };
 
 /** What the keys do to the gaps. */

@@ -3,10 +3,10 @@ import { strokesOn } from "@/core/edges";
 import type { BenchCourse } from "../bench-course";
 import { GRAFT, MEND } from "./brush/brush-tool";
 import { EDGES_COMMANDS } from "./commands";
-import { EdgesPanel } from "./edges-panel";
 import { COLOUR } from "./tools/colour-tool";
 import { holdStroke } from "./tools/hold-stroke";
 import { SOURCE, SPARE } from "./tools/area-tool";
+import { guide } from "./guide";
 
 const NOTES = {
   fill: say("filled"),
@@ -30,5 +30,8 @@ export const edgesCourse: BenchCourse = {
   tools: [MEND, GRAFT, SOURCE, SPARE, COLOUR],
   grips: [holdStroke],
   commands: EDGES_COMMANDS,
-  Panel: EdgesPanel,
+  panel: async () => (await import("./edges-panel")).EdgesPanel,
+  marks: async () => (await import("./edges-marks")).EdgesMarks,
+  sheet: { turned: true, fitsFrame: true, makesUp: true },
+  guide,
 };

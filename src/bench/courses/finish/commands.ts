@@ -4,7 +4,7 @@ import { NO_FINISH } from "@/core/finish";
 import { burstOf } from "../../commands/arrows";
 import type { Command, CommandContext } from "../../commands/command";
 
-const group = "Finish";
+const group = "finish";
 const can = ({ get }: CommandContext): boolean => get().course === "finish";
 
 /** A step of exposure, stops. */

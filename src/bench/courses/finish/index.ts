@@ -2,12 +2,12 @@ import { say } from "@/core/language";
 import { masksOn, tones } from "@/core/finish";
 import type { BenchCourse } from "../bench-course";
 import { FINISH_COMMANDS } from "./commands";
-import { FinishPanel } from "./finish-panel";
 import { DAB } from "./masks/dab-tool";
 import { holdMask } from "./masks/hold-mask";
 import { MASK_COMMANDS } from "./masks/mask-commands";
 import { WASH } from "./masks/wash-tool";
 import { NEUTRAL } from "./neutral-tool";
+import { guide } from "./guide";
 
 /** Course 6 on the Bench. */
 export const finishCourse: BenchCourse = {
@@ -25,5 +25,8 @@ export const finishCourse: BenchCourse = {
   grips: [holdMask],
   // What is selected is moved by the arrows; without it they set the exposure.
   commands: [...MASK_COMMANDS, ...FINISH_COMMANDS],
-  Panel: FinishPanel,
+  panel: async () => (await import("./finish-panel")).FinishPanel,
+  marks: async () => (await import("./masks/mask-marks")).MaskMarks,
+  sheet: {},
+  guide,
 };

@@ -24,7 +24,7 @@ const scaled =
     return [Math.round(x + (w - width) / 2), Math.round(y + (h - height) / 2), width, height];
   };
 
-const group = "Frame";
+const group = "frame";
 
 /** What the keys do to the frame. */
 export const FRAME_COMMANDS: readonly Command[] = [

@@ -4,8 +4,40 @@ import { Group, Line, Path, Rect } from "react-konva";
 import { type View, toScreen } from "@/client/picture/view";
 import { INK, scaleBar } from "@/core/frame";
 import type { Rect as Area, Vec2 } from "@/core/geometry";
+import { useBench } from "@/client/bench-store";
+import { useGrid, withinLines } from "../../check/grid-state";
+import type { MarkParts } from "../../marks/mark-parts";
+import { useFrameAxis } from "./frame-axis";
 import { HANDLES, handlePlace } from "../frame-handles";
 import type { SheetColours } from "../../marks/colours";
+
+/** The frame over the picture, whichever course is open, and the scale bar in it. */
+export function FrameMark({ derived, projection, sheet, asShot, grid, open, colours }: MarkParts & { open: boolean }) {
+  const { frame, proportion } = useBench((s) => s.recipe);
+  const { at: axis } = useFrameAxis();
+  const { within } = useGrid();
+  if (asShot || !frame.on) return null;
+  const { map } = derived;
+  const { view } = projection;
+  return (
+    <>
+      <Frame
+        frame={map.frame}
+        view={view}
+        sheet={sheet}
+        active={open}
+        within={grid ? withinLines(within) : NO_LINES}
+        axis={axis && (projection.map.fromRecorded(axis)?.[0] ?? null)}
+        colours={colours}
+      />
+      {frame.bar && proportion.perPixel !== undefined && (
+        <ScaleBarMark frame={map.frame} perPixel={proportion.perPixel} view={view} />
+      )}
+    </>
+  );
+}
+
+const NO_LINES: ReturnType<typeof withinLines> = [];
 
 interface Props {
   frame: Area;
@@ -20,8 +52,8 @@ interface Props {
   colours: SheetColours;
 }
 
-/** The frame over the picture, with what it cuts off veiled but still to be seen. */
-export function FrameMark({ frame, view, sheet, active, within, axis, colours }: Props) {
+/** The frame, with what it cuts off veiled but still to be seen. */
+function Frame({ frame, view, sheet, active, within, axis, colours }: Props) {
   const [x0, y0] = toScreen(view, [frame[0], frame[1]]);
   const [x1, y1] = toScreen(view, [frame[0] + frame[2], frame[1] + frame[3]]);
   const outside = `M0 0H${sheet[0]}V${sheet[1]}H0ZM${x0} ${y0}V${y1}H${x1}V${y0}Z`;
@@ -55,7 +87,7 @@ export function FrameMark({ frame, view, sheet, active, within, axis, colours }:
 }
 
 /** The scale bar as the delivery will have it. */
-export function ScaleBarMark({ frame, perPixel, view }: { frame: Area; perPixel: number; view: View }) {
+function ScaleBarMark({ frame, perPixel, view }: { frame: Area; perPixel: number; view: View }) {
   return scaleBar(frame, perPixel).map(({ rect: [x, y, w, h], ink }, i) => {
     const [px, py] = toScreen(view, [x, y]);
     const level = Math.round(255 * (ink ? INK : 1));

@@ -1,11 +1,11 @@
 import { say } from "@/core/language";
 import type { BenchCourse } from "../bench-course";
 import { FRAME_COMMANDS } from "./commands";
-import { FramePanel } from "./frame-panel";
 import { holdFrame } from "./hold-frame";
 import { AXIS } from "./tools/axis-tool";
 import { KEEP, holdKeepMark } from "./tools/keep-tool";
 import { SLIDE } from "./tools/slide-tool";
+import { guide } from "./guide";
 
 /** Course 4 on the Bench. */
 export const frameCourse: BenchCourse = {
@@ -14,5 +14,9 @@ export const frameCourse: BenchCourse = {
   tools: [SLIDE, AXIS, KEEP],
   grips: [holdKeepMark, holdFrame],
   commands: FRAME_COMMANDS,
-  Panel: FramePanel,
+  panel: async () => (await import("./frame-panel")).FramePanel,
+  marks: async () => (await import("./keep-marks")).KeepMarks,
+  always: async () => (await import("./frame-mark")).FrameMark,
+  sheet: { turned: true, inMetres: true, overview: true, ownEdges: true },
+  guide,
 };

@@ -2,30 +2,22 @@
 
 import { Fragment } from "react";
 import { Circle, Group, Line } from "react-konva";
-import { missedBy } from "@/core/frame";
+import { useBench } from "@/client/bench-store";
+import { keepMarksOf, missedBy } from "@/core/frame";
 import { placedMark } from "@/core/render";
-import type { Rect } from "@/core/geometry";
-import type { KeepMark } from "@/core/frame";
-import type { SheetColours } from "../../marks/colours";
-import { type Projection, onScreen } from "../../marks/projection";
+import type { MarkParts } from "../../marks/mark-parts";
+import { onScreen } from "../../marks/projection";
 import { MarkLabel } from "../../marks/mark-label";
 
 /** Half the length of a mark's cross, CSS pixels. */
 const ARM = 11;
 
 /** Spots that must stay in the frame: a survey point each; crossed out where the frame leaves it out. */
-export function KeepMarks({
-  marks,
-  frame,
-  projection,
-  colours,
-}: {
-  marks: readonly KeepMark[];
-  frame: Rect;
-  projection: Projection;
-  colours: SheetColours;
-}) {
-  return marks.map((mark, i) => {
+export function KeepMarks({ derived, projection, asShot, colours }: MarkParts) {
+  const { recipe } = useBench();
+  if (asShot) return null;
+  const { frame } = derived.map;
+  return keepMarksOf(recipe).map((mark, i) => {
     const { id, at, to } = mark;
     const p = onScreen(projection, at);
     if (!p) return null;

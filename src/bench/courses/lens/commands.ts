@@ -5,7 +5,7 @@ export const LENS_COMMANDS: readonly Command[] = [
   {
     id: "take-profile",
     words: say("Take the lens profile that fits"),
-    group: "Lens",
+    group: "lens",
     keys: ["l"],
     can: ({ takeProfile }) => takeProfile !== null,
     run: ({ takeProfile }) => takeProfile?.(),

@@ -3,10 +3,10 @@ import { cornerBow, isStitched } from "@/core/lens";
 import { fixed } from "@/ui";
 import type { BenchCourse } from "../bench-course";
 import { LENS_COMMANDS } from "./commands";
-import { LensPanel } from "./lens-panel";
 import { holdLine } from "../../tools/hold-line";
 import { PULL } from "./tools/pull-tool";
 import { TRACE } from "./tools/trace-tool";
+import { guide } from "./guide";
 
 /** Course 1 on the Bench. */
 export const lensCourse: BenchCourse = {
@@ -18,5 +18,8 @@ export const lensCourse: BenchCourse = {
   tools: [TRACE, PULL],
   grips: [holdLine],
   commands: LENS_COMMANDS,
-  Panel: LensPanel,
+  panel: async () => (await import("./lens-panel")).LensPanel,
+  lines: ({ kind }) => kind === "taut",
+  sheet: { ownEdges: true, gridWhileMoved: true },
+  guide,
 };

@@ -8,7 +8,7 @@ import { useBench } from "@/client/bench-store";
 import { takeProfile } from "@/core/edits";
 import { notify, sayWithBold } from "@/ui";
 import { isOpen } from "../../own-edges/look";
-import { IN_THE_FILE, type KeptProposal, useProfiles } from "./use-profiles";
+import { IN_THE_FILE, type KeptProposal, useProfiles } from "../../own-edges/use-profiles";
 import { ChartDialog } from "./chart-dialog";
 import { VisitDialog } from "./visit-dialog";
 import { ProfilesDialog } from "./profiles-dialog";

@@ -3,7 +3,7 @@ import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { distortionPercent, traceSamples } from "@/core/lens";
 import { tracesOf } from "@/core/edits";
-import { useProfiles } from "./use-profiles";
+import { useProfiles } from "../../own-edges/use-profiles";
 
 /** Points to draw beside the lens's curves: [image height, value]. */
 export interface LensSamples {

@@ -42,7 +42,7 @@ function plumbInTheMiddle(bench: BenchState): void {
   bench.set({ selected: id, selectedEnd: 0, marks: true, course: "lines" });
 }
 
-const group = "Lines";
+const group = "lines";
 
 /** What can be done with lines. */
 export const LINES_COMMANDS: readonly Command[] = [

@@ -1,7 +1,6 @@
 import { say } from "@/core/language";
 import type { BenchCourse } from "../bench-course";
 import { LINES_COMMANDS } from "./commands";
-import { LinesPanel } from "./lines-panel";
 import { holdLine } from "../../tools/hold-line";
 import { FACE } from "./tools/face-tool";
 import { holdCorner } from "./tools/hold-corner";
@@ -9,6 +8,7 @@ import { LEVEL } from "./tools/level-tool";
 import { LINE } from "./tools/line-tool";
 import { clickProposal } from "./tools/take-proposal";
 import { TURN } from "./tools/turn-tool";
+import { guide } from "./guide";
 
 /** Course 2 on the Bench. */
 export const linesCourse: BenchCourse = {
@@ -20,5 +20,9 @@ export const linesCourse: BenchCourse = {
   tools: [LINE, LEVEL, TURN, FACE],
   grips: [holdCorner, holdLine, clickProposal],
   commands: LINES_COMMANDS,
-  Panel: LinesPanel,
+  panel: async () => (await import("./lines-panel")).LinesPanel,
+  marks: async () => (await import("./lines-marks")).LinesMarks,
+  lines: ({ kind }) => kind !== "taut",
+  sheet: { ownEdges: true },
+  guide,
 };

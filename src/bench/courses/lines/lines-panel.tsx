@@ -10,7 +10,7 @@ import { changeKind, switchLine, turnFaceOn } from "@/core/edits";
 import { OwnEdgesCard } from "../../own-edges/own-edges-card";
 import { CourseSwitch } from "../course-switch";
 import { HowFar } from "../how-far";
-import { LensNudge } from "../lens-nudge";
+import { LensNudge } from "./lens-nudge";
 import { AttitudePanel } from "./attitude-panel";
 import { FacePart } from "./face-part";
 import { FoundPart } from "./found-part";

@@ -1,18 +1,18 @@
 import { say } from "@/core/language";
 import { fixed } from "@/ui";
 import type { BenchCourse } from "../bench-course";
-import { BENT_COMMANDS } from "./bend/bend-commands";
+import { BEND_COMMANDS } from "./bend/bend-commands";
 import { holdBendMark, holdTautEnd } from "./bend/hold-mark";
 import { holdJoint } from "./bend/hold-joint";
 import { NET } from "./bend/net-tool";
 import { SHIELD } from "./bend/shield-tool";
 import { TAUT } from "./bend/taut-tool";
 import { SHAPE_COMMANDS } from "./proportion/measure-commands";
-import { ShapePanel } from "./shape-panel";
 import { holdMeasure, holdMeasurePlace } from "./proportion/tools/hold-measure";
 import { holdHeight, holdReference } from "./proportion/tools/hold-reference";
 import { GRID, RECTANGLE, ROUND } from "./proportion/tools/measure-tools";
 import { AS_TALL, LENGTH, TAPE } from "./proportion/tools/stroke-tools";
+import { guide } from "./guide";
 
 /** Course 3 on the Bench. */
 export const shapeCourse: BenchCourse = {
@@ -26,6 +26,9 @@ export const shapeCourse: BenchCourse = {
   },
   tools: [TAUT, NET, SHIELD, RECTANGLE, GRID, ROUND, LENGTH, TAPE, AS_TALL],
   grips: [holdJoint, holdTautEnd, holdReference, holdMeasurePlace, holdMeasure, holdHeight, holdBendMark],
-  commands: [...SHAPE_COMMANDS, ...BENT_COMMANDS],
-  Panel: ShapePanel,
+  commands: [...SHAPE_COMMANDS, ...BEND_COMMANDS],
+  panel: async () => (await import("./shape-panel")).ShapePanel,
+  marks: async () => (await import("./shape-marks")).ShapeMarks,
+  sheet: { inMetres: true, overview: true },
+  guide,
 };

@@ -5,10 +5,10 @@ import { compile, withCamera } from "@/core/render";
 import { ARROW_KEYS, arrowOf, burstOf } from "../../../commands/arrows";
 import type { Command, CommandContext } from "../../../commands/command";
 import { movedOnPlane } from "../../../tools/moved-on-plane";
-import { brushInHand, hardened, kindInHand, resized, sourceAt, useBrush, weakened } from "../../../brush/brush-state";
+import { hardened, resized, sourceAt, useBrush, weakened } from "../../../brush/brush-state";
 
-const group = "Edges";
-const inHand = ({ get }: CommandContext): boolean => brushInHand(get());
+const group = "edges";
+const inHand = ({ tool }: CommandContext): boolean => tool().brush !== undefined;
 const isSelected = ({ get }: CommandContext): boolean =>
   get().course === "edges" && (get().recipe.edges.strokes ?? []).some((s) => s.id === get().selected);
 
@@ -30,10 +30,10 @@ export const BRUSH_COMMANDS: readonly Command[] = [
     "brush-smaller",
     say("Smaller brush (also Alt and the wheel)"),
     "7",
-    ({ get }) => resized(1 / 1.15, get().size, kindInHand(get())),
+    ({ get, tool }) => resized(1 / 1.15, get().size, tool().brush),
     inHand,
   ),
-  brush("brush-larger", say("Larger brush"), "8", ({ get }) => resized(1.15, get().size, kindInHand(get())), inHand),
+  brush("brush-larger", say("Larger brush"), "8", ({ get, tool }) => resized(1.15, get().size, tool().brush), inHand),
   brush("brush-softer", say("Softer brush"), ";", () => hardened(-0.1)),
   brush("brush-harder", say("Harder brush"), "'", () => hardened(0.1)),
   brush("brush-weaker", say("Weaker brush; after the weakest the strongest"), "9", weakened),

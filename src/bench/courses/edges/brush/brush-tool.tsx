@@ -43,12 +43,13 @@ function stroking(kind: StrokeKind, start: Vec2, hand: Hand, pressure: number): 
   });
 }
 
-const GRAFT_OVERLAY = brushOverlay(graftPreview);
-const MEND_OVERLAY = brushOverlay();
+const GRAFT_OVERLAY = brushOverlay("stroke", graftPreview);
+const MEND_OVERLAY = brushOverlay("stroke");
 
 const brush = (kind: StrokeKind, button: Pick<Tool, "name" | "label" | "words" | "key" | "icon" | "hint">): Tool => ({
   ...button,
   cursor: "none",
+  brush: "stroke",
   Overlay: kind === "graft" ? GRAFT_OVERLAY : MEND_OVERLAY,
   corrected: true,
   down: (at, hand) => {

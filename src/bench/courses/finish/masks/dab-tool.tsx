@@ -18,8 +18,9 @@ export const DAB: Tool = {
   words: say("Brush over a part that is to be lighter, warmer or sharper (Alt: takes away from the selected dab)"),
   key: "Shift+b",
   cursor: "none",
+  brush: "dab",
   corrected: true,
-  Overlay: brushOverlay(),
+  Overlay: brushOverlay("dab"),
   icon: toolIcon(
     <>
       <path d="M3 12c0-4 2-6 5-6 4 0 7 1.5 7 4.5S12 15 8.5 15 3 14 3 12z" />

@@ -8,7 +8,7 @@ import { movedOnPlane } from "../../../tools/moved-on-plane";
 import { maskInTheMiddle } from "./new-mask";
 import { useMasks } from "./mask-state";
 
-const group = "Finish";
+const group = "finish";
 
 const selectedMask = ({ get }: CommandContext): Mask | undefined =>
   get().course === "finish" ? get().recipe.finish?.masks?.find((m) => m.id === get().selected) : undefined;

@@ -7,6 +7,9 @@ import { type Mask, maskField, placedMasks } from "@/core/finish";
 import type { Size, Vec2 } from "@/core/geometry";
 import { maskNames } from "./mask-names";
 import { useMasks } from "./mask-state";
+import { useBench } from "@/client/bench-store";
+import type { MarkParts } from "../../../marks/mark-parts";
+import { useToolInHand } from "../../../tools/tool-in-hand";
 import type { SheetColours } from "../../../marks/colours";
 import { MarkLabel } from "../../../marks/mark-label";
 import { type Projection, onScreen } from "../../../marks/projection";
@@ -17,23 +20,13 @@ const BAR = 26;
 const CELL = 6;
 
 /** The masks of Finish: a wash by its two ends, a dab by its strokes' ways; and over the picture what the selected one covers. */
-export function MaskMarks({
-  masks,
-  selected,
-  quiet,
-  projection,
-  sheet,
-  colours,
-}: {
-  masks: readonly Mask[];
-  selected: string | null;
-  /** Only the selected one is marked: with a brush in hand what it has made is looked at. */
-  quiet: boolean;
-  projection: Projection;
-  sheet: Size;
-  colours: SheetColours;
-}) {
+export function MaskMarks({ projection, sheet, asShot, colours }: MarkParts) {
+  const masks = useBench((s) => s.recipe.finish?.masks);
+  const selected = useBench((s) => s.selected);
+  // With a brush in hand only the selected one is marked: what it has made is looked at.
+  const quiet = useToolInHand().brush !== undefined;
   const { covered } = useMasks();
+  if (asShot || !masks) return null;
   const names = maskNames(masks);
   const chosen = masks.find((m) => m.id === selected);
   return (

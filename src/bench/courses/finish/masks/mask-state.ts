@@ -9,7 +9,4 @@ interface MaskState {
   readonly covered: boolean;
 }
 
-export const useMasks = versionState(
-  "masks",
-  (): MaskState => ({ effect: { exposure: -0.5 }, covered: false }),
-);
+export const useMasks = versionState("masks", (): MaskState => ({ effect: { exposure: -0.5 }, covered: false }));

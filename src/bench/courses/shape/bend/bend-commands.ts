@@ -5,7 +5,7 @@ import type { Command, CommandContext } from "../../../commands/command";
 import { switchMesh, switchPulling, useBend } from "./bend-state";
 import { pulledBy } from "./hold-joint";
 
-const group = "Shape";
+const group = "shape";
 
 /** Whether a mark of the shape is selected. */
 const can = ({ get }: Pick<CommandContext, "get">): boolean => {
@@ -17,7 +17,7 @@ const can = ({ get }: Pick<CommandContext, "get">): boolean => {
 const inShape = ({ get }: Pick<CommandContext, "get">): boolean => get().course === "shape";
 
 /** What can be done with taut lines, joined faces and shields. */
-export const BENT_COMMANDS: readonly Command[] = [
+export const BEND_COMMANDS: readonly Command[] = [
   {
     id: "nudge-bent",
     words: say("Move the taut line, or the face's joint, by 1 px (Shift 10, Alt 0.1)"),

@@ -7,25 +7,22 @@ import { type BendSettings, bendNames } from "@/core/shape/bend";
 import { useBend } from "./bend-state";
 import { faceOutline, pathThrough } from "./hold-mark";
 import type { Derived } from "../../../derived";
+import { useBench } from "@/client/bench-store";
+import type { MarkParts } from "../../../marks/mark-parts";
 import type { SheetColours } from "../../../marks/colours";
 import { LineMark } from "../../../marks/line-mark";
 import { MarkLabel } from "../../../marks/mark-label";
 import { type Projection, onScreen } from "../../../marks/projection";
 
-interface Parts {
+interface Parts extends MarkParts {
   shape: BendSettings;
-  derived: Derived;
-  selected: string | null;
-  selectedEnd: 0 | 1 | null;
-  asShot: boolean;
-  projection: Projection;
-  colours: SheetColours;
 }
 
 const flat = (path: readonly Vec2[]): number[] => path.flatMap(([x, y]) => [x, y]);
 
 /** Taut lines, joined faces and shields over the picture. */
-export function BendMarks({ shape, derived, selected, selectedEnd, asShot, projection, colours }: Parts) {
+export function BendMarks({ shape, derived, asShot, projection, colours }: Parts) {
+  const { selected, selectedEnd } = useBench();
   const { joint, mesh, pulling } = useBend();
   const names = bendNames(shape);
   return (

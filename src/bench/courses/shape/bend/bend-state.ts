@@ -13,10 +13,12 @@ interface BendState {
   readonly lock: Exclude<Taut["lock"], "parallel">;
 }
 
-export const useBend = versionState(
-  "bend",
-  (): BendState => ({ pulling: false, joint: null, mesh: false, lock: "free" }),
-);
+export const useBend = versionState("bend", (): BendState => ({
+  pulling: false,
+  joint: null,
+  mesh: false,
+  lock: "free",
+}));
 
 export const switchPulling = (): void => useBend.setState(({ pulling }) => ({ pulling: !pulling }));
 export const switchMesh = (): void => useBend.setState(({ mesh }) => ({ mesh: !mesh }));

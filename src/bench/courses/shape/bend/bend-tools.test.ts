@@ -4,7 +4,7 @@ import { commandsFor } from "../../../commands/keys";
 import type { CommandContext } from "../../../commands/command";
 import { opened } from "../../../testing";
 import { type Bench, at, handOf, onSheet, play } from "../../playing.testing";
-import { BENT_COMMANDS } from "./bend-commands";
+import { BEND_COMMANDS } from "./bend-commands";
 import { useBend } from "./bend-state";
 import { bendMarkUnder } from "./hold-mark";
 import { jointUnder, pulledBy } from "./hold-joint";
@@ -31,7 +31,7 @@ const press = (store: Bench, key: string): void => {
 const command = (store: Bench, key: string, shiftKey = false): boolean => {
   const context = { get: store.getState } as CommandContext;
   const pressed = { key, ctrlKey: false, metaKey: false, shiftKey, altKey: false } as KeyboardEvent;
-  const found = commandsFor(BENT_COMMANDS, pressed).find((c) => c.can?.(context) ?? true);
+  const found = commandsFor(BEND_COMMANDS, pressed).find((c) => c.can?.(context) ?? true);
   found?.run(context, pressed);
   return found !== undefined;
 };

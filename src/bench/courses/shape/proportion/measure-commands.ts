@@ -9,10 +9,9 @@ import { clearMeasuring, useMeasuring } from "./measuring-state";
 
 const selected = ({ get }: Pick<CommandContext, "get">): KnownMeasure | undefined =>
   get().recipe.proportion.measures?.find((m) => m.id === get().selected);
-const can = (context: CommandContext): boolean =>
-  context.get().course === "shape" && selected(context) !== undefined;
+const can = (context: CommandContext): boolean => context.get().course === "shape" && selected(context) !== undefined;
 
-const group = "Shape";
+const group = "shape";
 
 /** What can be done with known measures, and what lies over the picture beside them. */
 export const SHAPE_COMMANDS: readonly Command[] = [

@@ -6,8 +6,8 @@ import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { takeProfile } from "@/core/edits";
 import { laidCourses } from "@/core/recipe";
-import { isOpen } from "../own-edges/look";
-import { useProfiles } from "./lens/use-profiles";
+import { isOpen } from "../../own-edges/look";
+import { useProfiles } from "../../own-edges/use-profiles";
 
 const key = (photo: Photo): string => `flat-stone-nudged-${photo.id}`;
 
