@@ -1,3 +1,4 @@
+import { isSoak, many } from "../soak.testing";
 import { type Vec2, type Vec3 } from "../geometry";
 import { makeLens } from "../lens";
 import {
@@ -47,10 +48,10 @@ const shaken = (lines: readonly LineInput[], normal: () => number): LineInput[] 
     ends: l.ends.map(([x, y]): Vec2 => [x + END_SIGMA_PX * normal(), y + END_SIGMA_PX * normal()]) as [Vec2, Vec2],
   }));
 
-test("exact lines give pitch, roll and the wall's heading to 0.001°, a thousand cameras", () => {
+test("exact lines give pitch, roll and the wall's heading to 0.001°, whatever the camera", () => {
   const random = randomFrom(11);
   let worst = 0;
-  for (let n = 0; n < 1000; n++) {
+  for (let n = 0; n < many(1000, 200); n++) {
     const heading = between(random, -55, 55);
     const { made, lines } = scene(random, 2 + Math.floor(random() * 3), [heading], 3);
     const solution = solveLines(made.intrinsics, none, lines, { face: { line: "s00" } });
@@ -172,12 +173,14 @@ test.each<Case>([
   { name: "sills of two walls alone", plumbs: 0, headings: [-35, 50], free: false },
   { name: "the focal length unknown", plumbs: 5, headings: [-40, 45], free: true },
 ])(
-  "$name: with 0.5 px of noise errors are at the Cramér–Rao bound within 10 %, and the sigmas are honest",
+  "$name: with 0.5 px of noise errors are at the Cramér–Rao bound, and the sigmas are honest",
   ({ plumbs, headings, free }) => {
     const random = randomFrom(21 + plumbs + headings.length);
     const normal = normalFrom(random);
     // Without plumbs the search is a long one.
-    const cameras = plumbs === 0 ? 200 : 1000;
+    const cameras = plumbs === 0 ? many(200, 60) : many(1000, 150);
+    // A thousand know a ratio to 2 %, a hundred and fifty to 6 %.
+    const within = isSoak ? 0.1 : 0.2;
     const size = 2 + headings.length + (free ? 1 : 0);
     const overBound = new Array<number>(size).fill(0);
     const overSigma = new Array<number>(size).fill(0);
@@ -200,8 +203,8 @@ test.each<Case>([
       });
     }
     for (const ratio of [...overBound, ...overSigma].map(Math.sqrt)) {
-      expect(ratio).toBeGreaterThan(0.9);
-      expect(ratio).toBeLessThan(1.1);
+      expect(ratio).toBeGreaterThan(1 - within);
+      expect(ratio).toBeLessThan(1 + within);
     }
   },
 );
@@ -210,7 +213,7 @@ test("without a stated deviation hands of any steadiness are told by the residua
   for (const noise of [1, 2]) {
     const [random, normal] = [randomFrom(31), normalFrom(randomFrom(32))];
     let [sum, count] = [0, 0];
-    for (let n = 0; n < 200; n++) {
+    for (let n = 0; n < many(200, 50); n++) {
       const made = { ...madeUpCamera(random), k1: 0 };
       const shaken = ([x, y]: Vec2): Vec2 => [x + noise * normal(), y + noise * normal()];
       const heading = between(random, -60, -20);

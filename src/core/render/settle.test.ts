@@ -1,3 +1,4 @@
+import { many } from "../soak.testing";
 import { type Recipe, emptyRecipe } from "../recipe";
 import { type MadeUpCamera, between, madeUpCamera, madeUpPlumbs, madeUpSills, randomFrom } from "../testing";
 import { solveRecipe, withCamera, withSolvedAttitude } from ".";
@@ -25,7 +26,7 @@ function holdingAnother(seed: number): { made: MadeUpCamera; recipe: Recipe } {
 
 test("a focal length that other lines told is no hint: it is looked for from anywhere", () => {
   let [told, wrong] = [0, 0];
-  for (let seed = 0; seed < 120; seed++) {
+  for (let seed = 0; seed < many(120, 40); seed++) {
     const { made, recipe } = holdingAnother(seed);
     const { focal } = solveRecipe(withCamera(recipe, made.size), made.size).solution;
     if (!focal) continue;
@@ -33,12 +34,12 @@ test("a focal length that other lines told is no hint: it is looked for from any
     if (Math.abs(focal.focalPx / made.intrinsics.focalPx - 1) > 0.001) wrong++;
   }
   // From half or twice the true one it says nothing now and then, and twice in 120 it is misled; near the one given, by dozens.
-  expect(told).toBeGreaterThan(105);
+  expect(told).toBeGreaterThan(0.875 * many(120, 40));
   expect(wrong).toBeLessThanOrEqual(2);
 });
 
 test("just solved, it is found again where it is", () => {
-  for (let seed = 0; seed < 120; seed++) {
+  for (let seed = 0; seed < many(120, 40); seed++) {
     const { made, recipe } = holdingAnother(seed);
     recipe.attitude.from = "lines";
     const solved = withSolvedAttitude(recipe, made.size);

@@ -1,3 +1,4 @@
+import { many } from "../soak.testing";
 import fc from "fast-check";
 import type { Rect, Size } from "../geometry";
 import { type Recipe, emptyRecipe } from "../recipe";
@@ -70,7 +71,7 @@ test("a window made from its part of the photo alone is that part of the deliver
         expect(worst).toBeLessThanOrEqual(1);
       },
     ),
-    { numRuns: 60, seed: 9 },
+    { numRuns: many(60, 10), seed: 9 },
   );
 });
 

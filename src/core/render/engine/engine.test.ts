@@ -1,3 +1,4 @@
+import { many } from "../../soak.testing";
 import fc from "fast-check";
 import { type Recipe, emptyRecipe } from "../../recipe";
 import { randomFrom } from "../../testing";
@@ -81,7 +82,7 @@ test.each([
         const { reference, made } = both(source, recipe, kernel as "cubic" | "lanczos3", alpha);
         expect(worstOf(reference, made)).toBeLessThanOrEqual(APART[type]);
       }),
-      { numRuns: 25, seed: 4 },
+      { numRuns: many(25, 6), seed: 4 },
     );
   },
 );
@@ -109,12 +110,14 @@ test.each([90, 180, -90])("turned by %i° every pixel is one of the original's",
   const { made, map } = both(source, recipe, "lanczos3", false);
   expect(map.output).toEqual([side, side]);
   const out = new Float64Array(3);
+  let others = 0;
   for (let y = 0; y < side; y++)
     for (let x = 0; x < side; x++) {
       map.toRecorded(map.frame[0] + x + 0.5, map.frame[1] + y + 0.5, out);
       const from = (Math.floor(out[1]!) * side + Math.floor(out[0]!)) * 3;
-      for (let c = 0; c < 3; c++) expect(made[(y * side + x) * 3 + c]).toBe(source.data[from + c]);
+      for (let c = 0; c < 3; c++) if (made[(y * side + x) * 3 + c] !== source.data[from + c]) others++;
     }
+  expect(others).toBe(0);
 });
 
 test("band-limited pictures come out as they really are there: 48 dB and more, cubic, 52, Lanczos", () => {
@@ -205,7 +208,7 @@ test.each([
         expect(worstAlpha).toBeLessThanOrEqual(APART[type]);
         expect(worst).toBeLessThanOrEqual(1.5 * APART[type]);
       }),
-      { numRuns: 12, seed: 12 },
+      { numRuns: many(12, 4), seed: 12 },
     );
     // As it is, every pixel that can be seen comes back.
     const { made } = both(source, emptyRecipe(), "lanczos3", true);
@@ -235,7 +238,7 @@ test("over the horizon, and through lenses that throw it far out, nothing breaks
         expect(worstOf(reference, made)).toBeLessThanOrEqual(1);
       },
     ),
-    { numRuns: 60, seed: 9 },
+    { numRuns: many(60, 12), seed: 9 },
   );
 });
 
