@@ -16,8 +16,12 @@ const flags = [
 
 export const launch = (): Promise<Browser> => chromium.launch({ executablePath: "/usr/bin/chromium", args: flags });
 
-/** A page that fails the test for any error of its own, and for any request to another machine. */
-export async function openPage(browser: Browser, problems: string[]): Promise<Page> {
+/**
+ * A page that fails the test for any error of its own, and for any request to another machine.
+ *
+ * @param ownEdges whether photos' own edges are looked at by themselves, which keeps a core busy for seconds.
+ */
+export async function openPage(browser: Browser, problems: string[], ownEdges = false): Promise<Page> {
   const page = await browser.newPage({
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
@@ -26,7 +30,10 @@ export async function openPage(browser: Browser, problems: string[]): Promise<Pa
   // Two pages and the app share two cores without a graphics card: a key may wait for several slow pictures.
   page.setDefaultTimeout(90_000);
   // The first steps lie over the picture; a test of their own has them.
-  await page.addInitScript(() => localStorage.setItem("flat-stone-hint-gone", "gone"));
+  await page.addInitScript((byItself) => {
+    localStorage.setItem("flat-stone-hint-gone", "gone");
+    if (!byItself) localStorage.setItem("flat-stone-own-edges", "when-asked");
+  }, ownEdges);
   page.on("pageerror", (e) => problems.push(`page: ${e.message}`));
   page.on("request", (r) => {
     const url = new URL(r.url());
@@ -136,12 +143,12 @@ export async function openFresh(page: Page, name: string): Promise<void> {
 }
 
 /** Gives a file of tests one browser page, and fails each test for the page's own errors and for requests to other machines. */
-export function usePage(take: (page: Page) => void): void {
+export function usePage(take: (page: Page) => void, ownEdges = false): void {
   const problems: string[] = [];
   let browser: Browser;
   beforeAll(async () => {
     browser = await launch();
-    take(await openPage(browser, problems));
+    take(await openPage(browser, problems, ownEdges));
   }, 60_000);
   afterAll(() => browser?.close());
   afterEach(() => expect(problems.splice(0)).toEqual([]));

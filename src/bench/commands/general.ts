@@ -2,6 +2,8 @@ import { say } from "@/core/language";
 import { COURSES } from "@/core/recipe";
 import { comparing, endComparing, useCompare } from "../compare/compare-state";
 import { lookForOwnEdges, trueUpNow } from "../own-edges/look";
+import { switchByItself } from "../own-edges/use-own-edges";
+import { notify } from "@/ui";
 import type { Command } from "./command";
 
 /** One command a course: the rail's keys. */
@@ -102,6 +104,18 @@ const own: readonly Command[] = [
     keys: [],
     can: ({ get }) => get().own.state !== "looking",
     run: ({ get, photo }) => void lookForOwnEdges(get, photo),
+  },
+  {
+    id: "own-edges-by-itself",
+    words: say("Look at own edges as soon as a photo opens, or only when asked"),
+    group: "courses",
+    keys: [],
+    run: () =>
+      notify(
+        switchByItself()
+          ? say("Own edges are looked at as soon as an untouched photo opens.")
+          : say("Own edges are looked at only when you ask, or press Z."),
+      ),
   },
 ];
 

@@ -14,14 +14,12 @@ import {
   compile,
   fillDependsOn,
   gapsDependOn,
-  madeUpShare,
-  planStroke,
   settle,
   shrunken,
   strokesNeed,
 } from "@/core/render";
 import { exists, fillFolder, originalPath } from "../files/store";
-import { type EdgeHooks, gapsMade, inTurns, planGaps } from "../render/edge-work";
+import { type EdgeHooks, gapsMade, planGaps, planStrokeOf, walkEdges } from "../render/edge-work";
 import { type Kept, keyOf, onceFolder, prune, readKept, writeKept } from "./fill-folders";
 import { FIT, writeFit, writeTiles } from "./fill-pictures";
 import { fillSource } from "./fill-source";
@@ -69,37 +67,21 @@ export async function makeFill(
   if (ready) void srgbOf(originalPath(sha256)).catch(() => undefined);
   const recipe = settledFrom(text, size);
   const map = compile(recipe, size);
-  const gaps = gapsMade(recipe, map);
-  const gapKey = gaps.made ? fillKey(recipe, map) : null;
-  const found = gapKey ? await gapsUnder(gapKey, sha256, text, recipe, map, hooks) : null;
   const needs = strokesNeed(recipe, map);
   const keys = needs.map(({ depends }) => keyOf(depends));
-  const works: StrokeWork[] = [];
-  for (const [k, need] of needs.entries()) {
-    const kept = await readKept(sha256, keys[k]!);
-    works.push(
-      kept?.stroke ??
-        (await makeStroke(
-          {
-            sha256,
-            key: keys[k]!,
-            text,
-            beneath: { gaps: need.gaps ? gapKey : null, strokes: need.under.map((j) => keys[j]!) },
-          },
-          {
-            recipe,
-            map: atFullSize(map),
-            kernel: FULL_KERNEL,
-            fill: found?.fill ?? null,
-            strokes: need.under.map((j) => works[j]!),
-          },
-          need,
-          hooks,
-        )),
-    );
-  }
+  const gapKey = gapsMade(recipe, map).made ? fillKey(recipe, map) : null;
+  const walked = await walkEdges(recipe, map, FULL_KERNEL, {
+    gaps: async () => (await gapsUnder(gapKey!, sha256, text, recipe, map, hooks)).fill,
+    stroke: async (job, need, k) => {
+      const key = keys[k]!;
+      const kept = await readKept(sha256, key);
+      const beneath = { gaps: need.gaps ? gapKey : null, strokes: need.under.map((j) => keys[j]!) };
+      const full = { ...job, map: atFullSize(map) };
+      return kept?.stroke ?? makeStroke({ sha256, key, text, beneath }, full, need, hooks);
+    },
+  });
   await prune(sha256, new Set([...keys, ...(gapKey ? [gapKey] : [])]));
-  const plan = found?.fill?.plan;
+  const plan = walked?.fill?.plan;
   return {
     depends: fillDependsOn(recipe, map.frame),
     gaps: gapKey ? { key: gapKey, frame: [...map.frame], whole: false } : null,
@@ -108,7 +90,7 @@ export async function makeFill(
       const frame: [number, number, number, number] = [map.frame[0] + x, map.frame[1] + y, w, h];
       return { id: stroke.id, key: keys[k]!, frame, whole: Math.max(w, h) <= FIT };
     }),
-    filled: madeUpShare({ recipe, map, strokes: works }),
+    filled: walked?.filled ?? 0,
     unfilled: plan ? plan.unfilled / (plan.width * plan.height) : 0,
   };
 }
@@ -158,14 +140,14 @@ async function gapsUnder(
 async function makeStroke(
   { sha256, key, text, beneath }: { sha256: string; key: string; text: string; beneath: Kept["beneath"] },
   job: EdgeJob,
-  { stroke, box }: StrokeNeeds,
+  need: StrokeNeeds,
   hooks: EdgeHooks,
 ): Promise<StrokeWork> {
   const source = await srgbOf(originalPath(sha256));
-  const work = (await planStroke(source, job, stroke, { onStep: inTurns(hooks) })) ?? { stroke, box, parts: [] };
+  const work = await planStrokeOf(source, job, need, hooks);
   await onceFolder(fillFolder(sha256, key), async (own) => {
     await writeKept(own, { recipe: text, gaps: null, stroke: work, beneath });
-    const part = partOf(job.map, box);
+    const part = partOf(job.map, need.box);
     const shrink = Math.min(1, FIT / Math.max(part[2], part[3]));
     const only = job.strokes.length;
     const whole: EdgeJob = { ...job, strokes: [...job.strokes, work] };

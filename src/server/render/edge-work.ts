@@ -1,4 +1,4 @@
-import { type FillPlan, SIDES, choiceFor, makesGaps, planFill } from "@/core/edges";
+import { type FillPlan, SIDES, choiceFor, makesGaps, planFill, strokesOn } from "@/core/edges";
 import type { Layer } from "@/core/course";
 import {
   type CompiledMap,
@@ -7,6 +7,7 @@ import {
   type PlacedPlan,
   type Raster,
   type SettledRecipe,
+  type StrokeNeeds,
   type StrokeWork,
   edgeLayers,
   fieldFor,
@@ -92,6 +93,56 @@ export function gapsMade(recipe: SettledRecipe, map: CompiledMap): { made: boole
   };
 }
 
+/** How the walk over a picture's gaps and strokes has each of them planned. */
+export interface Planner {
+  /** The plan of the gaps; null where none is filled. Asked for where any gap is made. */
+  gaps(gaps: ReturnType<typeof gapsMade>): Promise<PlacedPlan | null>;
+  /** The work of one stroke, upon those beneath it, which are in the job. @param k its number among the needs. */
+  stroke(job: EdgeJob, need: StrokeNeeds, k: number): Promise<StrokeWork>;
+}
+
+/** All that is made up of a picture, with what each stroke needed. */
+export interface WalkedEdges extends EdgeWork {
+  readonly needs: readonly StrokeNeeds[];
+}
+
+/**
+ * Has a picture's gaps planned, and then its strokes, one upon the other: for a delivery, the command line and the Bench alike.
+ *
+ * @returns null where its recipe makes nothing of them, or it has none. @throws what the planner throws.
+ */
+export async function walkEdges(
+  recipe: SettledRecipe,
+  map: CompiledMap,
+  kernel: KernelName,
+  planner: Planner,
+): Promise<WalkedEdges | null> {
+  const gaps = gapsMade(recipe, map);
+  const needs = strokesNeed(recipe, map);
+  if (!gaps.made && needs.length === 0) return null;
+  const fill = gaps.made ? await planner.gaps(gaps) : null;
+  const base = { recipe, map, kernel, fill };
+  const strokes: StrokeWork[] = [];
+  for (const [k, need] of needs.entries())
+    strokes.push(await planner.stroke({ ...base, strokes: need.under.map((j) => strokes[j]!) }, need, k));
+  return {
+    ...base,
+    needs,
+    strokes,
+    left: gaps.left || (fill?.plan.unfilled ?? 0) > 0,
+    filled: madeUpShare({ recipe, map, strokes }),
+  };
+}
+
+/** Plans one stroke; one that nothing can be made of keeps its place. @throws the signal's reason when cancelled. */
+export const planStrokeOf = async (
+  source: Raster,
+  job: EdgeJob,
+  { stroke, box }: StrokeNeeds,
+  hooks: EdgeHooks,
+): Promise<StrokeWork> =>
+  (await planStroke(source, job, stroke, { onStep: inTurns(hooks) })) ?? { stroke, box, parts: [] };
+
 /**
  * Plans what becomes of a picture's gaps and strokes; null where its recipe makes nothing of them, or it has none.
  *
@@ -106,36 +157,21 @@ export async function planEdges(
   hooks: EdgeHooks = {},
   kept: KeptPlans = NONE,
 ): Promise<EdgeWork | null> {
-  const gaps = gapsMade(recipe, map);
-  const needs = strokesNeed(recipe, map);
-  if (!gaps.made && needs.length === 0) return null;
-  const parts = needs.length + (gaps.filled ? 1 : 0);
   let done = 0;
-  const hooksFor = (): EdgeHooks => {
+  const hooksFor = (parts: number): EdgeHooks => {
     const before = done++;
     return { signal: hooks.signal, onProgress: (share) => hooks.onProgress?.((before + share) / parts) };
   };
-  const planned = async (): Promise<PlacedPlan> =>
-    (await kept.gaps(gapsDependOn(recipe, map.frame))) ?? planGaps(await sources.small(), recipe, map, hooksFor());
-  const fill = gaps.filled ? await planned() : null;
-  const strokes: StrokeWork[] = [];
-  const base = { recipe, map, kernel, fill };
-  for (const { stroke, under, depends } of needs) {
-    const beneath = under.map((k) => strokes[k]!);
-    const before = await kept.stroke(depends);
-    const work =
-      before ??
-      (await planStroke(await sources.full(), { ...base, strokes: beneath }, stroke, {
-        onStep: inTurns(hooksFor()),
-      }));
-    strokes.push(work ?? { stroke, box: [0, 0, 0, 0], parts: [] });
-  }
-  return {
-    ...base,
-    strokes,
-    left: gaps.left || (fill?.plan.unfilled ?? 0) > 0,
-    filled: madeUpShare({ recipe, map, strokes }),
-  };
+  const parts = strokesOn(recipe.edges).length + 1;
+  return walkEdges(recipe, map, kernel, {
+    gaps: async ({ filled }) => {
+      if (!filled) return null;
+      const before = await kept.gaps(gapsDependOn(recipe, map.frame));
+      return before ?? planGaps(await sources.small(), recipe, map, hooksFor(parts));
+    },
+    stroke: async (job, need) =>
+      (await kept.stroke(need.depends)) ?? planStrokeOf(await sources.full(), job, need, hooksFor(parts)),
+  });
 }
 
 /** Makes the gaps and strokes of a picture as layers in memory that threads share. @throws the signal's reason when cancelled. */
