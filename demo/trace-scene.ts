@@ -9,12 +9,12 @@ import { layoutInclude } from "./scenes/write-layout";
 
 /** Runs POV-Ray on a scene. Renders are kept in .local/render, and used again unless they are deleted. */
 const scenes = path.join(process.cwd(), "demo/scenes");
-export const work = path.join(process.cwd(), ".local/render");
+const work = path.join(process.cwd(), ".local/render");
 
 /** The wall the levelled camera of a scene's reference faces. */
 const facing = (scene: Scene): number => Object.values(scene.walls)[0] ?? 0;
 
-export interface Job {
+interface Job {
   readonly name: string;
   readonly size: readonly [number, number];
   readonly declare: Readonly<Record<string, number | string>>;

@@ -20,7 +20,7 @@ function bias(ev: number): Entry {
 }
 
 /** What the fictional body writes of itself, its lens and the exposure. */
-export function exifOf(photo: Photo): { main: Entry[]; exif: Entry[]; gps: Entry[] } | null {
+function exifOf(photo: Photo): { main: Entry[]; exif: Entry[]; gps: Entry[] } | null {
   if (photo.metadata === false) return null;
   const { lens } = photo.scene;
   const ev = photo.ev ?? 0;

@@ -19,7 +19,7 @@ export interface SceneCamera {
   readonly projection?: "rectilinear" | "cylindrical";
 }
 
-export type EdgeKind = "plumb" | "sill" | "straight";
+type EdgeKind = "plumb" | "sill" | "straight";
 
 export interface Edge {
   readonly id: string;

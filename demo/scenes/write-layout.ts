@@ -5,7 +5,7 @@ const vecs = (list: readonly P3[]): string =>
   `array[${Math.max(1, list.length)}] {${list.map(vec).join(", ") || "<0,0,0>"}}`;
 
 /** Columns of Ry(yaw)·Rx(pitch)·Rz(roll) (x right, y down, z forward), written out in full. */
-export function axes(c: Pick<SceneCamera, "pitch" | "yaw" | "roll">): { right: P3; down: P3; forward: P3 } {
+function axes(c: Pick<SceneCamera, "pitch" | "yaw" | "roll">): { right: P3; down: P3; forward: P3 } {
   const rad = Math.PI / 180;
   const [sp, cp] = [Math.sin(c.pitch * rad), Math.cos(c.pitch * rad)];
   const [sy, cy] = [Math.sin(c.yaw * rad), Math.cos(c.yaw * rad)];
@@ -55,7 +55,7 @@ export function markersOf(scene: Scene, most = 60): P3[] {
 }
 
 /** Radius of a marker sphere as a share of its distance. */
-export const markerSize = 0.0022;
+const markerSize = 0.0022;
 
 /** The include file that gives a scene its numbers. `heading` is the wall that the levelled camera faces. */
 export function layoutInclude(scene: Scene, heading: number): string {

@@ -13,7 +13,7 @@ const turned = (a: number, b: number, degrees: number): P2 => {
 };
 
 /** Scene (x right, y up, z forward) → camera (x right, y down, z forward), metres. */
-export function inCamera(p: P3, camera: SceneCamera): P3 {
+function inCamera(p: P3, camera: SceneCamera): P3 {
   let x = p[0] - camera.position[0];
   let y = camera.position[1] - p[1];
   let z = p[2] - camera.position[2];
@@ -24,7 +24,7 @@ export function inCamera(p: P3, camera: SceneCamera): P3 {
 }
 
 /** Where an ideal lens records the point, pixels; null behind the camera. */
-export function ideal(p: P3, camera: SceneCamera): P2 | null {
+function ideal(p: P3, camera: SceneCamera): P2 | null {
   const [x, y, z] = inCamera(p, camera);
   if (camera.projection === "cylindrical") {
     const away = Math.sqrt(x * x + z * z);
@@ -35,7 +35,7 @@ export function ideal(p: P3, camera: SceneCamera): P2 | null {
 }
 
 /** Ideal → recorded, in polar form: radius by the polynomial, then decentring along and across. */
-export function throughLens([x, y]: P2, lens: RecordedLens, size: P2): P2 {
+function throughLens([x, y]: P2, lens: RecordedLens, size: P2): P2 {
   const unit = Math.sqrt(size[0] ** 2 + size[1] ** 2) / 2;
   const centre: P2 = [size[0] / 2 + lens.offCentre[0] * unit, size[1] / 2 + lens.offCentre[1] * unit];
   const rho = Math.sqrt((x - centre[0]) ** 2 + (y - centre[1]) ** 2) / unit;

@@ -29,7 +29,7 @@ export interface Truth {
   readonly references?: readonly Reference[];
 }
 
-export interface TrueEdge extends Edge {
+interface TrueEdge extends Edge {
   /** Points along the part of the edge that lies in the picture, at most 25 pixels apart. */
   readonly recorded: readonly P2[];
   /** Whether something stands before any of it. */

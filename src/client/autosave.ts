@@ -10,7 +10,7 @@ export interface Deleted {
 }
 
 /** What a refusal says was deleted; null for any other. */
-export function deletedOf(error: unknown): Deleted | null {
+function deletedOf(error: unknown): Deleted | null {
   if (!(error instanceof ServerRefusal) || error.status !== 409) return null;
   const details = error.details as Partial<Deleted> | null;
   return details?.deleted && details.id ? { deleted: details.deleted, id: details.id } : null;

@@ -12,7 +12,7 @@ import { forgetVersion } from "./version-state";
 export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict" | "deleted";
 
 /** What is known of the photo's own edges. */
-export type OwnState =
+type OwnState =
   | { readonly state: "unlooked" | "looking" | "nothing" }
   /** The picture states that it was stitched: no one lens drew it. */
   | { readonly state: "stitched"; readonly projection: string; readonly layout: StatedLayout | null }
@@ -24,7 +24,7 @@ interface Step {
 }
 
 /** Another recipe to be looked at for a while, made from the one that is worked on. */
-export interface Peek {
+interface Peek {
   /** What it is without, or as: "without the light". */
   readonly words: string;
   readonly of: (recipe: Recipe) => Recipe;

@@ -5,7 +5,7 @@ import { api } from "./api";
 import type { Recipe } from "@/core/recipe";
 
 /** One thing made at the edges, as the Bench shows it: the gaps, or a stroke. */
-export interface ShownPart {
+interface ShownPart {
   readonly part: FillPart;
   /** All of it, small unless it is whole. */
   readonly fit: Layer;

@@ -2,7 +2,7 @@ import { say } from "@/core/language";
 import { Problem } from "./problem";
 
 /** A request's body of which nothing comes for this long is given up, ms. A slow one may take as long as it likes. */
-export const IDLE_MS = 60_000;
+const IDLE_MS = 60_000;
 
 /** Chunks as they come. @throws Problem 408 when the next one does not come in time. */
 export async function* arriving(chunks: AsyncIterable<Uint8Array>, idleMs = IDLE_MS): AsyncGenerator<Uint8Array> {

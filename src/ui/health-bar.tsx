@@ -10,7 +10,7 @@ const WELL_MS = 20_000;
 const UNWELL_MS = 2_000;
 
 /** What is wrong and what becomes of one's work, in words; null while all is well. */
-export function healthWords(health: Health | null): string | null {
+function healthWords(health: Health | null): string | null {
   if (!health)
     return say("The app does not answer. What you do here is kept in this browser and saved when it is back.");
   if (!health.database.ok)

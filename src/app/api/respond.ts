@@ -104,7 +104,7 @@ function refuseBrokenText(key: string, value: unknown): unknown {
 }
 
 /** The request's JSON, checked. @throws Problem 400, 408, 413; ZodError. */
-export async function body<T>(request: Request, schema: ZodType<T>): Promise<T> {
+async function body<T>(request: Request, schema: ZodType<T>): Promise<T> {
   const bytes = await bytesOf(request, LIMITS.jsonBytes);
   let json: unknown;
   try {

@@ -11,8 +11,7 @@ const withSeed = <R extends Pick<Recipe, "edges">>(recipe: R, seed: number): R =
 });
 
 /** What the answers of a recipe's fill depend on, whichever is taken. */
-export const answersOf = (derived: Derived): string | null =>
-  fillOf({ ...derived, recipe: withSeed(derived.recipe, 1) });
+const answersOf = (derived: Derived): string | null => fillOf({ ...derived, recipe: withSeed(derived.recipe, 1) });
 
 /** Several answers are looked at side by side. @param first the number of the first of them. */
 export const compareAnswers = (derived: Derived, first: number): void =>

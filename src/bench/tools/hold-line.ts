@@ -9,7 +9,7 @@ const linesOf = ({ course, recipe }: Hand["bench"]): Line[] =>
   recipe.lines.filter((l) => (l.kind === "taut") === (course === "lens"));
 
 /** What of the course's lines lies under the pointer. */
-export const lineUnder = ({ screen }: Pick<At, "screen">, { bench, projection }: Hand): Hit =>
+const lineUnder = ({ screen }: Pick<At, "screen">, { bench, projection }: Hand): Hit =>
   bench.marks ? hitTest(projection, linesOf(bench), bench.selected, screen) : { on: "nothing" };
 
 /** Selects the line under the pointer, or the end of it; nothing where there is none. */

@@ -165,8 +165,4 @@ export class PictureView {
     this.setOptics(optics, place);
     gl.drawArrays(gl.TRIANGLES, 0, 3);
   }
-
-  dispose(): void {
-    this.gl.getExtension("WEBGL_lose_context")?.loseContext();
-  }
 }

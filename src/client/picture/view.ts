@@ -6,8 +6,8 @@ export interface View {
   readonly shift: Vec2;
 }
 
-export const SMALLEST_SCALE = 0.02;
-export const LARGEST_SCALE = 8;
+const SMALLEST_SCALE = 0.02;
+const LARGEST_SCALE = 8;
 
 export const toScreen = ({ scale, shift }: View, p: Vec2): Vec2 => [p[0] * scale + shift[0], p[1] * scale + shift[1]];
 export const toPlane = ({ scale, shift }: View, s: Vec2): Vec2 => [

@@ -24,7 +24,7 @@ const STEPS = [0.03, 0.012, 0.006] as const;
 const FIXED = 1e-3;
 
 /** An equidistant fisheye about the picture's middle. */
-export const fisheyeLens = (size: Size, focalPx: number): Lens =>
+const fisheyeLens = (size: Size, focalPx: number): Lens =>
   makeLens(size, {
     model: "equidistant",
     k: [0, 0, 0],

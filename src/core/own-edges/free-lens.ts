@@ -15,7 +15,7 @@ export const LENSES = [0.08, 0.03, 0.004];
 /** … about a centre this far from the picture's middle, each way, half diagonals; … */
 export const CENTRED = 0.004;
 /** … which is believed where it is further off than chance: the square of its deviations. */
-export const OFF_CENTRE = 16;
+const OFF_CENTRE = 16;
 /** Whether the centre is clearly not the middle. */
 export function isOffCentre({ centre, covariance }: FreeLens): boolean {
   const inverse = invertSymmetric(covariance.slice(3).map((row) => row.slice(3)));

@@ -5,7 +5,7 @@ export const PHASES = 512;
 /** Widths per doubling for which weights are kept; a shrink is rounded up to the next. */
 const WIDTHS = 16;
 /** More source pixels than this per output pixel and axis are not averaged; nobody shrinks that far here. */
-export const MAX_SHRINK = 16;
+const MAX_SHRINK = 16;
 /** Up to this many source pixels per output pixel the kernel is not widened: what aliases then lies at the very finest. */
 const WIDEN_FROM = 1.04;
 

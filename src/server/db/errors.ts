@@ -2,7 +2,7 @@
  * What the database or the way to it says went wrong, told by its code: PostgreSQL 15 documentation, appendix A; Node's
  * for the connection.
  */
-export function databaseCode(error: unknown): string | null {
+function databaseCode(error: unknown): string | null {
   for (let at = error, depth = 0; at instanceof Error && depth < 5; at = at.cause, depth++) {
     const { code } = at as { code?: unknown };
     if (typeof code === "string") return code;

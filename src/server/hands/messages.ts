@@ -1,11 +1,11 @@
 /** What goes between a process and its hands (see hands.ts), by Node's structured clone. */
-export interface Asked {
+interface Asked {
   readonly task: string;
   readonly input: unknown;
 }
 export type ToHand = Asked | { readonly stop: true };
 
-export interface Refusal {
+interface Refusal {
   readonly status: number;
   readonly message: string;
   readonly details: unknown;

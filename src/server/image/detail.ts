@@ -11,7 +11,7 @@ import { readable } from "./raw";
 const SIDE = 480;
 
 /** What a photo shows, cell by cell; the EXIF orientation applied. @throws Problem 415, 422. */
-export async function photoDetail(file: string): Promise<Detail> {
+async function photoDetail(file: string): Promise<Detail> {
   const pixels = await readable(file);
   const { data, info } = await readWhole((failOn) =>
     sharp(pixels, { failOn, limitInputPixels: LIMITS.pixels })

@@ -22,10 +22,7 @@ const STRIP_ROWS = 64;
 const PAPER = { r: 255, g: 255, b: 255 };
 
 /** Pixels on their way into a file: 16 bits kept where the format has them, gaps filled where it has no alpha. */
-export function prepared(
-  { width, height, channels, data: samples }: Raster<EngineSamples>,
-  format: DeliveryFormat,
-): Sharp {
+function prepared({ width, height, channels, data: samples }: Raster<EngineSamples>, format: DeliveryFormat): Sharp {
   const data = samples instanceof Float32Array ? sixteenBits(samples) : samples;
   const deep = data instanceof Uint16Array;
   let image = sharp(data, { raw: { width, height, channels }, limitInputPixels: false });

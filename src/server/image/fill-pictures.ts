@@ -6,7 +6,7 @@ import { type CompiledMap, type EdgeJob, type Part, edgeLayers } from "@/core/re
 /** Longer side of the picture of a fill that is shown while all of the frame is, pixels. */
 export const FIT = 1600;
 /** Side of the tiles in which a fill is shown at full size, pixels. */
-export const FILL_TILE = 512;
+const FILL_TILE = 512;
 
 interface Hooks {
   readonly signal?: AbortSignal | undefined;

@@ -84,7 +84,7 @@ const decodeOnce = (file: string): Promise<Buffer> =>
   );
 
 /** Width and height once the EXIF orientation is applied. */
-export function orientedSize(meta: Metadata): [number, number] {
+function orientedSize(meta: Metadata): [number, number] {
   const turned = (meta.orientation ?? 1) >= 5;
   return turned ? [meta.height, meta.width] : [meta.width, meta.height];
 }

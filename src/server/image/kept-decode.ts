@@ -11,7 +11,7 @@ let kept: { readonly file: string; readonly raster: Promise<Raster<EngineSamples
   null;
 
 /** Lets go of what is kept. */
-export function forgetDecoded(): void {
+function forgetDecoded(): void {
   if (kept) clearTimeout(kept.timer);
   kept = null;
 }

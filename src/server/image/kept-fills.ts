@@ -36,7 +36,7 @@ export interface FillOrder {
 const settledFrom = (text: string, size: readonly [number, number]): SettledRecipe => settle(parseRecipe(text), size);
 
 /** The name of a fill of gaps: the hash of all that it depends on besides the photo. */
-export const fillKey = (recipe: SettledRecipe, map: CompiledMap): string => keyOf(gapsDependOn(recipe, map.frame));
+const fillKey = (recipe: SettledRecipe, map: CompiledMap): string => keyOf(gapsDependOn(recipe, map.frame));
 
 /** A map that delivers the plane's own pixels. */
 const atFullSize = (map: CompiledMap): CompiledMap => ({

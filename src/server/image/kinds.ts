@@ -49,7 +49,7 @@ export async function isDelivered(file: string): Promise<boolean> {
 }
 
 /** What a file that is no picture of ours seems to be, in words. */
-export function describeOther(head: Buffer): string {
+function describeOther(head: Buffer): string {
   const text = head.toString("utf8").trimStart().toLowerCase();
   if (text.startsWith("<svg") || (text.startsWith("<?xml") && text.includes("<svg"))) return say("a drawing (SVG)");
   if (text.startsWith("<!doctype html") || text.startsWith("<html")) return say("a web page");

@@ -86,7 +86,7 @@ export const rational = (tag: number, numerator: number, denominator: number): E
 };
 
 /** One directory with its values behind it, to stand at `offset` of a little-endian TIFF. */
-export function directoryBytes(entries: readonly Entry[], offset: number): Buffer {
+function directoryBytes(entries: readonly Entry[], offset: number): Buffer {
   const sorted = [...entries].sort((a, b) => a.tag - b.tag);
   const head = Buffer.alloc(2 + 12 * sorted.length + 4);
   head.writeUInt16LE(sorted.length);

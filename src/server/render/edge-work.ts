@@ -55,7 +55,7 @@ const SLICE_MS = 15;
 const turn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
 
 /** Lets others have their turn between the steps of a plan, and ends it when cancelled. */
-export function inTurns({ signal, onProgress }: EdgeHooks): (share: number) => void | Promise<void> {
+function inTurns({ signal, onProgress }: EdgeHooks): (share: number) => void | Promise<void> {
   let began = performance.now();
   return (share) => {
     signal?.throwIfAborted();

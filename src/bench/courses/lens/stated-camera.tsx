@@ -12,7 +12,7 @@ import { NumberField, notify } from "@/ui";
 const FULL_FRAME = 36;
 
 /** Under which name a camera's stated values are remembered: its own, or the size of its pictures. */
-export const cameraKey = (photo: Pick<Photo, "camera" | "width" | "height">): string =>
+const cameraKey = (photo: Pick<Photo, "camera" | "width" | "height">): string =>
   photo.camera ??
   say("a camera of {width} × {height} pixels", {
     width: Math.max(photo.width, photo.height),

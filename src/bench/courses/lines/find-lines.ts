@@ -7,7 +7,7 @@ import { withCamera } from "@/core/render";
 import { notify } from "@/ui";
 
 /** Looks for lines all over the photo. @throws Error with a sentence when that cannot be done. */
-export async function lookForLines(bench: () => BenchState, photo: Photo): Promise<void> {
+async function lookForLines(bench: () => BenchState, photo: Photo): Promise<void> {
   const { recipe, size, versionId } = bench();
   const { image, scale } = await luminanceOf(photo, [0, 0, photo.width, photo.height]);
   const found = await compute().findLines({ image, scale, recipe: withCamera(recipe, size), size });

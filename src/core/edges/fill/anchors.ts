@@ -42,7 +42,7 @@ export function anchorsOf({ width, height, known, wanted }: Field): Anchor[] {
 /** How far through a gap an anchor's places beyond it lie, as shares of the way. */
 const DEPTHS = [0.1, 0.5, 0.95];
 /** So many places for each way out. */
-export const STEPS = DEPTHS.length;
+const STEPS = DEPTHS.length;
 
 /** A few places outwards through a gap: near, half way and at its end. */
 function steps(

@@ -11,7 +11,7 @@ import { SCHEDULE_CELL as cell, SCHEDULE_HEAD as head } from "../../schedule-cel
 import { useMeasuring } from "./measuring-state";
 
 /** A size in its own unit: "0.9×2.1 m", "1:1", "4×4 of 15×15 cm". */
-export function sizeWords(m: KnownMeasure): string {
+function sizeWords(m: KnownMeasure): string {
   const unit = m.unit ?? "m";
   const n = (metres: number): string => String(Number((metres / UNITS[unit]).toPrecision(5)));
   if (m.kind === "length") return `${n(m.length)} ${unit === "ratio" ? "" : unit}`;

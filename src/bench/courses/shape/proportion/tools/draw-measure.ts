@@ -25,7 +25,7 @@ const SMALLEST = 12;
 const AROUND = 48;
 
 /** The places of a shape drawn from one corner of the sheet to another; null where one of them was not recorded. */
-export function drawnPlaces(
+function drawnPlaces(
   projection: Projection,
   kind: KnownMeasure["kind"],
   a: Vec2,
