@@ -10,6 +10,8 @@ const flags = [
   "--disable-background-networking",
   "--disable-component-update",
   "--disable-sync",
+  // WebGL by software alone; what the page is put together of need not go through it, too.
+  "--disable-gpu-compositing",
   "--use-angle=swiftshader",
   "--enable-unsafe-swiftshader",
 ];

@@ -34,6 +34,13 @@ function pictureProgram(gl: WebGL2RenderingContext, parts: ShaderParts): Program
   return made;
 }
 
+/** Whether WebGL is drawn without a graphics processor, by its own account. */
+function isSoftware(gl: WebGL2RenderingContext): boolean {
+  const told = gl.getExtension("WEBGL_debug_renderer_info");
+  const name = told ? String(gl.getParameter(told.UNMASKED_RENDERER_WEBGL)) : "";
+  return /swiftshader|llvmpipe|softpipe|software|basic render/i.test(name);
+}
+
 /** Draws one photo through a map with WebGL2. Everything it shows comes from the map it is given. */
 export class PictureView {
   private readonly gl: WebGL2RenderingContext;
@@ -41,6 +48,8 @@ export class PictureView {
   private readonly gridTexture: WebGLTexture;
   private readonly passes: RasterPasses;
   private picture: { texture: WebGLTexture; photo: Size; sharpness: number } | null = null;
+  /** Whether there is no graphics processor, and the browser draws by itself. */
+  private readonly inSoftware: boolean;
   /** The sampled maps of the panes drawn last: the careful draw follows the quick one of the same panes. */
   private readonly sampled = new WeakMap<Pane, Float32Array>();
 
@@ -49,6 +58,7 @@ export class PictureView {
     const gl = canvas.getContext("webgl2", { premultipliedAlpha: true, antialias: false, preserveDrawingBuffer: true });
     if (!gl) throw new Error("This browser cannot draw the corrected picture: it has no WebGL2.");
     this.gl = gl;
+    this.inSoftware = isSoftware(gl);
     this.passes = new RasterPasses(gl);
     this.gridTexture = gl.createTexture();
     gl.activeTexture(gl.TEXTURE1);
@@ -125,6 +135,7 @@ export class PictureView {
     const { gl } = this;
     const parts: ShaderParts = {
       fine,
+      frugal: this.inSoftware,
       fringes: !!optics && hasFringes(optics),
       light: !!optics && hasVignetting(optics),
       calm: !!optics && isCalming(optics.calm),
