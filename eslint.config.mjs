@@ -1,5 +1,6 @@
 import tseslint from "typescript-eslint";
 import hooks from "eslint-plugin-react-hooks";
+import regexp from "eslint-plugin-regexp";
 
 export default tseslint.config(
   { ignores: ["src/kernel", "node_modules", ".next", ".next-test", "dist", ".local", "next-env.d.ts"] },
@@ -8,6 +9,13 @@ export default tseslint.config(
     files: ["src/**/*.{ts,tsx}"],
     plugins: { "react-hooks": hooks },
     rules: { ...hooks.configs["recommended-latest"].rules },
+  },
+  {
+    // No pattern takes longer than its text is long: what arrives may be made to make it so.
+    files: ["src/**/*.{ts,tsx}"],
+    ignores: ["**/*.test.ts"],
+    plugins: { regexp },
+    rules: { "regexp/no-super-linear-backtracking": "error", "regexp/no-super-linear-move": "error" },
   },
   {
     rules: {

@@ -5,7 +5,9 @@ import { ask } from "./ask";
 import { commandLine } from "./command-line";
 import { Dice } from "./dice";
 import { type Field, oddRequest, order, pause, save, upload } from "./duties";
+import { absurdFills, brokenRequests, craftedXmp, heavyHistory } from "./heavy-duties";
 import { Instance } from "./instance";
+import { type Times, ordinary, tooSlow } from "./ordinary";
 import { kill, tooLate } from "./kills";
 import { Ledger } from "./ledger";
 import { wholePicture, worstFiles } from "./pictures";
@@ -59,6 +61,10 @@ async function attack(field: Field): Promise<void> {
     ...Array.from({ length: 2 }, () => order(field, forked())),
     oddRequest(field, forked()),
     commandLine(field, forked()),
+    heavyHistory(field, forked()),
+    absurdFills(field, forked()),
+    craftedXmp(field, forked()),
+    brokenRequests(field, forked()),
     kill(field, forked(), short ? [2000, 3000] : [4000, 15_000]),
   ]);
 }
@@ -123,6 +129,29 @@ async function worst(field: Field): Promise<void> {
   tally.healthMs.push(...(await watching));
 }
 
+/** Longest that an ordinary person is watched for, in peace and under each attack, ms. */
+const WATCHED_MS = short ? 2500 : 30_000;
+
+/** Times an ordinary person beside an attack; with none, in peace. */
+async function beside(field: Field, attacks: readonly ((field: Field, dice: Dice) => Promise<void>)[]): Promise<Times> {
+  const done = new AbortController();
+  const own = { ...field, stop: done.signal };
+  setTimeout(() => done.abort(), WATCHED_MS);
+  const [times] = await Promise.all([ordinary(own, dice.fork()), ...attacks.map((attack) => attack(own, dice.fork()))]);
+  return times;
+}
+
+/** What an ordinary person notices of each attack. */
+async function ordinaryBeside(field: Field): Promise<void> {
+  const idle = await beside(field, []);
+  for (const attack of [heavyHistory, absurdFills, craftedXmp, brokenRequests]) {
+    const slow = tooSlow(idle, await beside(field, [attack]));
+    tally.count(`ordinary beside ${attack.name}`, slow.length === 0 ? "as in peace" : "slower");
+    // So short a run tells it, and does not judge by it.
+    if (!short) for (const words of slow) tally.fault(`${attack.name}: ${words}`);
+  }
+}
+
 /** Waits until every delivery has ended. */
 async function settled(): Promise<void> {
   const until = Date.now() + (short ? 60_000 : 300_000);
@@ -175,6 +204,7 @@ try {
   await attack(field);
   await instance.answers();
   await settled();
+  await ordinaryBeside(field);
   await fullDisk(field);
   await worst(field);
   await settled();

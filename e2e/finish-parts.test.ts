@@ -124,7 +124,8 @@ test("dabs add and, with Alt, take away; warmer; what is covered is shown; what 
   await page.keyboard.up("Alt");
   expect(apart(await seenAt(page, LOW), before)).toBeLessThan(14);
   await page.keyboard.press("Control+z");
-  await page.getByRole("button", { name: /^D1/ }).click();
+  // A step back keeps what is selected and still there.
+  await selected().getByText("D1").waitFor();
   await page.keyboard.press("'");
   expect(await page.getByRole("checkbox", { name: /^Show what it covers/ }).isChecked()).toBe(true);
 }, 240_000);

@@ -79,7 +79,7 @@ test("the app says how it and what it needs are", async () => {
   const { status, text } = await raw("/api/health");
   expect(status).toBe(200);
   expect(JSON.parse(text)).toMatchObject({
-    database: { ok: true },
+    database: { ok: true, state: "answers" },
     queue: { waiting: expect.any(Number), rendering: expect.any(Number) },
     worker: { ok: true, count: 1 },
     disk: { freeBytes: expect.any(Number), totalBytes: expect.any(Number) },

@@ -96,12 +96,12 @@ test("what is away is said on the screen in words, and no longer once it is back
   const well = {
     ok: true,
     app: { upSeconds: 60, memoryBytes: 3e8 },
-    database: { ok: true },
+    database: { ok: true, state: "answers" },
     disk: { ok: true, freeBytes: 9e9, totalBytes: 9e10 },
     queue: { waiting: 2, rendering: 0, oldestSeconds: 9 },
     worker: { ok: true, count: 1, seenSecondsAgo: 1 },
   };
-  answer = { ...well, ok: false, database: { ok: false }, queue: null, worker: null };
+  answer = { ...well, ok: false, database: { ok: false, state: "away" }, queue: null, worker: null };
   await page.getByText("The database cannot be reached.").waitFor();
   answer = { ...well, worker: { ok: false, count: 0, seenSecondsAgo: 90 } };
   await page.getByText("No worker is running, so deliveries wait.").waitFor();

@@ -31,7 +31,7 @@ export async function orRefused<T>(read: () => Promise<T>): Promise<T | { readon
   try {
     return await read();
   } catch (error) {
-    if (error instanceof Problem && error.status === 422) return { refused: error.message };
+    if (error instanceof Problem && [409, 422].includes(error.status)) return { refused: error.message };
     throw error;
   }
 }

@@ -2,20 +2,32 @@
 
 import { say } from "@/core/language";
 import dynamic from "next/dynamic";
-import { type Photo, previewUrl } from "@/client";
+import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { type Photo, api, previewUrl } from "@/client";
+import type { Recipe } from "@/core/recipe";
 import type { Opened } from "./opened";
 
 /** The Bench lives in the browser only: canvas and WebGL2 have no meaning on the server. */
 const Bench = dynamic(() => import("./bench").then((m) => m.Bench), { ssr: false });
 
 /** The Bench, and until it is set up the photo as it was shot about where it will lie, which the first answer can show. */
-export function BenchLoader({ opened }: { opened: Opened }) {
+export function BenchLoader({ opened }: { opened: Omit<Opened, "recipe"> & { readonly recipe: Recipe | null } }) {
+  const { version, recipe } = opened;
+  // A long recipe is asked for by itself.
+  const { data, error } = useQuery({
+    queryKey: ["long-recipe", version.id, opened.revision],
+    queryFn: async () => (await api.version(version.id)).recipe,
+    enabled: recipe === null,
+    staleTime: Infinity,
+  });
+  const whole = recipe ?? data;
+  const ready = useMemo((): Opened | null => (whole ? { ...opened, recipe: whole } : null), [opened, whole]);
+  if (error) throw error;
   return (
     <>
       <FirstLook photo={opened.photo} />
-      <div className="relative">
-        <Bench opened={opened} />
-      </div>
+      <div className="relative">{ready && <Bench opened={ready} />}</div>
     </>
   );
 }

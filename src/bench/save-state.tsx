@@ -89,7 +89,9 @@ export function DeletedBar({ deleted, bringBack }: { deleted: Deleted | null; br
         <b>
           {deleted.deleted === "photo"
             ? say("This photo was taken out of its assignment in another window.")
-            : say("This photo’s assignment was deleted in another window.")}
+            : deleted.deleted === "version"
+              ? say("This version was deleted in another window.")
+              : say("This photo’s assignment was deleted in another window.")}
         </b>{" "}
         {say("What you do here is kept in this browser, and saved once it is back.")}
       </p>

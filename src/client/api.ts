@@ -53,9 +53,15 @@ function checked<B extends z.ZodType>(answer: B, json: unknown, path: string): z
 /** Asks the server. @throws ServerRefusal, or TypeError when the server cannot be reached. */
 async function call<A extends z.ZodType, B extends z.ZodType>(
   { method, path, answer }: Endpoint<A, B>,
-  { id = "", query = "", json, signal }: { id?: string; query?: string; json?: z.input<A>; signal?: AbortSignal } = {},
+  {
+    id = "",
+    number,
+    query = "",
+    json,
+    signal,
+  }: { id?: string; number?: number; query?: string; json?: z.input<A>; signal?: AbortSignal } = {},
 ): Promise<z.output<B>> {
-  const response = await fetch(path.replace("{id}", id) + query, {
+  const response = await fetch(path.replace("{id}", id).replace("{number}", `${number}`) + query, {
     method,
     ...(signal ? { signal } : {}),
     ...(json === undefined ? {} : { body: JSON.stringify(json), headers: { "content-type": "application/json" } }),
@@ -94,6 +100,8 @@ export const api = {
   /** States of a version, the newest first. @param before a number: those before it. */
   revisions: (versionId: string, before: number | null) =>
     call(ENDPOINTS.revisions, { id: versionId, query: before === null ? "" : `?before=${before}` }),
+  /** The recipe of one state. */
+  revision: (versionId: string, number: number) => call(ENDPOINTS.revision, { id: versionId, number }),
   deliveries: (versionId: string) => call(ENDPOINTS.deliveries, { id: versionId }),
   deliver: (versionId: string, order: DeliveryOptions) => call(ENDPOINTS.deliver, { id: versionId, json: order }),
   repeatDelivery: (id: string) => call(ENDPOINTS.changeDelivery, { id, json: { again: true } }),
@@ -111,8 +119,12 @@ export const api = {
     call(ENDPOINTS.calibrate, { id: assignmentId, json: order }),
   statedCamera: (camera: string) => call(ENDPOINTS.statedCamera, { query: `?camera=${encodeURIComponent(camera)}` }),
   stateCamera: (stated: StatedCamera) => call(ENDPOINTS.stateCamera, { json: stated }),
-  changeDeleted: (what: "photo" | "assignment", id: string, deleted: boolean): Promise<unknown> =>
-    what === "photo" ? api.changePhoto(id, { deleted }) : api.changeAssignment(id, { deleted }),
+  changeDeleted: (what: "photo" | "assignment" | "version", id: string, deleted: boolean): Promise<unknown> =>
+    what === "photo"
+      ? api.changePhoto(id, { deleted })
+      : what === "version"
+        ? api.changeVersion(id, { deleted })
+        : api.changeAssignment(id, { deleted }),
   /** Also an answer of 503 is an account. @throws TypeError when the app cannot be reached. */
   health: async (): Promise<Health> => {
     const { path, answer } = ENDPOINTS.health;

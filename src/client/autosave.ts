@@ -5,7 +5,7 @@ import { type Draft, continues } from "./drafts";
 
 /** What was deleted while its work went on here. */
 export interface Deleted {
-  readonly deleted: "photo" | "assignment";
+  readonly deleted: "photo" | "assignment" | "version";
   readonly id: string;
 }
 

@@ -1,4 +1,7 @@
 import "@/server/language";
+import { RecipeError } from "@/core/recipe";
+import { checkRecipe } from "@/server/checked-recipe";
+import { Problem } from "@/server/problem";
 import { calibrateFiles, type ChartOrder } from "@/server/image/calibrate-files";
 import { serveTasks } from "@/server/hands/serve";
 import { type FillOrder, makeFill, makeFillTiles } from "@/server/image/kept-fills";
@@ -30,6 +33,14 @@ serveTasks({
   fill: ({ order, size }: { order: FillOrder; size: [number, number] }, hooks) => makeFill(order, size, hooks),
   fillTiles: ({ sha256, key, size }: { sha256: string; key: string; size: [number, number] }) =>
     makeFillTiles(sha256, key, size),
+  recipe: async ({ text, isNew }: { text: string; isNew: boolean }) => {
+    try {
+      return checkRecipe(text, isNew);
+    } catch (error) {
+      if (error instanceof RecipeError) throw new Problem(422, error.message);
+      throw error;
+    }
+  },
   ownLens: (order: OwnLensOrder) => ownLensIn(order),
   calibrate: (order: ChartOrder) => calibrateFiles(order),
 });

@@ -1,7 +1,9 @@
 import path from "node:path";
 import type { FillInfo } from "@/core/contract";
-import { type Recipe, readRecipe } from "@/core/recipe";
+import type { Recipe } from "@/core/recipe";
 import { settle } from "@/core/render";
+import { reckon } from "@/core/render/reckon";
+import { checkedRecipe } from "./checked-recipe";
 import { exists, fillFolder } from "./files/store";
 import { desk, limitsFor } from "./image/desks";
 import { getPhoto } from "./photos";
@@ -10,14 +12,28 @@ import { getPhoto } from "./photos";
  * The fill of a recipe's gaps, planned in a process of its own where it is not there already.
  *
  * @param ready the photo is decoded besides, so that the first stroke need not wait for it.
- * @throws Problem as reading the photo does; the signal's reason when it is given up.
+ * @throws Problem 422 for a recipe that does not hold or asks for too much; 507 on a full disk; as reading the photo does; the signal's reason when it is given up.
  */
-export async function fillOf(photoId: string, asked: Recipe, signal: AbortSignal, ready = false): Promise<FillInfo> {
+export async function askedFill(
+  photoId: string,
+  asked: unknown,
+  signal: AbortSignal,
+  ready = false,
+): Promise<FillInfo> {
   const photo = await getPhoto(photoId);
   const size = [photo.width, photo.height] as const;
-  const recipe = settle(readRecipe(asked), size, { equivalent: photo.equivalentMm, focal: photo.focalMm });
+  const { text } = await checkedRecipe(JSON.stringify(asked) ?? "");
+  const read = JSON.parse(text) as Recipe;
+  const recipe = settle(read, size, { equivalent: photo.equivalentMm, focal: photo.focalMm });
   const order = { sha256: photo.sha256, recipe: JSON.stringify(recipe), ready };
-  return desk("filling").run<FillInfo>("fill", { order, size }, limitsFor(photo.bytes), { signal });
+  const seconds = 1 + reckon(recipe).strokeSeconds + (size[0] * size[1]) / 20e6;
+  const limits = limitsFor(photo.bytes);
+  return desk("filling").run<FillInfo>(
+    "fill",
+    { order, size },
+    { ...limits, ms: limits.ms + 2000 * seconds, yieldsAfterMs: 2000 * seconds, seconds },
+    { signal },
+  );
 }
 
 const inHand = new Map<string, Promise<string>>();

@@ -6,7 +6,9 @@ import { type DeliveryRow, type PhotoRow, deliveries, photos, revisions, version
 import { deliveryPath, exists } from "./files/store";
 import { type AskedDelivery, type DeliveryFormat, FILE_ENDINGS, MASK_ENDING, deliveryOptions } from "@/core/contract";
 import { Problem, notFound } from "./problem";
-import { readKept, refuseDeleted } from "./versions";
+import { LIGHT, checkedRecipe } from "./checked-recipe";
+import { refuseTooMuch } from "./too-much";
+import { readKept, recipeText, refuseDeleted } from "./versions";
 
 /** Orders the current recipe of a version at full resolution; a worker takes it up. @throws Problem 404, 409. */
 export async function requestDelivery(versionId: string, asked: AskedDelivery): Promise<DeliveryRow> {
@@ -14,12 +16,15 @@ export async function requestDelivery(versionId: string, asked: AskedDelivery): 
   const db = database();
   await refuseDeleted(db, versionId);
   const [revision] = await db
-    .select({ id: revisions.id })
+    .select({ id: revisions.id, recipe: recipeText })
     .from(revisions)
     .where(eq(revisions.versionId, versionId))
     .orderBy(desc(revisions.number))
     .limit(1);
   if (!revision) throw notFound("version");
+  // What asks for too much is refused before it waits; what cannot be read is told by the worker.
+  if (revision.recipe.length > LIGHT) await checkedRecipe(revision.recipe);
+  else refuseTooMuch(readKept(JSON.parse(revision.recipe)));
   const [row] = await db
     .insert(deliveries)
     .values({ revisionId: revision.id, format: options.format, quality: options.quality, options })

@@ -24,8 +24,10 @@ test.each([
   ["no JSON", "{"],
   ["no words", JSON.stringify({ language: "nl" })],
   ["no language there is", JSON.stringify({ language: "not a tag", sentences: {} })],
-])("a file of %s ends the process with a sentence", (_, text) => {
-  expect(() => begin("broken.json", text)).toThrow(
-    /^FLATSTONE_WORDS names ".*broken\.json", which is no file of words/,
-  );
+])("a file of %s is told in a sentence, and English is spoken", (_, text) => {
+  const told = jest.spyOn(console, "error").mockImplementation(() => undefined);
+  begin("broken.json", text);
+  expect(told.mock.calls[0]![0]).toMatch(/^FLATSTONE_WORDS names ".*broken\.json", which is no file of words/);
+  expect(language().tag).toBe("en");
+  told.mockRestore();
 });

@@ -10,7 +10,13 @@ const file = process.env["FLATSTONE_WORDS"];
 
 const document = z.object({ language: z.string().min(2), sentences: z.record(z.string(), z.string()) });
 
-if (file) speak(readLanguage(file));
+if (file)
+  try {
+    speak(readLanguage(file));
+  } catch (error) {
+    // Work goes on, in English.
+    console.error((error as Error).message);
+  }
 
 /** @throws Error with a sentence where the file cannot be read, or is no file of words. */
 function readLanguage(path: string): { tag: string; sentences: Record<string, string> } {

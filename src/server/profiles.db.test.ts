@@ -20,6 +20,7 @@ import { madeUpDng } from "./testing-dng";
 import { readProfile } from "@/core/lens";
 import { opcodeList } from "@/core/lens/dng-opcodes.testing";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "./testing";
+import { recipeOfVersion } from "./testing-recipe";
 
 process.env["FLATSTONE_FILES"] = temporaryFolder();
 afterAll(closeDatabase);
@@ -59,14 +60,15 @@ test("a visit's photos of one lens take a profile together, each at its own foca
   const of = (width: number) => all.find((p) => p.width === width)!;
   expect(of(60)).toMatchObject({ lens: "Quarl 16-35 mm", focalMm: 16, aperture: 8 });
   const worked = await openVersion(of(62).versions[0]!.id);
-  worked.recipe.lens.k = [-0.02, 0, 0];
-  worked.recipe.lens.from = "by-hand";
-  await saveRevision(worked.version.id, worked.revision, worked.recipe);
+  const recipe = await recipeOfVersion(worked.version.id);
+  recipe.lens.k = [-0.02, 0, 0];
+  recipe.lens.from = "by-hand";
+  await saveRevision(worked.version.id, worked.revision, recipe);
   const second = await createVersion(of(61).id);
   const profile = await keepProfile(quarlLike("together"));
   const order = { profileId: profile.id, lens: "Quarl 16-35 mm", except: second.id };
   expect(await takeProfileForAll(id, order)).toEqual({ photos: 2 });
-  const lensOf = async (versionId: string) => (await openVersion(versionId)).recipe.lens;
+  const lensOf = async (versionId: string) => (await recipeOfVersion(versionId)).lens;
   expect(await lensOf(of(60).versions[0]!.id)).toMatchObject({
     from: "profile",
     profile: "together",

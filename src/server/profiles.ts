@@ -1,7 +1,8 @@
 import { and, asc, eq, isNull } from "drizzle-orm";
 import { type LensProfile, ProfileError, proposeProfiles, readProfile } from "@/core/lens";
 import { edited, takeProfile } from "@/core/edits";
-import { laidCourses, readRecipe } from "@/core/recipe";
+import { laidCourses, parseRecipe } from "@/core/recipe";
+import { RawJson } from "./checked-recipe";
 import { database } from "./db/client";
 import { type LensProfileRow, lensProfiles, photos, versions } from "./db/schema";
 import { Problem, notFound } from "./problem";
@@ -75,7 +76,7 @@ export async function takeProfileForAll(
     const [proposal] = proposeProfiles([kept.document], photo);
     if (!proposal || versionId === except) continue;
     const { recipe: stored, revision } = await openVersion(versionId);
-    const recipe = readRecipe(stored);
+    const recipe = stored instanceof RawJson ? parseRecipe(stored.text) : stored;
     if (laidCourses(recipe).includes("lens")) continue;
     const size = [photo.width, photo.height] as const;
     await saveRevision(versionId, revision, edited(recipe, takeProfile(proposal, photo, size), size));

@@ -9,6 +9,7 @@ import { inThisThread } from "./render/bands";
 import { renderPicture } from "./render/render-picture";
 import { chunksOf, temporaryFolder } from "./testing";
 import { madeUpVisit } from "./testing-visit";
+import { recipeOfVersion } from "./testing-recipe";
 
 process.env["FLATSTONE_FILES"] = temporaryFolder();
 const folder = temporaryFolder();
@@ -52,7 +53,7 @@ test.each(["png", "jpeg", "tiff"] as const)(
     expect(back).toMatchObject({ known: true, away: false, photo: { id: photo.id } });
     expect(back.reopened).toMatchObject({ photo: "a.png", version: "B" });
     const opened = await openVersion(back.reopened!.versionId);
-    expect(opened.recipe.attitude.pitch).toBe(4.5);
+    expect((await recipeOfVersion(opened.version.id)).attitude.pitch).toBe(4.5);
     expect(opened.version.note).toContain(name);
     // It did not become a photo, and a second time it is the same version.
     const again = await addPhoto(assignment.id, name, chunksOf(bytes));

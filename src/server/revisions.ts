@@ -1,15 +1,18 @@
 import { and, desc, eq, lt, max } from "drizzle-orm";
 import type { SavedRevision } from "@/core/contract";
-import { RecipeError, readRecipe } from "@/core/recipe";
+import type { Recipe } from "@/core/recipe";
+import { type RawJson, forAnswer } from "./checked-recipe";
 import { database } from "./db/client";
 import { deliveries, revisions } from "./db/schema";
-import { refuseDeleted } from "./versions";
+import { notFound } from "./problem";
+import { checkedKept, recipeText, refuseDeleted } from "./versions";
 
 /** So many states are told at a time. */
-export const REVISIONS_AT_ONCE = 40;
+const REVISIONS_AT_ONCE = 40;
 
 /**
- * States of a version as they were saved, the newest first. Those that this program cannot read are left out.
+ * States of a version as they were saved, the newest first, without their recipes: those may be long, and are asked for one by
+ * one where they are looked at.
  *
  * @param before a number: those before it. @throws Problem 404, 409.
  */
@@ -20,7 +23,6 @@ export async function listRevisions(versionId: string, before: number | null = n
     .select({
       number: revisions.number,
       createdAt: revisions.createdAt,
-      recipe: revisions.recipe,
       deliveredAt: max(deliveries.finishedAt),
     })
     .from(revisions)
@@ -29,13 +31,21 @@ export async function listRevisions(versionId: string, before: number | null = n
     .groupBy(revisions.id)
     .orderBy(desc(revisions.number))
     .limit(REVISIONS_AT_ONCE);
-  return rows.flatMap(({ number, createdAt, recipe, deliveredAt }): SavedRevision[] => {
-    try {
-      const at = deliveredAt === null ? null : new Date(deliveredAt).toISOString();
-      return [{ number, createdAt: new Date(createdAt).toISOString(), recipe: readRecipe(recipe), deliveredAt: at }];
-    } catch (error) {
-      if (error instanceof RecipeError) return [];
-      throw error;
-    }
-  });
+  return rows.map(({ number, createdAt, deliveredAt }) => ({
+    number,
+    createdAt: new Date(createdAt).toISOString(),
+    deliveredAt: deliveredAt === null ? null : new Date(deliveredAt).toISOString(),
+  }));
+}
+
+/** The recipe of one state of a version. @throws Problem 404, 409; 422 where this program cannot read it. */
+export async function revisionRecipe(versionId: string, number: number): Promise<{ recipe: Recipe | RawJson }> {
+  const db = database();
+  await refuseDeleted(db, versionId);
+  const [row] = await db
+    .select({ recipe: recipeText })
+    .from(revisions)
+    .where(and(eq(revisions.versionId, versionId), eq(revisions.number, number)));
+  if (!row) throw notFound("state");
+  return { recipe: forAnswer(await checkedKept(row.recipe)) };
 }

@@ -27,6 +27,7 @@ import { tellLaid } from "./laid";
 import { previewPath } from "./files/store";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "./testing";
 import { madeUpDng } from "./testing-dng";
+import { recipeOfVersion } from "./testing-recipe";
 
 process.env["FLATSTONE_FILES"] = temporaryFolder();
 const bytes = pictureOf(gradient(60, 40)).png().toBuffer();
@@ -164,7 +165,7 @@ describe("photos", () => {
     ])
       await expect(work()).rejects.toMatchObject({ status: 409, details: { deleted: "photo", id: photo.id } });
     await changePhoto(photo.id, { deleted: false });
-    expect((await openVersion(version.id)).recipe.proportion.height).toBe(1.2);
+    expect((await recipeOfVersion(version.id)).proportion.height).toBe(1.2);
   });
 
   test("one that was taken out and added again comes back only when the other is out", async () => {
@@ -203,7 +204,7 @@ describe("photos", () => {
     expect(first!.versions.map((v) => v.name)).toEqual(["A", "B"]);
     expect(other).toMatchObject({ unreadable: [], laid: [] });
     await expect(openVersion(version.id)).rejects.toMatchObject({ status: 422 });
-    expect((await openVersion(second.id)).recipe.proportion.height).toBe(1.4);
+    expect((await recipeOfVersion(second.id)).proportion.height).toBe(1.4);
     // What an older program kept is told its courses once; what cannot be read is left alone.
     await database().update(revisions).set({ laid: null }).where(eq(revisions.versionId, second.id));
     jest.spyOn(console, "error").mockImplementation(() => undefined);
@@ -258,7 +259,7 @@ describe("versions", () => {
       status: 409,
       details: { revision: 2, token: null },
     });
-    expect((await openVersion(version.id)).recipe.proportion.height).toBe(1.1);
+    expect((await recipeOfVersion(version.id)).proportion.height).toBe(1.1);
   });
 
   test("of many saves on one base at the same moment, one wins", async () => {
@@ -281,6 +282,6 @@ describe("versions", () => {
     const b = await createVersion(photo.id, withHeight(1.3));
     expect(b.name).toBe("B");
     expect((await openVersion(b.id)).siblings.map((v) => v.name)).toEqual(["A", "B"]);
-    expect((await openVersion(b.id)).recipe.proportion.height).toBe(1.3);
+    expect((await recipeOfVersion(b.id)).proportion.height).toBe(1.3);
   });
 });

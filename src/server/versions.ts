@@ -1,7 +1,8 @@
 import { say } from "@/core/language";
-import { and, asc, desc, eq, isNull } from "drizzle-orm";
+import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
 import type { AssignmentFrames } from "@/core/contract";
-import { type Recipe, RecipeError, laidCourses, readRecipe } from "@/core/recipe";
+import { type Recipe, RecipeError, readRecipe } from "@/core/recipe";
+import { type CheckedRecipe, type RawJson, checkedRecipe, forAnswer } from "./checked-recipe";
 import { type Database, database } from "./db/client";
 import { type PhotoRow, type VersionRow, assignments, photos, revisions, versions } from "./db/schema";
 import { firstRecipe, getPhoto } from "./photos";
@@ -17,8 +18,12 @@ export interface OpenVersion {
   readonly revision: number;
   /** The mark that the window which saved it gave it. */
   readonly token: string | null;
-  readonly recipe: Recipe;
+  /** Read where it is short; as it is kept where it is long. */
+  readonly recipe: Recipe | RawJson;
 }
+
+/** A recipe as the database has it, not read: it may be long. */
+export const recipeText = sql<string>`${revisions.recipe}::text`;
 
 type Executor = Pick<Database, "select">;
 
@@ -27,7 +32,7 @@ export const VERSION_ORDER = [asc(versions.position), asc(versions.createdAt), a
 
 async function newest(db: Executor, versionId: string) {
   const [row] = await db
-    .select()
+    .select({ number: revisions.number, token: revisions.token, recipe: recipeText })
     .from(revisions)
     .where(eq(revisions.versionId, versionId))
     .orderBy(desc(revisions.number))
@@ -43,6 +48,7 @@ async function newest(db: Executor, versionId: string) {
 export async function refuseDeleted(db: Executor, versionId: string): Promise<void> {
   const [row] = await db
     .select({
+      version: versions,
       photoId: photos.id,
       photo: photos.deletedAt,
       assignmentId: assignments.id,
@@ -67,7 +73,14 @@ export async function refuseDeleted(db: Executor, versionId: string): Promise<vo
         id: row.photoId,
       },
     );
+  if (row.version.deletedAt) throw versionDeleted(row.version);
 }
+
+const versionDeleted = ({ id, name }: VersionRow): Problem =>
+  new Problem(409, say("Version {name} was deleted. Bring it back to go on; your work is kept.", { name }), {
+    deleted: "version",
+    id,
+  });
 
 /** A photo's versions in their order, without those deleted. */
 export const siblingsOf = (db: Executor, photoId: string): Promise<VersionRow[]> =>
@@ -85,16 +98,25 @@ function nextName(taken: readonly string[]): string {
   }
 }
 
+const keptAsItIs = (message: string): Problem =>
+  new Problem(422, say("This version cannot be opened: {message} It is kept as it is.", { message }));
+
 /** A kept recipe. @throws Problem 422 when this program cannot read it; it is left as it is. */
 export function readKept(recipe: unknown): Recipe {
   try {
     return readRecipe(recipe);
   } catch (error) {
     if (!(error instanceof RecipeError)) throw error;
-    throw new Problem(
-      422,
-      say("This version cannot be opened: {message} It is kept as it is.", { message: error.message }),
-    );
+    throw keptAsItIs(error.message);
+  }
+}
+
+/** A kept recipe's JSON, checked without keeping the app busy. @throws Problem 422 as readKept does. */
+export async function checkedKept(text: string): Promise<CheckedRecipe> {
+  try {
+    return await checkedRecipe(text, false);
+  } catch (error) {
+    throw error instanceof Problem && error.status === 422 ? keptAsItIs(error.message) : error;
   }
 }
 
@@ -112,6 +134,7 @@ export async function openVersion(id: string): Promise<OpenVersion> {
     .innerJoin(assignments, eq(assignments.id, photos.assignmentId))
     .where(and(eq(versions.id, id), isNull(photos.deletedAt), isNull(assignments.deletedAt)));
   if (!row) throw notFound("version");
+  if (row.version.deletedAt) throw versionDeleted(row.version);
   const revision = await newest(db, id);
   const siblings = await siblingsOf(db, row.photo.id);
   return {
@@ -119,18 +142,12 @@ export async function openVersion(id: string): Promise<OpenVersion> {
     siblings,
     revision: revision?.number ?? 0,
     token: revision?.token ?? null,
-    recipe: revision ? readKept(revision.recipe) : firstRecipe(row.photo),
+    recipe: revision ? forAnswer(await checkedKept(revision.recipe)) : firstRecipe(row.photo),
   };
 }
 
-function checked(recipe: unknown): Recipe {
-  try {
-    return readRecipe(recipe);
-  } catch (error) {
-    if (error instanceof RecipeError) throw new Problem(422, error.message);
-    throw error;
-  }
-}
+/** A checked recipe as it is written: its JSON is not read once more. */
+const asJson = ({ text }: CheckedRecipe) => sql<Recipe>`${text}::jsonb`;
 
 /**
  * Appends a revision.
@@ -146,7 +163,7 @@ export async function saveRevision(
   recipe: unknown,
   token: string | null = null,
 ): Promise<{ revision: number }> {
-  const valid = checked(recipe);
+  const valid = await checkedRecipe(JSON.stringify(recipe) ?? "");
   return database().transaction(async (tx) => {
     const [version] = await tx.select().from(versions).where(eq(versions.id, versionId)).for("update");
     if (!version) throw notFound("version");
@@ -160,7 +177,7 @@ export async function saveRevision(
       });
     await tx
       .insert(revisions)
-      .values({ versionId, number: number + 1, recipe: valid, laid: laidCourses(valid), token });
+      .values({ versionId, number: number + 1, recipe: asJson(valid), laid: [...valid.laid], token });
     return { revision: number + 1 };
   });
 }
@@ -168,14 +185,16 @@ export async function saveRevision(
 /** A new version of a photo, named by the next free letter, holding the recipe given or nothing done yet. */
 export async function createVersion(photoId: string, recipe?: unknown): Promise<VersionRow> {
   const photo = await getPhoto(photoId);
-  const first = recipe === undefined ? firstRecipe(photo) : checked(recipe);
+  const first = await checkedRecipe(JSON.stringify(recipe === undefined ? firstRecipe(photo) : recipe));
   return database().transaction(async (tx) => {
     await tx.select().from(photos).where(eq(photos.id, photoId)).for("update");
     const all = await tx.select().from(versions).where(eq(versions.photoId, photoId));
     const name = nextName(all.map((v) => v.name));
     const position = all.reduce((most, v) => Math.max(most, v.position), 0);
     const [version] = await tx.insert(versions).values({ photoId, name, position }).returning();
-    await tx.insert(revisions).values({ versionId: version!.id, number: 1, recipe: first, laid: laidCourses(first) });
+    await tx
+      .insert(revisions)
+      .values({ versionId: version!.id, number: 1, recipe: asJson(first), laid: [...first.laid] });
     return version!;
   });
 }

@@ -1,10 +1,12 @@
 const thin = "\u202f";
 
 /** 2986 → "2 986", with a narrow space between the thousands. */
-export const grouped = (n: number): string =>
-  Math.round(n)
-    .toString()
-    .replace(/\B(?=(\d{3})+$)/g, thin);
+export function grouped(n: number): string {
+  const digits = `${Math.abs(Math.round(n))}`;
+  const groups = [];
+  for (let end = digits.length; end > 0; end -= 3) groups.unshift(digits.slice(Math.max(0, end - 3), end));
+  return (n < 0 ? "-" : "") + groups.join(thin);
+}
 
 /** Bytes in the unit a person would choose. */
 export function fileSize(bytes: number): string {

@@ -1,10 +1,12 @@
 import { say } from "@/core/language";
 import { ZodError, type ZodType, type output } from "zod";
 import type { Endpoint } from "@/core/contract";
+import { RECIPE_FORMAT, RecipeError } from "@/core/recipe";
 import { LIMITS, Problem, notFound } from "@/server";
 import { arriving } from "@/server/arriving";
 import { isBadId, isBadText, isUnreachable } from "@/server/db/errors";
 import { isOwnHost, isOwnOrigin } from "@/server/hosts";
+import { RawJson } from "@/server/checked-recipe";
 import { isWholeText } from "@/server/text";
 import { isId } from "../or-not-found";
 
@@ -15,6 +17,7 @@ type Handler = (request: Request, params: Params) => Promise<unknown>;
 interface Asked<A> {
   readonly asked: A;
   readonly id: string;
+  readonly params: Params;
   readonly request: Request;
 }
 
@@ -26,6 +29,7 @@ function answerTo(error: unknown): Response {
   if (error instanceof Problem) return refusal(error.status, error.message, error.details ?? null);
   if (error instanceof ZodError)
     return refusal(400, say("The request does not hold: {message}", { message: error.issues[0]?.message ?? "" }));
+  if (error instanceof RecipeError) return refusal(422, error.message);
   if (isBadId(error)) return refusal(404, say("This does not exist, or no longer."));
   if (isBadText(error))
     return refusal(400, say("The request does not hold: a text has characters that cannot be kept."));
@@ -58,12 +62,23 @@ export function route(handler: Handler) {
   };
 }
 
-/** A result as the contract has it. @throws Error, which is the server's own fault, where it is not. */
-function answered<B extends ZodType>(answer: B, result: unknown): unknown {
-  const json: unknown = JSON.parse(JSON.stringify(result ?? null));
-  const read = answer.safeParse(json);
-  if (read.success) return read.data;
-  throw new Error(`An answer breaks the contract: ${read.error.message}`);
+/** A result as the contract has it; long JSON in it goes out as it is. @throws Error, which is the server's own fault, where it does not hold. */
+function answered<B extends ZodType>(answer: B, result: unknown): Response {
+  const raw: string[] = [];
+  // A zero byte, which no kept text holds, marks the places of long JSON.
+  const marked = JSON.stringify(result ?? null, (_, value: unknown) => {
+    if (!(value instanceof RawJson)) return value;
+    raw.push(value.text);
+    return { format: RECIPE_FORMAT, raw: `\0${raw.length - 1}` };
+  });
+  const read = answer.safeParse(JSON.parse(marked));
+  if (!read.success) throw new Error(`An answer breaks the contract: ${read.error.message}`);
+  const text = JSON.stringify(read.data);
+  const whole = raw.reduce(
+    (all, long, i) => all.replace(JSON.stringify({ format: RECIPE_FORMAT, raw: `\0${i}` }), () => long),
+    text,
+  );
+  return new Response(whole, { headers: { "content-type": "application/json" } });
 }
 
 /** A route by the contract: what is asked is checked on its way in, what is answered on its way out. */
@@ -71,9 +86,9 @@ export const routeOf = <A extends ZodType, B extends ZodType>(
   { asked, answer }: Endpoint<A, B>,
   handler: (order: Asked<output<A>>) => Promise<unknown>,
 ) =>
-  route(async (request, { id = "" }) => {
+  route(async (request, params) => {
     const json = request.method === "GET" ? undefined : await body(request, asked);
-    const result = await handler({ asked: json as output<A>, id, request });
+    const result = await handler({ asked: json as output<A>, id: params["id"] ?? "", params, request });
     return answered(answer, result);
   });
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { say } from "@/core/language";
-import { useInfiniteQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useEffect, useMemo, useState } from "react";
 import { type SavedRevision, api } from "@/client";
@@ -12,21 +12,30 @@ import { notify } from "@/ui";
 import type { Opened } from "../opened";
 import { SmallPictures } from "./small-picture";
 
-/** A state with what was done to come to it. */
+/** A state, and the one before it, by its number; null: it is the first of all. */
 interface Row {
   readonly state: SavedRevision;
-  readonly words: readonly string[];
+  readonly before: number | null;
 }
 
-/** States with words for what was done since the one before; the last one known has none before it unless it is the first of all. */
-function rowsOf(states: readonly SavedRevision[], all: boolean): Row[] {
-  return states.flatMap((state, i): Row[] => {
-    const before = states[i + 1];
-    if (!before) return all ? [{ state, words: [say("opened")] }] : [];
-    const words = changeWords(before.recipe, state.recipe);
-    return [{ state, words: words.length > 0 ? words : [say("saved again")] }];
+/** The last one known has none before it unless it is the first of all. */
+const rowsOf = (states: readonly SavedRevision[], all: boolean): Row[] =>
+  states.flatMap((state, i): Row[] => {
+    const before = states[i + 1]?.number ?? null;
+    return before !== null || all ? [{ state, before }] : [];
   });
-}
+
+/** How a state's recipe is asked for: it never changes. */
+const recipeOf = (versionId: string, number: number) => ({
+  queryKey: ["revision", versionId, number],
+  queryFn: async (): Promise<Recipe> => (await api.revision(versionId, number)).recipe,
+  staleTime: Infinity,
+  retry: 1,
+});
+
+/** A state's recipe, asked for once it is wanted. */
+const useStateRecipe = (versionId: string, number: number | null, isWanted: boolean) =>
+  useQuery({ ...recipeOf(versionId, number ?? 0), enabled: isWanted && number !== null });
 
 const time = (iso: string): string => {
   const at = new Date(iso);
@@ -66,22 +75,22 @@ export function HistoryPanel({
   const rows = useMemo(() => rowsOf(states, !hasNextPage), [states, hasNextPage]);
   const delivered = states.find((s) => s.deliveredAt !== null)?.number;
 
-  const look = ({ state }: Row): void => {
-    setChosen(state.number);
-    set({ peek: { words: say("As at {createdAt}", { createdAt: time(state.createdAt) }), of: () => state.recipe } });
+  const look = ({ createdAt, number }: SavedRevision, of: Recipe): void => {
+    setChosen(number);
+    set({ peek: { words: say("As at {createdAt}", { createdAt: time(createdAt) }), of: () => of } });
   };
   const leave = (): void => {
     setChosen(null);
     set({ peek: null });
   };
-  const goBack = ({ state }: Row): void => {
+  const goBack = ({ createdAt }: SavedRevision, to: Recipe): void => {
     leave();
-    edit({ label: say("Go back to {createdAt}", { createdAt: time(state.createdAt) }), apply: () => state.recipe });
+    edit({ label: say("Go back to {createdAt}", { createdAt: time(createdAt) }), apply: () => to });
   };
-  const asVersion = async ({ state }: Row): Promise<void> => {
+  const asVersion = async (of: Recipe): Promise<void> => {
     try {
       await saveAll();
-      const made = await api.createVersion(photo.id, state.recipe);
+      const made = await api.createVersion(photo.id, of);
       router.push(`/bench/${made.id}`);
     } catch (e) {
       notify(say("The version was not made. {message}", { message: (e as Error).message }), "error");
@@ -132,12 +141,13 @@ export function HistoryPanel({
             )}
             <State
               row={row}
+              versionId={version.id}
               chosen={chosen === row.state.number}
-              isNow={i === 0 && save === "saved" && sameRecipe(row.state.recipe, recipe)}
+              isNow={(of) => i === 0 && save === "saved" && sameRecipe(of, recipe)}
               pictures={pictures}
-              onLook={() => (chosen === row.state.number ? leave() : look(row))}
-              onGoBack={() => goBack(row)}
-              onVersion={() => void asVersion(row)}
+              onLook={(of) => (chosen === row.state.number ? leave() : look(row.state, of))}
+              onGoBack={(to) => goBack(row.state, to)}
+              onVersion={(of) => void asVersion(of)}
             />
           </li>
         ))}
@@ -155,53 +165,52 @@ export function HistoryPanel({
 
 const sameRecipe = (a: Recipe, b: Recipe): boolean => changeWords(a, b).length === 0;
 
-function State({
-  row: { state, words },
-  chosen,
-  isNow,
-  pictures,
-  onLook,
-  onGoBack,
-  onVersion,
-}: {
+interface StateParts {
   row: Row;
+  versionId: string;
   chosen: boolean;
-  isNow: boolean;
+  isNow: (recipe: Recipe) => boolean;
   pictures: SmallPictures;
-  onLook: () => void;
-  onGoBack: () => void;
-  onVersion: () => void;
-}) {
-  const shown =
-    words.length > 3
-      ? say("{words} and {count} more", { words: words.slice(0, 3).join(", "), count: words.length - 3 })
-      : words.join(", ");
+  onLook: (recipe: Recipe) => void;
+  onGoBack: (recipe: Recipe) => void;
+  onVersion: (recipe: Recipe) => void;
+}
+
+/** One state: its recipe, and the one before it, come once it is in sight. */
+function State({ row: { state, before }, versionId, chosen, isNow, pictures, ...on }: StateParts) {
+  const [sight, inSight] = useInSight<HTMLButtonElement>();
+  const own = useStateRecipe(versionId, state.number, inSight);
+  const last = useStateRecipe(versionId, before, inSight);
+  const recipe = own.data;
+  const now = recipe !== undefined && isNow(recipe);
   return (
     <div className={chosen ? "bg-base-200" : ""}>
       <button
+        ref={sight}
         className="flex w-full items-center gap-3 px-3.5 py-1.5 text-left hover:bg-base-200"
         aria-pressed={chosen}
         data-state={state.number}
-        onClick={onLook}
+        disabled={own.isError}
+        onClick={() => recipe && on.onLook(recipe)}
       >
-        <Small recipe={state.recipe} pictures={pictures} />
+        <Small recipe={recipe} pictures={pictures} />
         <span className="min-w-0">
           <span className="block first-letter:uppercase" data-testid="history-words">
-            {shown}
+            {own.isError ? own.error.message : shortened(wordsOf(last.data, recipe, before === null))}
           </span>
           <span className="muted block text-[0.9rem] tabular-nums">
             {time(state.createdAt)}
-            {isNow && `, ${say("now")}`}
+            {now && `, ${say("now")}`}
             {state.deliveredAt && `, ${say("delivered")}`}
           </span>
         </span>
       </button>
-      {chosen && (
+      {chosen && recipe && (
         <div className="flex gap-2 px-3.5 pb-2">
-          <button className="btn btn-primary btn-xs" disabled={isNow} onClick={onGoBack}>
+          <button className="btn btn-primary btn-xs" disabled={now} onClick={() => on.onGoBack(recipe)}>
             {say("Go back to this")}
           </button>
-          <button className="btn btn-xs" onClick={onVersion}>
+          <button className="btn btn-xs" onClick={() => on.onVersion(recipe)}>
             {say("Make it a version")}
           </button>
         </div>
@@ -210,27 +219,50 @@ function State({
   );
 }
 
-/** A small picture of a state, made once it comes into sight. */
-function Small({ recipe, pictures }: { recipe: Recipe; pictures: SmallPictures }) {
-  const [box, setBox] = useState<HTMLSpanElement | null>(null);
-  const [address, setAddress] = useState<string | null>(null);
+/** What was done to come to a state; nothing while that is not known. */
+function wordsOf(before: Recipe | undefined, recipe: Recipe | undefined, isFirst: boolean): readonly string[] {
+  if (isFirst) return [say("opened")];
+  if (!before || !recipe) return [];
+  const words = changeWords(before, recipe);
+  return words.length > 0 ? words : [say("saved again")];
+}
+
+const shortened = (words: readonly string[]): string =>
+  words.length === 0
+    ? "…"
+    : words.length > 3
+      ? say("{words} and {count} more", { words: words.slice(0, 3).join(", "), count: words.length - 3 })
+      : words.join(", ");
+
+/** Whether an element has ever been in sight. */
+function useInSight<E extends Element>(): [(element: E | null) => void, boolean] {
+  const [element, setElement] = useState<E | null>(null);
+  const [seen, setSeen] = useState(false);
   useEffect(() => {
-    if (!box) return;
-    let gone = false;
+    if (!element) return;
     const observer = new IntersectionObserver(([entry]) => {
       if (!entry?.isIntersecting) return;
       observer.disconnect();
-      // Where it cannot be drawn the words stand alone.
-      pictures.of(recipe).then((made) => !gone && setAddress(made), () => undefined); // prettier-ignore
+      setSeen(true);
     });
-    observer.observe(box);
-    return () => {
-      gone = true;
-      observer.disconnect();
-    };
-  }, [box, recipe, pictures]);
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [element]);
+  return [setElement, seen];
+}
+
+/** A small picture of a state, made once its recipe has come. */
+function Small({ recipe, pictures }: { recipe: Recipe | undefined; pictures: SmallPictures }) {
+  const [address, setAddress] = useState<string | null>(null);
+  useEffect(() => {
+    if (!recipe) return;
+    let gone = false;
+    // Where it cannot be drawn the words stand alone.
+    pictures.of(recipe).then((made) => !gone && setAddress(made), () => undefined); // prettier-ignore
+    return () => void (gone = true);
+  }, [recipe, pictures]);
   return (
-    <span ref={setBox} className="grid h-12 w-16 shrink-0 place-content-center bg-base-300">
+    <span className="grid h-12 w-16 shrink-0 place-content-center bg-base-300">
       {address && <img src={address} alt="" className="max-h-12 max-w-16" data-testid="history-picture" />}
     </span>
   );

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { outputSchema } from "../frame";
 import { type Calibration, profileSchema } from "../lens";
-import { COURSES, type CourseKey, recipeSchema } from "../recipe";
+import { COURSES, type CourseKey, RECIPE_FORMAT, type Recipe, recipeSchema } from "../recipe";
 import { deliveryOptions } from "./delivery-options";
 
 const id = z.uuid();
@@ -67,6 +67,12 @@ export const photoOnBoard = photoAnswer.extend({
 });
 export type PhotoOnBoard = z.output<typeof photoOnBoard>;
 
+/** A recipe that the server has checked: nobody reads it through once more. */
+export const keptRecipe = z.custom<Recipe>(
+  (v) => typeof v === "object" && v !== null && (v as { format?: unknown }).format === RECIPE_FORMAT,
+  "This is not a recipe.",
+);
+
 export const openedVersion = z.object({
   version: versionAnswer,
   photo: photoAnswer,
@@ -74,7 +80,7 @@ export const openedVersion = z.object({
   siblings: z.array(versionAnswer),
   revision: count,
   token: z.string().nullable(),
-  recipe: recipeSchema,
+  recipe: keptRecipe,
 });
 export type OpenedVersion = z.output<typeof openedVersion>;
 
@@ -82,7 +88,6 @@ export type OpenedVersion = z.output<typeof openedVersion>;
 export const savedRevision = z.object({
   number: z.number().int().positive(),
   createdAt: moment,
-  recipe: recipeSchema,
   /** When it was last delivered; null where it never was. */
   deliveredAt: moment.nullable(),
 });
@@ -180,7 +185,8 @@ export const healthAnswer = z.object({
   /** Everything that work needs is there. */
   ok: z.boolean(),
   app: z.object({ upSeconds: z.number(), memoryBytes: bytes }),
-  database: z.object({ ok: z.boolean() }),
+  /** Away: its last answer failed, or none came for some seconds; busy: it, or the app, has not come round to answering. */
+  database: z.object({ ok: z.boolean(), state: z.enum(["answers", "busy", "away"]) }),
   /** null where the database cannot tell. */
   queue: z.object({ waiting: count, rendering: count, oldestSeconds: z.number().nullable() }).nullable(),
   worker: z.object({ ok: z.boolean(), count, seenSecondsAgo: z.number().nullable() }).nullable(),

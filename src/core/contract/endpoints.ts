@@ -9,6 +9,7 @@ import {
   fillInfo,
   healthAnswer,
   keptProfile,
+  keptRecipe,
   listedDelivery,
   measuredLens,
   openedVersion,
@@ -100,6 +101,8 @@ export const ENDPOINTS = {
   ),
   /** States of a version, the newest first, so many at a time; ?before=NUMBER: those before that one. */
   revisions: endpoint("GET", "/api/versions/{id}/revisions", NOTHING, z.array(savedRevision)),
+  /** The recipe of one state. */
+  revision: endpoint("GET", "/api/versions/{id}/revisions/{number}", NOTHING, z.object({ recipe: keptRecipe })),
   deliveries: endpoint("GET", "/api/versions/{id}/deliveries", NOTHING, z.array(listedDelivery)),
   deliver: endpoint("POST", "/api/versions/{id}/deliveries", deliveryOptions, deliveryAnswer),
   changeDelivery: endpoint(

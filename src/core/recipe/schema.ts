@@ -31,7 +31,11 @@ const base = {
       principal: point.nullable().default(null).describe("Principal point, pixels; null: the centre"),
     })
     .prefault({}),
-  guides: z.array(guide).max(MOST_GUIDES).optional(),
+  guides: z
+    .array(guide)
+    .max(MOST_GUIDES)
+    .refine((all) => new Set(all.map((g) => g.id)).size === all.length, "Two guides have the same id.")
+    .optional(),
 };
 
 type Intersected<U> = (U extends unknown ? (u: U) => void : never) extends (i: infer I) => void ? I : never;

@@ -8,10 +8,10 @@ export type Database = NodePgDatabase<typeof schema> & { $client: Pool };
 /** A query waits this long for a connection, ms; the kernel is asked after that long whether the other end is there. */
 const CONNECT_MS = 5000;
 
-function openPool(): Pool {
+function openPool(max = 8): Pool {
   const pool = new Pool({
     connectionString: databaseUrl(),
-    max: 8,
+    max,
     connectionTimeoutMillis: CONNECT_MS,
     keepAlive: true,
   });
@@ -23,7 +23,7 @@ function openPool(): Pool {
 }
 
 // Next reloads modules while developing; one pool for the process, whatever it reloads.
-const shared = globalThis as unknown as { flatStoneDatabase?: Database };
+const shared = globalThis as unknown as { flatStoneDatabase?: Database; flatStoneHealth?: Database };
 
 /** The process's database handle; connections are opened when first needed. */
 export function database(): Database {
@@ -31,8 +31,16 @@ export function database(): Database {
   return shared.flatStoneDatabase;
 }
 
+/** A handle with one connection of its own, which is there however many others are at work: for how the database is. */
+export function healthDatabase(): Database {
+  shared.flatStoneHealth ??= drizzle(openPool(1), { schema }) as Database;
+  return shared.flatStoneHealth;
+}
+
 /** Ends the process's connections; for commands and tests that should exit. */
 export async function closeDatabase(): Promise<void> {
   await shared.flatStoneDatabase?.$client.end();
   delete shared.flatStoneDatabase;
+  await shared.flatStoneHealth?.$client.end();
+  delete shared.flatStoneHealth;
 }

@@ -35,6 +35,14 @@ beforeAll(() => {
        stumble: async () => { throw new TypeError("of no use to people"); },
        spin: async () => { for (;;); },
        eat: async () => { const all = []; for (;;) { all.push(Buffer.alloc(2 ** 24, 1)); await pause(5); } },
+       nap: async (ms) => { await pause(ms); return Date.now(); },
+       once: async (file) => {
+         const { existsSync, writeFileSync } = await import("node:fs");
+         if (existsSync(file)) return "done";
+         writeFileSync(file, "");
+         process.kill(process.pid, "SIGKILL");
+         await pause(5000);
+       },
        die: async () => process.kill(process.pid, "SIGSEGV"),
        count: async (n, { signal, onProgress }) => {
          for (let i = 0; i < n; i++) { signal.throwIfAborted(); onProgress(i / n); await pause(60); }
@@ -112,4 +120,38 @@ test("what a hand started ends with it", async () => {
   expect(alive(pid)).toBe(true);
   hands.close();
   expect(await until(() => !alive(pid))).toBe(true);
+});
+
+test("a slow task makes way for others that wait, and is done after them", async () => {
+  const hands = new Hands(script, 1);
+  const slow = hands.run<number>("nap", 900, { ...ROOM, yieldsAfterMs: 300 });
+  const quick = await Promise.all([1, 2].map(() => hands.run<number>("nap", 10, ROOM)));
+  const ended = await slow;
+  for (const at of quick) expect(at).toBeLessThan(ended);
+  hands.close();
+});
+
+test("a slow task that nobody waits behind is left to it", async () => {
+  const hands = new Hands(script, 1);
+  const began = Date.now();
+  await hands.run("nap", 700, { ...ROOM, yieldsAfterMs: 100 });
+  expect(Date.now() - began).toBeLessThan(1600);
+  hands.close();
+});
+
+test("of those that wait the lightest is begun first, and one that has waited long before a light one", async () => {
+  const hands = new Hands(script, 1);
+  const order: string[] = [];
+  const run = (name: string, ms: number, seconds: number) =>
+    hands.run("nap", ms, { ...ROOM, seconds }).then(() => order.push(name));
+  await Promise.all([run("first", 300, 0), run("heavy", 10, 30), run("light", 10, 2)]);
+  expect(order).toEqual(["first", "light", "heavy"]);
+  hands.close();
+});
+
+test("a hand that something else has killed is tried again; the file is not blamed", async () => {
+  jest.spyOn(console, "error").mockImplementation(() => undefined);
+  const hands = new Hands(script, 1);
+  await expect(hands.run("once", path.join(folder, "killed"), ROOM)).resolves.toBe("done");
+  hands.close();
 });

@@ -14,6 +14,13 @@ export interface Limits {
   /** Longest a task may take once begun, ms; and most memory of the process, bytes. */
   readonly ms: number;
   readonly bytes: number;
+  /**
+   * A task that takes longer than this while others wait is ended, and begun anew after them, with four times as long; ms. Absent: it
+   * is never ended for others.
+   */
+  readonly yieldsAfterMs?: number;
+  /** The lightest of those that wait is begun first; by about how many seconds it takes. Absent: in the order in which they came. */
+  readonly seconds?: number;
 }
 
 export interface TaskHooks {
@@ -23,6 +30,11 @@ export interface TaskHooks {
 }
 
 interface Waiting {
+  /** When it came; what waits long becomes lighter. */
+  readonly since: number;
+  /** Times it was ended for others, and times its hand was killed by something else. */
+  yielded: number;
+  killed: number;
   readonly task: string;
   readonly input: unknown;
   readonly limits: Limits;
@@ -81,7 +93,10 @@ export class Hands {
   run<T>(task: string, input: unknown, limits: Limits, hooks: TaskHooks = {}): Promise<T> {
     return new Promise<T>((resolve, reject) => {
       if (this.closed) return reject(new Error("The hands are closed."));
-      const item: Waiting = { task, input, limits, hooks, resolve: resolve as (v: unknown) => void, reject };
+      const item: Waiting = {
+        ...{ since: Date.now(), yielded: 0, killed: 0, task, input, limits, hooks },
+        ...{ resolve: resolve as (v: unknown) => void, reject },
+      };
       hooks.signal?.addEventListener("abort", () => this.leave(item), { once: true });
       if (hooks.signal?.aborted) return reject(hooks.signal.reason as Error);
       this.waiting.push(item);
@@ -108,7 +123,7 @@ export class Hands {
 
   private next(): void {
     while (this.busy.size < this.count) {
-      const item = this.waiting.shift();
+      const item = this.lightest();
       if (!item) return;
       const hand = this.take();
       this.busy.add(hand);
@@ -117,6 +132,21 @@ export class Hands {
         this.next();
       });
     }
+  }
+
+  /** The next to be begun: what was ended for others after them, then the lightest, those that have waited long counting as lighter. */
+  private lightest(): Waiting | undefined {
+    const now = Date.now();
+    const weight = ({ yielded, limits: { seconds = 0 }, since }: Waiting): number =>
+      1e6 * yielded + seconds - (now - since) / 1000;
+    const best = this.waiting.reduce((a, item, i) => (weight(item) < weight(this.waiting[a]!) ? i : a), 0);
+    return this.waiting.splice(best, 1)[0];
+  }
+
+  /** Begins a task anew, in its turn. */
+  private again(item: Waiting): void {
+    if (item.hooks.signal?.aborted) return item.reject(item.hooks.signal.reason);
+    this.waiting.push(item);
   }
 
   private take(): ChildProcess {
@@ -160,7 +190,8 @@ export class Hands {
   }
 
   /** One task by one hand, watched. Never throws: what happens goes to the one who asked. */
-  private async work(hand: ChildProcess, { task, input, limits, hooks, resolve, reject }: Waiting): Promise<void> {
+  private async work(hand: ChildProcess, item: Waiting): Promise<void> {
+    const { task, input, limits, hooks, resolve, reject } = item;
     hand.ref();
     hand.channel?.ref();
     const { signal, onProgress } = hooks;
@@ -169,7 +200,14 @@ export class Hands {
       overrun ??= why;
       end(hand);
     };
+    let yields = false;
+    const patience = (limits.yieldsAfterMs ?? Infinity) * 4 ** item.yielded;
+    const began = Date.now();
     const look = setInterval(() => {
+      if (!yields && Date.now() - began > patience && this.waiting.some((w) => w.yielded < item.yielded + 1)) {
+        yields = true;
+        end(hand);
+      }
       void memoryOf(hand.pid ?? 0).then((bytes) => {
         if (bytes > limits.bytes)
           giveUp(
@@ -211,10 +249,17 @@ export class Hands {
         const { status, message, details } = answer.problem;
         reject(new Problem(status as Problem["status"], message, details));
       } else if (answer && "fault" in answer) reject(new Error(answer.fault));
-      else if (overrun)
+      else if (yields) {
+        item.yielded++;
+        this.again(item);
+      } else if (overrun)
         reject(new Problem(422, say("The picture took {overrun}; it is damaged, or made to do so.", { overrun })));
       else if (this.closed) reject(new Error("The process is ending."));
-      else {
+      else if (hand.signalCode === "SIGKILL" && item.killed++ < 1) {
+        // Killed from outside, for want of memory as a rule: the file need not be at fault.
+        console.error(`A hand was killed at "${task}"; it is begun anew.`);
+        this.again(item);
+      } else {
         console.error(`A hand died of "${task}" (${hand.signalCode ?? hand.exitCode}).`);
         reject(
           new Problem(422, say("The picture made its reader fail; it is damaged, or of a kind that cannot be read.")),

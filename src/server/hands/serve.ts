@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { Problem } from "../problem";
 import type { FromHand, ToHand } from "./messages";
 import type { TaskHooks } from "./hands";
@@ -40,6 +41,14 @@ export function serveTasks(tasks: Tasks): void {
         if (control.signal.aborted) tell({ stopped: true });
         else if (error instanceof Problem)
           tell({ problem: { status: error.status, message: error.message, details: error.details ?? null } });
+        else if (["ENOSPC", "EDQUOT"].includes((error as NodeJS.ErrnoException)?.code ?? ""))
+          tell({
+            problem: {
+              status: 507,
+              message: say("The disk is full. Make room and try again; nothing you saved is lost."),
+              details: null,
+            },
+          });
         else tell({ fault: error instanceof Error ? (error.stack ?? error.message) : String(error) });
       },
     );

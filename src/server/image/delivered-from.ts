@@ -1,4 +1,6 @@
 import { type Recipe, RecipeError } from "@/core/recipe";
+import { tooMuch } from "../too-much";
+import { isWholeText } from "../text";
 import sharp from "./library";
 import { originalOf, recipeOf } from "./xmp";
 
@@ -16,7 +18,9 @@ export async function deliveredFrom(file: string): Promise<DeliveredFrom | null>
     .catch(() => ({ xmp: null }));
   try {
     const recipe = recipeOf(xmp);
-    return recipe && { original: originalOf(xmp), recipe };
+    // What the database could not keep makes no version: the file is a photo like any other.
+    if (!recipe || !isWholeText(JSON.stringify(recipe)) || tooMuch(recipe)) return null;
+    return { original: originalOf(xmp), recipe };
   } catch (error) {
     if (error instanceof RecipeError) return null;
     throw error;

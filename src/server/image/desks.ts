@@ -5,9 +5,9 @@ import { bundlesFolder } from "../config";
 
 /**
  * Where the app has pictures looked at: hands of its own for what arrives, for showing what is kept, and for measuring
- * charts, so that files that keep the first busy never hold up the Bench.
+ * charts, for fills and for checking large recipes, so that files that keep the first busy never hold up the Bench.
  */
-const COUNT = { arriving: 2, showing: 1, measuring: 1, filling: 1 } as const;
+const COUNT = { arriving: 2, showing: 1, measuring: 1, filling: 2, checking: 1 } as const;
 export type Desk = keyof typeof COUNT;
 
 /** Whatever arrives, the app answers first. */
@@ -16,6 +16,8 @@ const NICENESS = 19;
 /** A file may take this long, and this much longer for each byte, ms. */
 const BASE_MS = 60_000;
 const MS_PER_BYTE = (0.5 / 2 ** 20) * 1000;
+/** One that takes longer than this makes way for others that wait, and is begun anew after them, ms. */
+const SLOW_MS = 4000;
 /** Developing a raw photo, ms. */
 const RAW_MS = 180_000;
 /** Most memory of a process that looks at a picture, bytes: what 250 megapixels of four 16-bit samples need, twice. */
@@ -24,6 +26,7 @@ const MOST_BYTES = Math.min(5 * 2 ** 30, 0.3 * totalmem());
 export const limitsFor = (bytes: number, raw = false): Limits => ({
   ms: BASE_MS + MS_PER_BYTE * bytes + (raw ? RAW_MS : 0),
   bytes: MOST_BYTES,
+  yieldsAfterMs: SLOW_MS + (raw ? RAW_MS / 10 : 0),
 });
 
 // Next reloads modules while developing; one set for the process, whatever it reloads.

@@ -1,5 +1,6 @@
 import { DOMParser, type Document, type Element, XMLSerializer } from "@xmldom/xmldom";
 import { type Recipe, parseRecipe } from "@/core/recipe";
+import { boundedXml } from "./bounded-xml";
 
 /**
  * XMP (ISO 16684-1): what the original carried, less what became false, and with it the recipe that the delivery was
@@ -30,17 +31,19 @@ const FALSE_NOW: Readonly<Record<string, readonly string[]>> = {
 
 const START = `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>\n`;
 const END = `\n<?xpacket end="w"?>`;
-const EMPTY = `<x:xmpmeta xmlns:x="${META}"><rdf:RDF xmlns:rdf="${RDF}"/></x:xmpmeta>`;
+const EMPTY = Buffer.from(`<x:xmpmeta xmlns:x="${META}"><rdf:RDF xmlns:rdf="${RDF}"/></x:xmpmeta>`);
 
-/** The packet as a document with its rdf:RDF; null when it is none. */
-function parsed(packet: string): { document: Document; rdf: Element } | null {
+/** The packet as a document with its rdf:RDF; null when it is none, or too much to be one. */
+function parsed(packet: Buffer): { document: Document; rdf: Element } | null {
+  const text = boundedXml(packet);
+  if (text === null) return null;
   try {
     const quiet = new DOMParser({
       onError: (level, message) => {
         if (level !== "warning") throw new Error(message);
       },
     });
-    const document = quiet.parseFromString(packet.replace(/<\?xpacket[^>]*\?>/g, "").trim(), "text/xml");
+    const document = quiet.parseFromString(text, "text/xml");
     const rdf = document.getElementsByTagNameNS(RDF, "RDF")[0];
     return rdf ? { document, rdf } : null;
   } catch {
@@ -70,7 +73,7 @@ export interface SaidOfDelivery {
 /** @param packet of the original, if it had one; what cannot be read is not carried. */
 export function xmpOfDelivery(packet: Buffer | null, recipe: Recipe, said: SaidOfDelivery = {}): Buffer {
   const { filled = 0, original } = said;
-  const { document, rdf } = (packet && parsed(packet.toString("utf8"))) ?? parsed(EMPTY)!;
+  const { document, rdf } = (packet && parsed(packet)) ?? parsed(EMPTY)!;
   dropFalse(rdf);
   const description = document.createElementNS(RDF, "rdf:Description");
   description.setAttributeNS(RDF, "rdf:about", "");
@@ -91,7 +94,7 @@ export function xmpOfDelivery(packet: Buffer | null, recipe: Recipe, said: SaidO
 }
 
 const saidIn = (packet: Buffer | null, name: string): string | null => {
-  const rdf = packet && parsed(packet.toString("utf8"))?.rdf;
+  const rdf = packet && parsed(packet)?.rdf;
   return rdf?.getElementsByTagNameNS(NAMESPACE, name)[0]?.textContent || null;
 };
 

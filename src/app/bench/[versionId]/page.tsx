@@ -2,6 +2,7 @@ import { notFound } from "next/navigation";
 import { openedVersion } from "@/core/contract";
 import { BenchLoader } from "@/bench/bench-loader";
 import { listPhotos, openVersion } from "@/server";
+import { RawJson } from "@/server/checked-recipe";
 import { Refused } from "../../refused";
 import { Away } from "../../away";
 import { orAway, orNotFound, orRefused } from "../../or-not-found";
@@ -22,6 +23,8 @@ export default async function Page({ params }: { params: Promise<{ versionId: st
     number: photos.findIndex((p) => p.id === opened.photo.id) + 1,
     of: photos.length,
   };
-  // As the contract has it, which is plain data: dates are text.
-  return <BenchLoader opened={{ ...openedVersion.parse(JSON.parse(JSON.stringify(opened))), sheet }} />;
+  // As the contract has it, which is plain data: dates are text. A long recipe comes by itself, not through the page.
+  const { recipe, ...rest } = opened;
+  const plain = openedVersion.omit({ recipe: true }).parse(JSON.parse(JSON.stringify(rest)));
+  return <BenchLoader opened={{ ...plain, sheet, recipe: recipe instanceof RawJson ? null : recipe }} />;
 }

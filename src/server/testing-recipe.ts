@@ -1,0 +1,9 @@
+import type { Recipe } from "@/core/recipe";
+import { RawJson } from "./checked-recipe";
+import { openVersion } from "./versions";
+
+/** The recipe that a version is opened with; nothing outside tests imports this. */
+export async function recipeOfVersion(id: string): Promise<Recipe> {
+  const { recipe } = await openVersion(id);
+  return recipe instanceof RawJson ? (JSON.parse(recipe.text) as Recipe) : recipe;
+}
