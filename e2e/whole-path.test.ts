@@ -172,7 +172,7 @@ async function canvasPixels(left: number, top: number, width: number, height: nu
 
 test("delivered at full resolution: size, metadata and pixels are what the Bench showed", async () => {
   await saved();
-  await rested(page);
+  await page.waitForSelector("canvas[data-exact]");
   const { scale, shift } = await shown(page);
   await page.keyboard.press("4");
   const number = async (label: string): Promise<number> => Number(await page.getByLabel(label).inputValue());

@@ -4,8 +4,12 @@
  */
 import { spawn, spawnSync } from "node:child_process";
 import { readFileSync, rmSync } from "node:fs";
+import path from "node:path";
 
 const results = ".local/test-results.json";
+/** Files of tests and other checks with their seconds; the slowest are told in the end. */
+const slowest = [];
+const TOLD = 25;
 let passed = 0;
 let failed = 0;
 
@@ -22,6 +26,7 @@ async function check(name, command, ...args) {
   });
   if (ok) passed++;
   else failed++;
+  slowest.push([(Date.now() - began) / 1000, name]);
   process.stdout.write(`\n— ${name}\n${Buffer.concat(said)}`);
   console.log(`${ok ? "passed" : "FAILED"}: ${name} (${((Date.now() - began) / 1000).toFixed(1)} s)`);
 }
@@ -36,6 +41,8 @@ function tests(name, args = [], env = {}) {
   );
   try {
     const counts = JSON.parse(readFileSync(results, "utf8"));
+    const files = counts.testResults.map(({ name, startTime, endTime }) => [(endTime - startTime) / 1000, name]);
+    slowest.push(...files.map(([seconds, file]) => [seconds, `${name} ${path.relative(".", file)}`]));
     passed += counts.numPassedTests;
     // A suite that does not even load has no tests to count, yet has failed.
     failed += Math.max(counts.numFailedTests, counts.numRuntimeErrorTestSuites, status === 0 ? 0 : 1);
@@ -51,11 +58,12 @@ const reading = {
   format: () => check("format", "prettier", "--check", "--log-level", "warn", "."),
   core: () => check("core without DOM or Node", "tsc", "--noEmit", "-p", "src/core"),
   words: () => check("words", "node", "scripts/words.mjs", "--check"),
+  dead: () => check("no dead code", "knip", "--no-progress"),
   boundaries: () =>
     check("boundaries", "depcruise", "--config", "scripts/boundaries.cjs", "src", "demo", "campaign", "e2e"),
 };
 
-/** What runs the code: one after the other. */
+/** What runs the code: one after the other, each on both cores. */
 const running = {
   // Jest would leave one of two cores to itself.
   unit: () => tests("unit", ["--maxWorkers=2"]),
@@ -77,5 +85,8 @@ const lane = async () => {
 await Promise.all([lane(), lane()]);
 for (const [name, go] of Object.entries(running)) if (asked(name)) await go();
 for (const [name, go] of Object.entries(onlyAsked)) if (wanted.includes(name)) await go();
+console.log("\nSlowest, seconds:");
+for (const [seconds, what] of slowest.sort((a, b) => b[0] - a[0]).slice(0, TOLD))
+  console.log(`${seconds.toFixed(1).padStart(7)}  ${what}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exitCode = failed > 0 || passed === 0 ? 1 : 0;

@@ -44,7 +44,7 @@ export class SmallPictures {
     canvas.style.height = `${height}px`;
     view.draw(
       [{ map, screen: [0, 0, width, height], plane: [x, y, w, h], optics: map.optics, raster: map.raster }],
-      true,
+      "exact",
     );
     const address = canvas.toDataURL("image/jpeg", 0.8);
     this.made.set(recipe, address);

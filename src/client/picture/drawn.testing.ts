@@ -36,7 +36,7 @@ async function drawn({ size, pixels, recipe, layer, steps }: Drawing): Promise<s
   const layers = layer ? [madeUpLayer(layer)] : [];
   const [x, y] = map.frame;
   const plane = [x, y, width, height] as const;
-  view.draw([{ map, screen: [0, 0, width, height], plane, optics: map.optics, raster, layers }], true);
+  view.draw([{ map, screen: [0, 0, width, height], plane, optics: map.optics, raster, layers }], "exact");
   const gl = canvas.getContext("webgl2")!;
   const read = new Uint8Array(width * height * 4);
   gl.readPixels(0, 0, width, height, gl.RGBA, gl.UNSIGNED_BYTE, read);

@@ -19,6 +19,9 @@ export interface Pane {
   readonly alone?: boolean;
 }
 
+/** How carefully a picture is drawn; see PictureView.draw. */
+export type Filter = "quick" | "careful" | "exact";
+
 type Uniform = "cells" | "photo" | "optics" | "fringes" | "vignetting" | "calm";
 
 /** Cells of the sampled map across a pane's longer side; the error stays far below a screen pixel. */
@@ -49,7 +52,7 @@ export class PictureView {
   private readonly passes: RasterPasses;
   private picture: { texture: WebGLTexture; photo: Size; sharpness: number } | null = null;
   /** Whether there is no graphics processor, and the browser draws by itself. */
-  private readonly inSoftware: boolean;
+  readonly inSoftware: boolean;
   /** The sampled maps of the panes drawn last: the careful draw follows the quick one of the same panes. */
   private readonly sampled = new WeakMap<Pane, Float32Array>();
 
@@ -94,8 +97,13 @@ export class PictureView {
     this.picture = { texture, photo, sharpness: bitmap.width / photo[0] };
   }
 
-  /** Draws the panes, later ones over earlier ones. @param fine the careful filter, for when nothing moves. */
-  draw(panes: readonly Pane[], fine: boolean): void {
+  /**
+   * Draws the panes, later ones over earlier ones.
+   *
+   * @param filter quick, for while something moves; careful, for when nothing does; exact, which is careful wherever it is drawn by
+   * a graphics processor, and takes a second where it is not.
+   */
+  draw(panes: readonly Pane[], filter: Filter): void {
     const { gl, canvas } = this;
     const ratio = window.devicePixelRatio || 1;
     const width = Math.max(1, Math.round(canvas.clientWidth * ratio));
@@ -121,7 +129,7 @@ export class PictureView {
       gl.clear(gl.COLOR_BUFFER_BIT);
       const { raster = [], layers = [], plane } = pane;
       this.passes.run(
-        pane.alone ? () => undefined : () => this.drawPane(pane, photo, fine),
+        pane.alone ? () => undefined : () => this.drawPane(pane, photo, filter),
         raster,
         layers,
         port,
@@ -131,11 +139,11 @@ export class PictureView {
   }
 
   /** The program for what a pane needs, in use; made when it is first needed. */
-  private use(optics: Optics | null, fine: boolean): Program<Uniform> {
+  private use(optics: Optics | null, filter: Filter): Program<Uniform> {
     const { gl } = this;
     const parts: ShaderParts = {
-      fine,
-      frugal: this.inSoftware,
+      fine: filter !== "quick",
+      frugal: filter === "careful" && this.inSoftware,
       fringes: !!optics && hasFringes(optics),
       light: !!optics && hasVignetting(optics),
       calm: !!optics && isCalming(optics.calm),
@@ -159,10 +167,10 @@ export class PictureView {
     );
   }
 
-  private drawPane(pane: Pane, photo: Size, fine: boolean): void {
+  private drawPane(pane: Pane, photo: Size, filter: Filter): void {
     const { gl } = this;
     const { map, plane, optics } = pane;
-    const { place } = this.use(optics, fine);
+    const { place } = this.use(optics, filter);
     gl.uniform2f(place.photo, photo[0], photo[1]);
     const longer = Math.max(plane[2], plane[3]);
     const cols = Math.max(2, Math.round((CELLS * plane[2]) / longer));
