@@ -40,7 +40,10 @@ test("fifty steps back, an edit from there, and forward again to what came later
   expect(await field(page, "Pitch, °").inputValue()).toBe("10.00");
   await page.keyboard.press("F9");
   await states().first().waitFor();
-  await states().first().getByText(/Pitch 9\.80° → 10\.00°/i).waitFor();
+  await states()
+    .first()
+    .getByText(/Pitch 9\.80° → 10\.00°/i)
+    .waitFor();
   await panel().getByTestId("history-picture").first().waitFor();
   await panel().getByRole("button", { name: "Earlier ones" }).click();
   await page.waitForFunction(() => document.querySelectorAll("[data-state]").length >= 51);

@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import { useBench } from "@/client/bench-store";
 import { bestOf, foundIn } from "@/core/edits";
 import { isOpen } from "./look";
-import { FaintLines } from "../courses/lines/found-marks";
+import { FaintLines } from "../marks/faint-lines";
 import type { SheetColours } from "../marks/colours";
 import type { Projection } from "../marks/projection";
 

@@ -1,38 +1,29 @@
 import { type Stroke, makesGaps, onlyShuts, strokesOn } from "../../edges";
 import type { Rect } from "../../geometry";
-import { movesAnything } from "../../shape/bend";
 import type { CompiledMap } from "../compile";
 import type { SettledRecipe } from "../settled";
+import { planeInputs } from "../steps";
 import { sideAt } from "./gaps";
 import { meet, strokeBox, strokeReach } from "./stroke-boxes";
 
 /** Changes whenever the same recipe would be filled otherwise than before. */
-const WAY = 2;
+const WAY = 3;
 
-/** What places every pixel, whatever is done at the edges. */
-const geometryOf = ({
-  camera,
-  lens,
-  lines,
-  faces,
-  attitude,
-  proportion,
-  frame,
-  edges,
-  shape,
-}: SettledRecipe): readonly unknown[] => [
-  WAY,
-  camera,
-  lens,
-  lines,
-  faces,
-  attitude,
-  proportion,
-  { turn: frame.turn, mirror: frame.mirror, keep: frame.keep },
-  // Where gaps are bent shut the frame moves places.
-  onlyShuts(edges) && [onlyShuts(edges), frame.rect],
-  ...(movesAnything(shape) ? [shape, frame.detail] : []),
-];
+/**
+ * What places every pixel, whatever is done at the edges: all that the plane steps depend on, as they declare it, what comes after the
+ * frame, and the lines, faces and measures that tell where planes and things of the building lie.
+ */
+const geometryOf = (recipe: SettledRecipe): readonly unknown[] => {
+  const { camera, lens, lines, faces, attitude, proportion, frame, edges } = recipe;
+  return [
+    WAY,
+    planeInputs(recipe),
+    [camera, lens, lines, faces, attitude, proportion.measures],
+    { on: frame.on, turn: frame.turn, mirror: frame.mirror, keep: frame.keep },
+    // Where gaps are pulled shut the frame moves places.
+    onlyShuts(edges) && [onlyShuts(edges), frame.rect],
+  ];
+};
 
 /** How fills are planned; counted up when the same recipe is filled otherwise, so that what was kept before is not shown beside it. */
 const EDITION = 2;

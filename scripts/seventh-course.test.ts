@@ -1,0 +1,198 @@
+import { execFileSync, spawnSync } from "node:child_process";
+import { cpSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
+import path from "node:path";
+import { readRecipe } from "@/core/recipe";
+import { temporaryFolder } from "@/server/testing";
+
+/**
+ * A seventh course, made as docs/adding-a-course.md says: two folders and one line in each of two lists, in a copy of the
+ * sources. It fails as soon as any other file has to name a course.
+ */
+const root = path.join(__dirname, "..");
+const copy = temporaryFolder();
+const inCopy = (...parts: string[]): string => path.join(copy, ...parts);
+
+const CORE = `
+import { z } from "zod";
+import { type PlaneStepMaker, type Things, coursePart, numberSchema, numberSetting } from "../course";
+
+const BY = numberSetting({ key: "by", words: "fold", label: "Fold", min: -0.5, max: 0.5, describe: "How far" });
+const fold = z.strictObject({
+  by: numberSchema(BY),
+  pins: z.array(z.strictObject({ id: z.string(), at: z.tuple([z.number(), z.number()]) })).default([]),
+});
+type Fold = { readonly fold: z.output<typeof fold> };
+const pin: Things = (count) => (count === 1 ? "pin" : count + " pins");
+const step: PlaneStepMaker<Fold> = {
+  inputs: ({ fold }) => [fold.by],
+  make: ({ fold: { by } }) =>
+    by === 0
+      ? null
+      : {
+          forward: ([x, y]) => [x * (1 + by), y],
+          back: (x, y, out) => {
+            out[0] = x / (1 + by);
+            out[1] = y;
+            out[2] = 1e9;
+          },
+          outline: (polygon) => polygon.map(([x, y]) => [x * (1 + by), y] as const),
+        },
+};
+export const foldPart = coursePart({
+  key: "fold",
+  name: "Fold",
+  keys: { fold: fold.prefault({}) },
+  laid: (r) => r.fold.by !== 0,
+  plane: [step],
+  carried: (from, onto) => ({ fold: { ...onto.fold, by: from.fold.by } }),
+  carries: "how far it is folded; not the pins",
+  told: {
+    marks: [{ of: (r) => r.fold.pins, things: () => pin }],
+    numbers: [{ setting: BY, of: (r) => r.fold.by }],
+    all: (r) => r.fold,
+    on: () => true,
+    rest: "fold changed",
+  },
+});
+`;
+
+const BENCH = `
+import type { BenchCourse } from "../bench-course";
+import { edit } from "../../tools/tool";
+
+export const foldCourse: BenchCourse = {
+  key: "fold",
+  note: ({ fold }) => "folded by " + fold.by,
+  tools: [
+    {
+      name: "pin", label: "Pin", words: "Set a pin", key: "Shift+q", icon: null, cursor: "crosshair",
+      down: (at) => ({
+        move: () => [],
+        up: () => [edit({ label: "Set a pin", apply: (r) => ({ ...r, fold: { ...r.fold, pins: [...r.fold.pins, { id: "p1", at: [...at.recorded!] as [number, number] }] } }) })],
+      }),
+    },
+  ],
+  grips: [],
+  commands: [{ id: "unfold", words: "Unfold", group: "fold", keys: [], run: ({ get }) => get().edit({ label: "Unfold", apply: (r) => ({ ...r, fold: { ...r.fold, by: 0 } }) }) }],
+  panel: async () => () => null,
+  marks: async () => function Pins() { return "pins" as never; },
+  sheet: {},
+  guide: { title: "Fold", purpose: "Folds the picture.", steps: ["Set a pin."], keys: [] },
+};
+`;
+
+/** What the copy's own code says, asked by a program bundled from it. */
+const ASK = `
+import { createBenchStore } from "@/client/bench-store";
+import { carryCourses, changeWords, edited, marksOf, withoutCourse } from "@/core/edits";
+import { COURSES, emptyRecipe, laidCourses } from "@/core/recipe";
+import { compile, settle } from "@/core/render";
+import { checkRecipe } from "@/server/checked-recipe";
+import { BENCH_COURSES, benchCourse } from "@/bench/courses";
+import { COMMANDS } from "@/bench/commands";
+import { GROUPS } from "@/bench/commands/command";
+import { guideText } from "@/bench/guide/guide";
+
+const size = [600, 400] as const;
+const store = createBenchStore();
+store.getState().open("v", size, emptyRecipe());
+const { down } = benchCourse("fold")!.tools[0]!;
+const place = { screen: [1, 1], plane: [50, 60], recorded: [50, 60], far: true, moved: true, shift: false, alt: false, pressure: 1 } as const;
+for (const outcome of down(place, {} as never).up(place)) if (outcome.do === "edit") store.getState().edit(outcome.edit);
+const drawn = store.getState().recipe;
+store.getState().set({ selected: "p1" });
+store.getState().undo();
+const undone = store.getState();
+store.getState().redo();
+const folded = { ...drawn, fold: { ...drawn.fold, by: 0.25 } };
+const carried = edited(emptyRecipe(), carryCourses(folded, ["fold"]), size);
+const at = (recipe: typeof drawn) => compile(settle(recipe, size), size).fromRecorded([100, 50]);
+void benchCourse("fold")!.marks!().then((Marks) => console.log(JSON.stringify({
+  rail: COURSES.map((c) => c.key),
+  bench: BENCH_COURSES.map((c) => c.key),
+  drawn: drawn.fold.pins, undone: [undone.recipe.fold.pins.length, undone.selected],
+  told: changeWords(emptyRecipe(), folded), marks: marksOf(folded).length,
+  carried: [carried.fold, laidCourses(carried)],
+  without: withoutCourse(folded, "fold").fold,
+  saved: checkRecipe(JSON.stringify(folded)).laid,
+  moved: [at(emptyRecipe()), at(folded)],
+  drawsBy: (Marks as { name?: string }).name,
+  commands: COMMANDS.filter((c) => c.group === "fold").map((c) => c.id), group: GROUPS.get("fold"),
+  guide: guideText(() => "").includes("Folds the picture."),
+})));
+`;
+
+beforeAll(() => {
+  cpSync(path.join(root, "src"), inCopy("src"), { recursive: true });
+  cpSync(path.join(root, "tsconfig.json"), inCopy("tsconfig.json"));
+  cpSync(path.join(root, "package.json"), inCopy("package.json"));
+  symlinkSync(path.join(root, "node_modules"), inCopy("node_modules"));
+  for (const [folder, file, text] of [
+    ["src/core/fold", "course.ts", CORE],
+    ["src/bench/courses/fold", "index.ts", BENCH],
+  ] as const) {
+    mkdirSync(inCopy(folder));
+    writeFileSync(inCopy(folder, file), text);
+  }
+  writeFileSync(inCopy("ask.ts"), ASK);
+  const listed = (list: string, from: string, name: string, last: string): void => {
+    const text = readFileSync(inCopy(list), "utf8");
+    const named = text.replace(new RegExp(`(${last})(,?\\s*\\])`), `$1, ${name}$2`);
+    expect(named).not.toBe(text);
+    writeFileSync(inCopy(list), `import { ${name} } from "${from}";\n${named}`);
+  };
+  listed("src/core/recipe/courses.ts", "../fold/course", "foldPart", "finishPart");
+  listed("src/bench/courses/index.ts", "./fold", "foldCourse", "finishCourse");
+});
+
+const bundled = (entry: string, to: string): string => {
+  const out = inCopy(to);
+  execFileSync(
+    path.join(root, "node_modules/.bin/esbuild"),
+    [entry, "--bundle", "--platform=node", "--format=cjs", `--outfile=${out}`, "--tsconfig=tsconfig.json", "--packages=external", "--log-level=error"], // prettier-ignore
+    { cwd: copy },
+  );
+  return out;
+};
+
+test("it appears on the rail, is drawn, saved, undone, carried, told, and explained, and no other file names it", () => {
+  const asked = bundled("ask.ts", "ask.cjs");
+  const { status, stdout, stderr } = spawnSync(process.execPath, [asked], { encoding: "utf8", cwd: copy });
+  expect([status, stderr]).toEqual([0, ""]);
+  const said = JSON.parse(stdout) as Record<string, unknown>;
+  const keys = ["lens", "lines", "shape", "frame", "edges", "finish", "fold"];
+  expect(said).toMatchObject({
+    rail: keys,
+    bench: keys,
+    drawn: [{ id: "p1", at: [50, 60] }],
+    undone: [0, null],
+    told: ["pin drawn", "fold 0 % → 25 %"],
+    marks: 1,
+    carried: [{ by: 0.25, pins: [] }, ["fold"]],
+    without: { by: 0, pins: [] },
+    saved: ["fold"],
+    drawsBy: "Pins",
+    commands: ["tool-pin", "unfold"],
+    group: "Fold",
+    guide: true,
+  });
+  const [[x, y], [foldedX, foldedY]] = said["moved"] as [[number, number], [number, number]];
+  expect(foldedX).toBeCloseTo(1.25 * x, 6);
+  expect(foldedY).toBeCloseTo(y, 6);
+}, 60_000);
+
+test("the command line takes a recipe with it, and the frame follows; a copy without it refuses the file by its key", () => {
+  const program = bundled("src/cli/index.ts", "flatstone.cjs");
+  const recipe = inCopy("r.json");
+  writeFileSync(recipe, JSON.stringify({ format: "flat-stone-recipe", version: 1, fold: { by: 0.5 } }));
+  const run = (...args: string[]) =>
+    spawnSync(process.execPath, [program, ...args], {
+      encoding: "utf8",
+      cwd: root,
+      env: { ...process.env, FLATSTONE_TRACE: "1" },
+    });
+  const framed = run("frame", "--size", "600,400", "--recipe", recipe);
+  expect(framed.stderr).toBe("");
+  expect(JSON.parse(framed.stdout).rect[2]).toBeCloseTo(900, -1);
+  expect(() => readRecipe(JSON.parse(readFileSync(recipe, "utf8")))).toThrow("fold");
+}, 60_000);
