@@ -85,3 +85,11 @@ test("the app says how it and what it needs are", async () => {
     disk: { freeBytes: expect.any(Number), totalBytes: expect.any(Number) },
   });
 });
+
+test("files say how long they are", async () => {
+  const [{ covers }] = (await (await fetch(`${address}/api/assignments`)).json()) as [{ covers: string[] }];
+  const answer = await fetch(`${address}/api/previews/${covers[0]}/thumb`);
+  const bytes = await answer.arrayBuffer();
+  expect(bytes.byteLength).toBeGreaterThan(500);
+  expect(Number(answer.headers.get("content-length"))).toBe(bytes.byteLength);
+});

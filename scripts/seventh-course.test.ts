@@ -1,6 +1,7 @@
 import { execFileSync, spawnSync } from "node:child_process";
 import { cpSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
 import path from "node:path";
+import sharp from "sharp";
 import { readRecipe } from "@/core/recipe";
 import { temporaryFolder } from "@/server/testing";
 
@@ -145,11 +146,18 @@ beforeAll(() => {
   listed("src/bench/courses/index.ts", "./fold", "foldCourse", "finishCourse");
 });
 
+/** A text of the copy with something put in before a place in it. */
+function putIn(file: string, before: string, more: string): void {
+  const text = readFileSync(inCopy(file), "utf8");
+  expect(text.split(before)).toHaveLength(2);
+  writeFileSync(inCopy(file), text.replace(before, more + before));
+}
+
 const bundled = (entry: string, to: string): string => {
   const out = inCopy(to);
   execFileSync(
     path.join(root, "node_modules/.bin/esbuild"),
-    [entry, "--bundle", "--platform=node", "--format=cjs", `--outfile=${out}`, "--tsconfig=tsconfig.json", "--packages=external", "--log-level=error"], // prettier-ignore
+    [entry, "--bundle", "--platform=node", "--format=cjs", `--outfile=${out}`, "--tsconfig=tsconfig.json", "--packages=external", "--log-level=error", "--define:import.meta.url=hereUrl", '--banner:js=const hereUrl=require("node:url").pathToFileURL(__filename).href;'], // prettier-ignore
     { cwd: copy },
   );
   return out;
@@ -195,4 +203,25 @@ test("the command line takes a recipe with it, and the frame follows; a copy wit
   expect(framed.stderr).toBe("");
   expect(JSON.parse(framed.stdout).rect[2]).toBeCloseTo(900, -1);
   expect(() => readRecipe(JSON.parse(readFileSync(recipe, "utf8")))).toThrow("fold");
+}, 60_000);
+
+test("an output format is one description and how it is written: the command line offers it and delivers in it", async () => {
+  const gif = `  format({
+    ...{ key: "gif", name: "GIF", note: "few colours", endings: ["gif"] },
+    ...{ lossy: false, longest: 65_535, deep: false, clear: true, choices: [] },
+  }),
+`;
+  putIn("src/core/contract/formats.ts", "];\n\nexport type DeliveryFormat", gif);
+  putIn("src/server/image/encoders.ts", "};\n", "  gif: byLibrary((image) => image.gif()),\n");
+  const program = bundled("src/cli/index.ts", "flatstone.cjs");
+  cpSync(path.join(root, ".local/test-kernel.wasm"), inCopy("kernel.wasm"));
+  const [photo, recipe, out] = [inCopy("photo.png"), inCopy("plain.json"), inCopy("out.gif")];
+  await sharp({ create: { width: 60, height: 40, channels: 3, background: "#845" } }).png().toFile(photo); // prettier-ignore
+  writeFileSync(recipe, JSON.stringify({ format: "flat-stone-recipe", version: 1 }));
+  const run = (...args: string[]) => spawnSync(process.execPath, [program, ...args], { encoding: "utf8", cwd: root });
+  expect(run("--help").stdout).toContain("|avif|gif)");
+  expect(run("render", photo, "--recipe", recipe, "--out", inCopy("out.xyz")).stderr).toContain("or .gif");
+  const made = run("render", photo, "--recipe", recipe, "--out", out);
+  expect([made.stderr, made.status]).toEqual(["", 0]);
+  expect(readFileSync(out).subarray(0, 4).toString()).toBe("GIF8");
 }, 60_000);

@@ -4,7 +4,8 @@ import { say } from "@/core/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type Delivery, type DeliveryOrder, api, deliveryUrl, maskUrl } from "@/client";
 import type { Size } from "@/core/geometry";
-import { DeliverForm, FORMATS } from "./deliver-form";
+import { formatOf } from "@/core/contract";
+import { DeliverForm } from "./deliver-form";
 import { Dialog, fileSize, grouped, percent, useNotices } from "@/ui";
 
 const running = (d: Delivery): boolean => d.state === "queued" || d.state === "rendering";
@@ -69,8 +70,8 @@ function DeliveryRow({ delivery: d, onCancel, onAgain }: RowParts) {
   return (
     <li className="grid grid-cols-[7rem_1fr_auto] items-center gap-3 py-2" data-state={d.state}>
       <span className="font-semibold">
-        {FORMATS[d.format].name}
-        {FORMATS[d.format].lossy && <span className="muted font-normal"> {d.quality}</span>}
+        {formatOf(d.format).name}
+        {formatOf(d.format).lossy && <span className="muted font-normal"> {d.quality}</span>}
       </span>
       {running(d) && (
         <span className="flex items-center gap-3">

@@ -3,18 +3,9 @@
 import { say } from "@/core/language";
 import { type ReactNode, useState } from "react";
 import type { DeliveryOrder } from "@/client";
+import { FORMATS, QUALITY, formatOf } from "@/core/contract";
 import type { Size } from "@/core/geometry";
 import { grouped } from "@/ui";
-
-type Format = DeliveryOrder["format"];
-
-export const FORMATS: Readonly<Record<Format, { name: string; note: string; lossy: boolean }>> = {
-  jpeg: { name: "JPEG", note: say("8 bits, for everyone"), lossy: true },
-  tiff: { name: "TIFF", note: say("lossless, 16 bits or floats"), lossy: false },
-  png: { name: "PNG", note: say("lossless, 16 bits, clear gaps"), lossy: false },
-  webp: { name: "WebP", note: say("8 bits, for the web"), lossy: true },
-  avif: { name: "AVIF", note: say("8 bits, the smallest"), lossy: true },
-};
 
 /** How the picture is to be written. */
 export function DeliverForm({
@@ -28,7 +19,7 @@ export function DeliverForm({
 }) {
   const [order, setOrder] = useState<DeliveryOrder>({
     format: "jpeg",
-    quality: 92,
+    quality: QUALITY.standard,
     subsampling: "auto",
     progressive: false,
     compression: "deflate",
@@ -36,6 +27,7 @@ export function DeliverForm({
   });
   const change = (part: Partial<DeliveryOrder>): void => setOrder({ ...order, ...part });
   const { format, quality } = order;
+  const chosen = formatOf(format);
   return (
     <form
       className="space-y-3"
@@ -45,7 +37,7 @@ export function DeliverForm({
       }}
     >
       <fieldset className="grid grid-cols-5 gap-1.5" aria-label={say("Format")}>
-        {(Object.keys(FORMATS) as Format[]).map((f) => (
+        {FORMATS.map(({ key: f, name, note }) => (
           <label
             key={f}
             className="ruled cursor-pointer rounded border p-2 has-checked:border-base-content has-checked:bg-base-200"
@@ -58,27 +50,27 @@ export function DeliverForm({
                 checked={format === f}
                 onChange={() => change({ format: f })}
               />
-              {FORMATS[f].name}
+              {name}
             </span>
-            <span className="muted block text-[0.85rem] leading-tight">{FORMATS[f].note}</span>
+            <span className="muted block text-[0.85rem] leading-tight">{note}</span>
           </label>
         ))}
       </fieldset>
-      {FORMATS[format].lossy && (
+      {chosen.lossy && (
         <label className="grid grid-cols-[7rem_1fr_2.5rem] items-center gap-3">
-          {say("Quality")}
+          {QUALITY.label}
           <input
             type="range"
             className="range range-xs w-full"
             min={40}
-            max={100}
+            max={QUALITY.max}
             value={quality}
             onChange={(e) => change({ quality: Number(e.target.value) })}
           />
           <b className="text-right">{quality}</b>
         </label>
       )}
-      {format === "jpeg" && (
+      {chosen.choices.includes("subsampling") && (
         <Row label={say("Colour detail")}>
           <Choice
             value={order.subsampling}
@@ -97,7 +89,7 @@ export function DeliverForm({
           </label>
         </Row>
       )}
-      {format === "tiff" && (
+      {chosen.choices.includes("compression") && (
         <Row label={say("Packed by")}>
           <Choice
             value={order.compression}

@@ -1,6 +1,7 @@
 import { readFile, realpath, stat } from "node:fs/promises";
 import path from "node:path";
 import { parseArgs } from "node:util";
+import { FORMATS, QUALITY } from "@/core/contract";
 import type { Size } from "@/core/geometry";
 import { type Recipe, parseRecipe } from "@/core/recipe";
 
@@ -9,13 +10,15 @@ export class UsageError extends Error {
   override readonly name = "UsageError";
 }
 
+const ENDINGS = FORMATS.map((f) => f.endings[0]).join("|");
+
 export const usage = `Usage:
-  flatstone render PHOTO --recipe R.json --out OUT.(jpg|png|tif|webp|avif) [--quality 92]
+  flatstone render PHOTO --recipe R.json --out OUT.(${ENDINGS}) [--quality ${QUALITY.standard}]
                    [--chroma auto|4:4:4|4:2:0] [--progressive] [--compression deflate|lzw] [--colour own|srgb] [--mask MASK.png]
   flatstone recipe DELIVERED
   flatstone solve PHOTO|--size W,H (--recipe R.json | --recipes FILE.ndjson)
   flatstone solve PHOTO --find [--lens] [--recipe R.json]
-  flatstone true PHOTO --out OUT.(jpg|png|tif|webp|avif) [--recipe-out R.json] [--quality 92]
+  flatstone true PHOTO --out OUT.(${ENDINGS}) [--recipe-out R.json] [--quality ${QUALITY.standard}]
   flatstone lens PHOTO… [--out PROFILE.json]
   flatstone layout PHOTO [--as cylindrical|equirectangular|equidistant [--field DEGREES]] [--out R.json]
   flatstone lines PHOTO [--recipe R.json]

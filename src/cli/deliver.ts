@@ -5,7 +5,7 @@ import { pipeline } from "node:stream/promises";
 import { fileURLToPath } from "node:url";
 import { z } from "zod";
 import type { FocalMetadata } from "@/core/camera";
-import { type DeliveryOptions, deliveryOptions, formatOfName } from "@/core/contract";
+import { type DeliveryOptions, FORMATS, QUALITY, deliveryOptions, formatOfName } from "@/core/contract";
 import type { Size } from "@/core/geometry";
 import type { Recipe } from "@/core/recipe";
 import type { Decoded } from "@/server/image/decode";
@@ -17,6 +17,11 @@ import { UsageError, usage } from "./arguments";
 /** Pictures up to this size are made without starting threads, pixels. */
 const SMALL = 4_000_000;
 
+/** ".jpg, .png or .tif". */
+const ENDINGS = FORMATS.map((f) => `.${f.endings[0]}`)
+  .join(", ")
+  .replace(/, (\.\w+)$/, " or $1");
+
 /** How a result is to be written, from its name and the command's options. @throws UsageError */
 export function deliveryAsked(
   target: string,
@@ -24,10 +29,11 @@ export function deliveryAsked(
   progressive: boolean,
 ): DeliveryOptions {
   const format = formatOfName(target);
-  if (!format) throw new UsageError(`"${target}" does not end in .jpg, .png, .tif, .webp or .avif.`);
-  const quality = Number(values.quality ?? "92");
-  if (!Number.isInteger(quality) || quality < 1 || quality > 100)
-    throw new UsageError(`The quality "${values.quality}" is not a whole number from 1 to 100.`);
+  if (!format) throw new UsageError(`"${target}" does not end in ${ENDINGS}.`);
+  const { min, max, standard } = QUALITY;
+  const quality = Number(values.quality ?? standard);
+  if (!Number.isInteger(quality) || quality < min || quality > max)
+    throw new UsageError(`The quality "${values.quality}" is not a whole number from ${min} to ${max}.`);
   const asked = deliveryOptions.safeParse({
     format,
     quality,

@@ -1,4 +1,5 @@
 import "@/server/language";
+import { tellLength } from "./tell-length";
 import { createServer } from "node:http";
 import { parseArgs } from "node:util";
 import { guard } from "./guard";
@@ -24,6 +25,7 @@ const handle = app.getRequestHandler();
 
 const server = createServer((request, response) => {
   if (!guard(request, response, dev)) return;
+  tellLength(response);
   handle(request, response).catch((error: unknown) => {
     console.error(error);
     if (!response.headersSent) response.statusCode = 500;

@@ -4,7 +4,7 @@ import type { Recipe } from "@/core/recipe";
 import { database } from "./db/client";
 import { type DeliveryRow, type PhotoRow, deliveries, photos, revisions, versions } from "./db/schema";
 import { deliveryPath, exists } from "./files/store";
-import { type AskedDelivery, type DeliveryFormat, FILE_ENDINGS, MASK_ENDING, deliveryOptions } from "@/core/contract";
+import { type AskedDelivery, type DeliveryFormat, MASK_ENDING, deliveryOptions, endingOf } from "@/core/contract";
 import { Problem, notFound } from "./problem";
 import { LIGHT, checkedRecipe } from "./checked-recipe";
 import { refuseTooMuch } from "./too-much";
@@ -51,7 +51,7 @@ export async function listDeliveries(versionId: string): Promise<ListedDelivery[
     rows.map(async ({ delivery }) => ({
       ...delivery,
       masked: delivery.state === "done" && (await exists(deliveryPath(delivery.id, MASK_ENDING))),
-      gone: delivery.state === "done" && !(await exists(deliveryPath(delivery.id, FILE_ENDINGS[delivery.format]))),
+      gone: delivery.state === "done" && !(await exists(deliveryPath(delivery.id, endingOf(delivery.format)))),
     })),
   );
 }
@@ -90,7 +90,7 @@ export async function getDelivery(id: string): Promise<DeliveryWork> {
 export async function deliveryFile(id: string): Promise<{ file: string; name: string; format: DeliveryFormat }> {
   const { delivery, photo, versionName } = await withPhoto(id);
   if (delivery.state !== "done") throw new Problem(409, say("This delivery is not finished."));
-  const ending = FILE_ENDINGS[delivery.format];
+  const ending = endingOf(delivery.format);
   const file = deliveryPath(id, ending);
   if (!(await exists(file)))
     throw new Problem(

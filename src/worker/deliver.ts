@@ -4,7 +4,7 @@ import { compile, settle } from "@/core/render";
 import { isUnreachable } from "@/server/db/errors";
 import type { DeliveryRow } from "@/server/db/schema";
 import type { Limits, TaskHooks } from "@/server/hands/hands";
-import { FILE_ENDINGS, MASK_ENDING, deliveryOptions } from "@/core/contract";
+import { MASK_ENDING, deliveryOptions, endingOf } from "@/core/contract";
 import { Pauses } from "@/server/pauses";
 import type { PictureOrder } from "@/server/render/render-picture";
 import { type Room, bytesFor } from "./room";
@@ -69,7 +69,7 @@ export async function deliver(
       size,
       recipe,
       focal,
-      target: deliveryPath(id, FILE_ENDINGS[delivery.format]),
+      target: deliveryPath(id, endingOf(delivery.format)),
       mask: deliveryPath(id, MASK_ENDING),
       options: deliveryOptions.parse({ ...delivery.options, format: delivery.format, quality: delivery.quality }),
     };

@@ -8,13 +8,16 @@ import { Problem } from "@/server";
 const stream = (file: string, part?: { start: number; end: number }): ReadableStream =>
   Readable.toWeb(createReadStream(file, part)) as ReadableStream;
 
+/** How long an answer is; the second is what src/serve makes a length of where Next keeps the first. */
+const lengthOf = (bytes: number) => ({ "content-length": `${bytes}`, "x-file-length": `${bytes}` });
+
 /** A picture that never changes under its address, so that browsers may keep it for good. */
 export async function kept(file: string, type = "image/jpeg"): Promise<Response> {
   const { size } = await stat(file);
   return new Response(stream(file), {
     headers: {
       "content-type": type,
-      "content-length": `${size}`,
+      ...lengthOf(size),
       "cache-control": "private, max-age=31536000, immutable",
     },
   });
@@ -45,13 +48,13 @@ export async function download(
   if (ranges === -1)
     throw new Problem(416, say("The file ends at byte {size}; there is no such part of it.", { size }));
   if (ranges === -2 || ranges.type !== "bytes" || ranges.length !== 1)
-    return new Response(stream(file), { headers: { ...headers, "content-length": `${size}` } });
+    return new Response(stream(file), { headers: { ...headers, ...lengthOf(size) } });
   const { start, end } = ranges[0]!;
   return new Response(stream(file, { start, end }), {
     status: 206,
     headers: {
       ...headers,
-      "content-length": `${end - start + 1}`,
+      ...lengthOf(end - start + 1),
       "content-range": `bytes ${start}-${end}/${size}`,
     },
   });

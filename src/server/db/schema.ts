@@ -17,7 +17,7 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { AssignmentFrames, DeliveryOptions } from "@/core/contract";
+import { type AssignmentFrames, type DeliveryOptions, type DeliveryFormat, FORMATS } from "@/core/contract";
 import type { LensProfile } from "@/core/lens";
 import type { CourseKey, Recipe } from "@/core/recipe";
 
@@ -123,7 +123,10 @@ export const revisions = pgTable(
 );
 
 export const deliveryState = pgEnum("delivery_state", ["queued", "rendering", "done", "failed", "cancelled"]);
-export const deliveryFormat = pgEnum("delivery_format", ["jpeg", "png", "tiff", "webp", "avif"]);
+export const deliveryFormat = pgEnum(
+  "delivery_format",
+  FORMATS.map((f) => f.key) as [DeliveryFormat, ...DeliveryFormat[]],
+);
 
 export const deliveries = pgTable(
   "deliveries",

@@ -8,12 +8,10 @@ import { sixteenBits, sixteenBitsOfAll } from "./float-samples";
 import { floatStrip, floatStrips, writeFloatTiff } from "./float-tiff";
 import { type Carried, atResolution, trueOfDelivery } from "./carried-metadata";
 import type { Recipe } from "@/core/recipe";
-import { type DeliveryFormat, type DeliveryOptions, chromaOf } from "@/core/contract";
+import { type DeliveryFormat, type DeliveryOptions, chromaOf, formatOf } from "@/core/contract";
+import { ENCODERS } from "./encoders";
 import { joinStrips } from "./jpeg-strips";
-import { MOST_JPEG_XMP, embedInJpeg, embedInPng, embedInTiff } from "./embed";
-
-/** The least: more of it takes several times as long and makes files a twentieth smaller. */
-const AVIF_EFFORT = 0;
+import { MOST_JPEG_XMP, embedInJpeg } from "./embed";
 
 /** Rows of a strip of a TIFF of floats. */
 const STRIP_ROWS = 64;
@@ -27,9 +25,9 @@ function prepared({ width, height, channels, data: samples }: Raster<EngineSampl
   const deep = data instanceof Uint16Array;
   let image = sharp(data, { raw: { width, height, channels }, limitInputPixels: false });
   const grey = channels <= 2;
-  if (deep && (format === "png" || format === "tiff")) image = image.toColourspace(grey ? "grey16" : "rgb16");
+  if (deep && formatOf(format).deep) image = image.toColourspace(grey ? "grey16" : "rgb16");
   else if (grey) image = image.toColourspace("b-w");
-  if (format === "jpeg" && channels % 2 === 0) image = image.flatten({ background: PAPER });
+  if (!formatOf(format).clear && channels % 2 === 0) image = image.flatten({ background: PAPER });
   return image;
 }
 
@@ -99,27 +97,13 @@ export async function encode(
   carried: Carried,
   recipe: Recipe,
 ): Promise<void> {
-  const { format, quality, progressive, compression } = options;
-  const most = format === "jpeg" ? MOST_JPEG_XMP : Infinity;
-  const fits = await fitting(carried, recipe, [raster.width, raster.height], most);
+  const { format } = options;
+  const { mostXmp, write } = ENCODERS[format];
+  const fits = await fitting(carried, recipe, [raster.width, raster.height], mostXmp);
   if (format === "tiff" && isFloat(raster)) {
     const shape = { size: [raster.width, raster.height] as const, channels: raster.channels, rows: STRIP_ROWS };
     return writeFloatTiff(file, await floatStrips(raster, STRIP_ROWS), shape, fits);
   }
   const whole = isFloat(raster) ? { ...raster, data: await sixteenBitsOfAll(raster.data) } : raster;
-  const image = prepared(whole, format);
-  if (format === "jpeg") {
-    const jpeg = await image.jpeg({ quality, chromaSubsampling: chromaOf(options), progressive }).toBuffer();
-    await writeFile(file, embedInJpeg(jpeg, fits));
-  } else if (format === "png") {
-    await writeFile(file, embedInPng(await image.png({ compressionLevel: 6 }).toBuffer(), fits));
-  } else if (format === "tiff") {
-    const tiff = await image.tiff({ compression, predictor: "horizontal" }).toBuffer();
-    await writeFile(file, embedInTiff(tiff, fits));
-  } else {
-    // Their containers are left to the library, which takes what is carried from a PNG that costs little to make.
-    const png = embedInPng(await image.png({ compressionLevel: 0 }).toBuffer(), fits);
-    const whole = sharp(png, { limitInputPixels: false }).keepMetadata();
-    await (format === "webp" ? whole.webp({ quality }) : whole.avif({ quality, effort: AVIF_EFFORT })).toFile(file);
-  }
+  await write(prepared(whole, format), file, options, fits);
 }

@@ -18,7 +18,7 @@ import { exists, writeWhole } from "../files/store";
 import { type Decoded, decode } from "../image/decode";
 import { keptPlans } from "../image/fill-folders";
 import { fillSource } from "../image/fill-source";
-import { type DeliveryFormat, type DeliveryOptions, LONGEST } from "@/core/contract";
+import { type DeliveryFormat, type DeliveryOptions, formatOf } from "@/core/contract";
 import { encode, encodeStrip, inStrips, loadXmp, writeStrips } from "../image/encode";
 import { LIMITS } from "../config";
 import { Problem } from "../problem";
@@ -78,13 +78,13 @@ function refuseTooLarge(format: DeliveryFormat, [width, height]: Size): void {
         { width, height },
       ),
     );
-  const most = LONGEST[format];
+  const { longest: most, name } = formatOf(format);
   if (Math.max(width, height) > most)
     throw new Problem(
       422,
       say(
         "{width} × {height} pixels are more than {format} can hold ({most} a side). Choose TIFF or PNG, or a smaller frame.",
-        { width, height, format: format.toUpperCase(), most },
+        { width, height, format: name, most },
       ),
     );
 }
