@@ -24,6 +24,7 @@ import {
 import { deliveries, photos, revisions } from "./db/schema";
 import { filesFolder } from "./config";
 import { tellLaid } from "./laid";
+import { revisionRecipe } from "./revisions";
 import { previewPath } from "./files/store";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "./testing";
 import { madeUpDng } from "./testing-dng";
@@ -78,7 +79,8 @@ test("states of a version are told newest first, in parts, and which of them was
   const first = await listRevisions(version.id);
   expect(first.map((r) => r.number).slice(0, 3)).toEqual([52, 51, 50]);
   expect(first).toHaveLength(40);
-  expect(first[0]).toMatchObject({ deliveredAt: null, recipe: { proportion: { height: 1.9 } } });
+  expect(first[0]).toEqual({ number: 52, createdAt: expect.any(String), deliveredAt: null });
+  expect(await revisionRecipe(version.id, 52)).toMatchObject({ recipe: { proportion: { height: 1.9 } } });
   expect(Date.parse(first[1]!.deliveredAt!)).toBeGreaterThan(Date.parse(first[1]!.createdAt) - 1000);
   const rest = await listRevisions(version.id, first.at(-1)!.number);
   expect(rest.map((r) => r.number)).toEqual([12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1]);

@@ -42,7 +42,7 @@ test("an answer that is another, or of another version, is told", () => {
     { ...good, revision: "3" },
     { ...good, photo: { ...photo, width: 0 } },
     { ...good, version: { ...version, createdAt: "yesterday" } },
-    { ...good, recipe: { ...emptyRecipe(), later: true } },
+    { ...good, recipe: { ...emptyRecipe(), format: "another" } },
   ])
     expect(openedVersion.safeParse(wrong).success).toBe(false);
 });
@@ -55,9 +55,9 @@ test("what is asked is checked by the same schema on both sides", () => {
   expect(changeAssignment.asked.safeParse({}).success).toBe(false);
 });
 
-test("every endpoint that changes something says what it wants, and paths name one subject at most", () => {
+test("every endpoint that changes something says what it wants, and paths name one subject, and of it a number, at most", () => {
   for (const { method, path, asked } of Object.values(ENDPOINTS)) {
-    expect(path).toMatch(/^\/api\/[a-z]+(\/\{id\}(\/[a-z]+)?)?$/);
+    expect(path).toMatch(/^\/api\/[a-z]+(\/\{id\}(\/[a-z]+(\/\{number\})?)?)?$/);
     expect(asked.safeParse(undefined).success).toBe(method === "GET");
   }
 });
