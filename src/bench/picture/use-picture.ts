@@ -6,7 +6,7 @@ import { type Pane, PictureView } from "@/client/picture/picture-view";
 /** How long things must rest before the careful filter is used, ms. */
 const REST_MS = 140;
 /** How much longer before the exact one is used where no graphics processor draws it, ms. */
-const LONG_REST_MS = 900;
+const LONG_REST_MS = 2500;
 /** Below this many texels per screen pixel the closer preview is fetched. */
 const SHARP_ENOUGH = 0.95;
 
