@@ -7,10 +7,10 @@ import { ask } from "./ask";
 import type { Dice } from "./dice";
 import { type Field, pause } from "./duties";
 
-/** A recipe of nearly a megabyte, such as nobody draws by hand. */
+/** A recipe of some 700 kB, such as nobody draws by hand. */
 function heavyRecipe(dice: Dice) {
   const recipe = emptyRecipe();
-  recipe.lines = Array.from({ length: 100 + dice.below(40) }, (_, i) => ({
+  recipe.lines = Array.from({ length: 40 + dice.below(15) }, (_, i) => ({
     id: `h${i}`,
     kind: "taut" as const,
     points: Array.from({ length: 380 }, (_, k): [number, number] => [k + dice.next(), i + dice.next()]),

@@ -144,6 +144,6 @@ test("what a format cannot hold is refused with the way out", async () => {
   const recipe = emptyRecipe();
   Object.assign(recipe.frame, { rule: "free", rect: [0, 0, 17_000, 4] });
   await expect(made("small.png", "x.webp", { format: "webp" }, recipe)).rejects.toThrow(
-    /more than WEBP can hold.*TIFF/,
+    /more than WebP can hold.*TIFF/,
   );
 });
