@@ -106,7 +106,10 @@ test("by keys alone; a state becomes a version of its own; what was delivered is
   await page.keyboard.press("F9");
   await states().first().waitFor();
   await panel().getByText("Since the last delivery").waitFor();
-  expect(await states().filter({ hasText: "delivered" }).innerText()).toMatch(/→ 8\.00°/);
+  await states()
+    .filter({ hasText: "delivered" })
+    .filter({ hasText: /→ 8\.00°/ })
+    .waitFor();
   await page.keyboard.press("ArrowDown");
   await page.keyboard.press("ArrowDown");
   expect(await states().nth(1).getAttribute("aria-pressed")).toBe("true");

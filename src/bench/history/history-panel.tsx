@@ -1,7 +1,7 @@
 "use client";
 
 import { say } from "@/core/language";
-import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useEffect, useMemo, useState } from "react";
 import { type SavedRevision, api } from "@/client";
@@ -183,6 +183,15 @@ function State({ row: { state, before }, versionId, chosen, isNow, pictures, ...
   const last = useStateRecipe(versionId, before, inSight);
   const recipe = own.data;
   const now = recipe !== undefined && isNow(recipe);
+  const cache = useQueryClient();
+  // A press before the recipe has come waits for it.
+  const look = async (): Promise<void> => {
+    try {
+      on.onLook(recipe ?? (await cache.fetchQuery(recipeOf(versionId, state.number))));
+    } catch {
+      // The row says why.
+    }
+  };
   return (
     <div className={chosen ? "bg-base-200" : ""}>
       <button
@@ -191,7 +200,7 @@ function State({ row: { state, before }, versionId, chosen, isNow, pictures, ...
         aria-pressed={chosen}
         data-state={state.number}
         disabled={own.isError}
-        onClick={() => recipe && on.onLook(recipe)}
+        onClick={() => void look()}
       >
         <Small recipe={recipe} pictures={pictures} />
         <span className="min-w-0">
