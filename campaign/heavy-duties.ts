@@ -82,7 +82,7 @@ export async function craftedXmp({ instance, tally, stop, assignment }: Field, d
       ? xmpOfDelivery(null, recipe, { original: "0".repeat(64) })
           .toString()
           .replace("version", dice.of(["version", "\u0001", "v"]))
-      : `<x:xmpmeta xmlns:x="adobe:ns:meta/">${grown()}</x:xmpmeta>`;
+      : `<x:xmpmeta xmlns:x="urn:made-up">${grown()}</x:xmpmeta>`;
     const bytes = await sharp({
       create: { width: 40, height: 30, channels: 3, background: { r: shade, g: 9, b: dice.below(256) } },
     })
