@@ -115,7 +115,7 @@ export const counted = async (all: Locator, wanted: number): Promise<void> =>
   ).toBe(wanted);
 
 /** Waits until the picture has come to rest under the careful filter. */
-export const rested = (page: Page) => page.waitForSelector("canvas[data-rested]", { timeout: 30_000 });
+export const rested = (page: Page) => page.waitForSelector("canvas[data-rested]", { timeout: 90_000 });
 
 interface Listed {
   id: string;

@@ -128,7 +128,7 @@ test("blinking goes by itself at a pace, or by the key alone", async () => {
   await page.getByRole("button", { name: "Compare", exact: true }).click();
   await way("Blink").click();
   const name = page.getByTestId("name-shown");
-  for (const words of ["As shot", "As it is now", "As shot"]) await name.getByText(words).waitFor({ timeout: 5000 });
+  for (const words of ["As shot", "As it is now", "As shot"]) await name.getByText(words).waitFor();
   await page.getByRole("combobox", { name: "Pace" }).selectOption("by O alone");
   await page.getByRole("combobox", { name: "Pace" }).blur();
   // One blink may be under way still.
@@ -175,8 +175,8 @@ test("with a step of before, and with the first picture another than now; at 100
   await page.getByRole("combobox", { name: "The first picture" }).selectOption("Without Lines");
   await page.getByTestId("name-first").getByText("Without Lines").waitFor();
   await page.getByTestId("zoom").click();
-  await page.waitForSelector("canvas[data-testid=sharp][data-sharp]", { timeout: 30_000 });
-  await page.waitForSelector("canvas[data-testid=compared-sharp][data-sharp]", { timeout: 30_000 });
+  await page.waitForSelector("canvas[data-testid=sharp][data-sharp]", { timeout: 90_000 });
+  await page.waitForSelector("canvas[data-testid=compared-sharp][data-sharp]", { timeout: 90_000 });
   await page.getByRole("button", { name: "End comparing" }).click();
   // The first picture is the recipe again, and nothing was changed by looking.
   expect(await page.getByRole("textbox", { name: "Pitch, °", exact: true }).inputValue()).toBe("20.00");

@@ -78,7 +78,7 @@ test("dabs add and, with Alt, take away; warmer; what is covered is shown; what 
   expect(warmth(dabbed) - warmth(before)).toBeGreaterThan(0.35);
   await page.getByText("Its edge clings to the edges in the picture").click();
   await page.keyboard.press("d");
-  await page.waitForSelector("canvas[data-sharp]", { timeout: 30_000 });
+  await page.waitForSelector("canvas[data-sharp]", { timeout: 90_000 });
   await page.keyboard.press("h");
   const middle = await page.evaluate(() => {
     const { scale, shift } = JSON.parse(

@@ -83,7 +83,7 @@ test("the bow by hand shows a grid while it moves, resets on its own, and fringe
   await page.getByRole("button", { name: "Reset Bow at the corner" }).click();
   await page.getByText("Nothing set yet.").waitFor();
   await page.getByRole("button", { name: "Measure the fringes" }).click();
-  await page.getByText(/Measured from \d+ edges/).waitFor({ timeout: 30_000 });
+  await page.getByText(/Measured from \d+ edges/).waitFor({ timeout: 90_000 });
   const red = Number(await page.getByLabel("Red at the corner, px").inputValue());
   expect(red).toBeGreaterThan(0.9);
   expect(red).toBeLessThan(1.4);

@@ -176,7 +176,7 @@ test("by hand alone: a stroke levels, the picture is turned by pulling it, a fac
 test("where nothing tells, found lines say so; the stretch is shown in words and on the picture", async () => {
   await openFresh(page, "SM-0427.png");
   await page.keyboard.press("q");
-  await page.getByText(/there is nothing to go by/).waitFor({ timeout: 40_000 });
+  await page.getByText(/there is nothing to go by/).waitFor({ timeout: 90_000 });
   const pitch = page.getByLabel("Pitch, °");
   await pitch.fill("35");
   await pitch.press("Enter");

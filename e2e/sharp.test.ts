@@ -5,7 +5,7 @@ import { address, fetched, openFresh, usePage } from "./app";
 let page: Page;
 usePage((opened) => void (page = opened));
 
-const sharp = () => page.waitForSelector("canvas[data-sharp]", { timeout: 30_000 });
+const sharp = () => page.waitForSelector("canvas[data-sharp]", { timeout: 90_000 });
 
 /** Mean difference between the sharp picture and the quick one beneath it, the one moved by whole pixels against the other. */
 const differences = (): Promise<{ at: string; mean: number }[]> =>

@@ -189,7 +189,8 @@ describe("photos", () => {
     const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="15000" height="15000">${filter}<rect width="100%" height="100%" filter="url(#f)"/></svg>`;
     const began = performance.now();
     await expect(addPhoto(assignment.id, "x.jpg", chunksOf(Buffer.from(svg)))).rejects.toMatchObject({ status: 415 });
-    expect(performance.now() - began).toBeLessThan(5000);
+    // Drawn, it would take minutes.
+    expect(performance.now() - began).toBeLessThan(30_000);
     const sha256 = createHash("sha256").update(svg).digest("hex");
     for (const level of ["thumb", "bench"]) expect(existsSync(previewPath(sha256, level))).toBe(false);
   });

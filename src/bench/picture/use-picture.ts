@@ -5,8 +5,6 @@ import { type Pane, PictureView } from "@/client/picture/picture-view";
 
 /** How long things must rest before the careful filter is used, ms. */
 const REST_MS = 140;
-/** How much longer before the exact one is used where no graphics processor draws it, ms. */
-const LONG_REST_MS = 2500;
 /** Below this many texels per screen pixel the closer preview is fetched. */
 const SHARP_ENOUGH = 0.95;
 
@@ -87,21 +85,13 @@ export function usePicture(
     const target = view.current;
     if (!target || arrived === 0) return;
     canvas.current?.removeAttribute("data-rested");
-    canvas.current?.removeAttribute("data-exact");
     let rest: ReturnType<typeof setTimeout>;
     // The careful draw waits for the quick one, which may come late on a busy machine.
     const frame = requestAnimationFrame(() => {
       target.draw(panes, "quick");
       rest = setTimeout(() => {
-        target.draw(panes, target.inSoftware ? "careful" : "exact");
+        target.draw(panes, "careful");
         if (settled) canvas.current?.setAttribute("data-rested", "");
-        rest = setTimeout(
-          () => {
-            if (target.inSoftware) target.draw(panes, "exact");
-            if (settled) canvas.current?.setAttribute("data-exact", "");
-          },
-          target.inSoftware ? LONG_REST_MS : 0,
-        );
       }, REST_MS);
     });
     return () => {

@@ -15,7 +15,7 @@ void main() {
  */
 export interface ShaderParts {
   readonly fine: boolean;
-  /** The careful filter takes the level that is needed, not one finer: a quarter of the work, where no graphics processor does it. */
+  /** Four samples within each pixel instead of the wide filter: a sixth of the work, where no graphics processor does it. */
   readonly frugal: boolean;
   readonly fringes: boolean;
   readonly light: boolean;
@@ -25,7 +25,7 @@ export interface ShaderParts {
 /** A program of its own for each set of parts: what is not needed is not in it, for a branch not taken is not free everywhere. */
 export const fragmentOf = ({ fine, frugal, fringes, light, calm }: ShaderParts): string => `#version 300 es
 ${fine ? "#define FINE" : ""}
-#define FINER ${frugal ? "0.0" : "1.0"}
+${frugal ? "#define FRUGAL" : ""}
 ${fringes ? "#define FRINGES" : ""}
 ${light ? "#define LIGHT" : ""}
 ${calm ? "#define CALM" : ""}
@@ -53,7 +53,7 @@ float cubic(float x) {
 
 #ifdef FINE
 vec3 widened(vec2 at, vec2 shrink) {
-  float level = max(0.0, floor(log2(max(1.0, min(shrink.x, shrink.y)))) - FINER);
+  float level = max(0.0, floor(log2(max(1.0, min(shrink.x, shrink.y)))) - 1.0);
   int lod = int(level);
   ivec2 size = textureSize(picture, lod);
   vec2 scale = max(vec2(1.0), shrink / exp2(level));
@@ -77,7 +77,15 @@ vec3 widened(vec2 at, vec2 shrink) {
 vec3 taken(vec2 at, vec2 shrink) {
   vec2 uv = at / photo;
   vec2 texels = shrink * vec2(textureSize(picture, 0)) / photo;
-#ifdef FINE
+#if defined(FRUGAL)
+  // Four places of a turned square, each on a level twice as fine as one sample would need.
+  float level = max(0.0, log2(max(texels.x, texels.y)) - 1.0);
+  vec2 wide = shrink / photo;
+  return 0.25 * (textureLod(picture, uv + wide * vec2(0.125, 0.375), level).rgb
+    + textureLod(picture, uv + wide * vec2(-0.375, 0.125), level).rgb
+    + textureLod(picture, uv + wide * vec2(-0.125, -0.375), level).rgb
+    + textureLod(picture, uv + wide * vec2(0.375, -0.125), level).rgb);
+#elif defined(FINE)
   return widened(uv, texels);
 #else
   return textureLod(picture, uv, max(0.0, log2(max(texels.x, texels.y)) - 0.5)).rgb;
