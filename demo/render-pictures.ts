@@ -28,7 +28,7 @@ for (const photo of photos) {
   if (!truthOnly && !photo.kept) await takePhoto(photo);
   if (!referencesOnly) await writeMarkers(photo);
   const references = await writeReferences(photo);
-  const truth = truthOf(photo.file, photo.scene, sightOf(photo.scene), references);
+  const truth = truthOf(photo.file, photo.scene, sightOf(photo.scene), references, photo.answers);
   writeFileSync(path.join(folder, `${nameOf(photo.file)}.truth.json`), truthText(truth));
 }
 

@@ -23,6 +23,7 @@ const courses = [
   "recipe",
   "render",
   "edits",
+  "answers",
   "contract",
 ];
 

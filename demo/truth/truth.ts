@@ -1,3 +1,4 @@
+import type { AnswerKey } from "@/core/answers";
 import { markersOf } from "../scenes/write-layout";
 import type { Edge, P3, Scene } from "../scenes/scene";
 import { type P2, recorded } from "./project";
@@ -26,6 +27,8 @@ export interface Truth {
   readonly edges: readonly TrueEdge[];
   readonly markers: readonly { readonly at: P3; readonly recorded: P2 }[];
   readonly corners?: readonly { readonly at: P3; readonly recorded: P2 }[];
+  /** Answers that a photographer would deliver, the preferred one first; absent: nothing can be proposed. */
+  readonly answers?: readonly AnswerKey[];
   readonly references?: readonly Reference[];
 }
 
@@ -81,6 +84,7 @@ export function truthOf(
   scene: Scene,
   sight: readonly string[],
   references: readonly Reference[],
+  answers?: Truth["answers"],
 ): Truth {
   const { camera, lens } = scene;
   const unit = Math.hypot(...camera.size) / 2;
@@ -109,6 +113,7 @@ export function truthOf(
     attitude: { pitch: camera.pitch, yaw: camera.yaw, roll: camera.roll },
     position: camera.position,
     axes: "x right, y up, z forward; metres",
+    ...(answers && { answers }),
     lens: {
       model: "brown-conrady",
       k: lens.k,

@@ -19,6 +19,8 @@ export const usage = `Usage:
   flatstone solve PHOTO|--size W,H (--recipe R.json | --recipes FILE.ndjson)
   flatstone solve PHOTO --find [--lens] [--recipe R.json]
   flatstone true PHOTO --out OUT.(${ENDINGS}) [--recipe-out R.json] [--quality ${QUALITY.standard}]
+                 [--answer plumb|face-on|eased|horizon|as-shot] [--style STYLE.json]
+  flatstone true PHOTO --answers [--style STYLE.json]
   flatstone lens PHOTO… [--out PROFILE.json]
   flatstone layout PHOTO [--as cylindrical|equirectangular|equidistant [--field DEGREES]] [--out R.json]
   flatstone lines PHOTO [--recipe R.json]

@@ -1,3 +1,4 @@
+import { performance } from "node:perf_hooks";
 import { emptyRecipe, readRecipe } from "@/core/recipe";
 import {
   addPhoto,

@@ -15,6 +15,7 @@ const made = {
 const plumbs = madeUpPlumbs(made, randomFrom(3), 20);
 const sills = madeUpSills(made, randomFrom(4), 12, 8);
 const proposal: OwnProposal = {
+  from: "own-edges",
   lens: { model: "brown-conrady", k: [0, 0, 0], centre: [1500, 1000], cornerPx: 0, sigmaPx: 0.3 },
   focal: { focalPx: 2205, sigmaPx: 8, told: true, contradicted: null },
   attitude: { pitch: 12, yaw: 12, roll: -1 },

@@ -13,23 +13,27 @@ import { cleanFrameAgain } from "./frame-edits";
 export const foundIn = ({ segments, groups }: OwnProposal): FoundLines => ({ segments, groups, told: true });
 
 /** Takes the lens that the picture's own edges tell, and the focal length where they tell it. */
-export const takeOwnLens = ({ lens, focal }: OwnProposal): Edit => ({
+export const takeOwnLens = ({ from, lens, focal }: OwnProposal): Edit => ({
   label: say("Lens from the picture's own edges"),
-  apply: (recipe) => ({
-    ...recipe,
-    camera: focal.told ? { ...recipe.camera, focalPx: focal.focalPx, focalFrom: "solved" } : recipe.camera,
-    lens: {
-      ...recipe.lens,
-      on: true,
-      from: "own-edges",
-      profile: null,
-      model: lens.model,
-      k: [lens.k[0], lens.k[1], lens.k[2]],
-      p: [0, 0],
-      centre: [lens.centre[0], lens.centre[1]],
-      amount: 1,
-    },
-  }),
+  // Lines alone tell no lens: what is there stays.
+  apply: (recipe) =>
+    from === "lines"
+      ? recipe
+      : {
+          ...recipe,
+          camera: focal.told ? { ...recipe.camera, focalPx: focal.focalPx, focalFrom: "solved" } : recipe.camera,
+          lens: {
+            ...recipe.lens,
+            on: true,
+            from: "own-edges",
+            profile: null,
+            model: lens.model,
+            k: [lens.k[0], lens.k[1], lens.k[2]],
+            p: [0, 0],
+            centre: [lens.centre[0], lens.centre[1]],
+            amount: 1,
+          },
+        },
 });
 
 /** Takes the best lines of every direction. */

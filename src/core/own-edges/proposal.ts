@@ -7,6 +7,8 @@ import type { OwnSolution } from "./solve";
 
 /** What a picture proposes by itself, in pixels of the original; to be taken whole, in parts, or left. */
 export interface OwnProposal {
+  /** Told by the edges with the lens, or by lines alone, under a focal length that the camera or nobody told. */
+  readonly from: "own-edges" | "lines";
   readonly lens: {
     readonly model: OwnSolution["model"];
     readonly k: readonly [number, number, number];
@@ -51,6 +53,7 @@ export function proposalOf({ solution, edges, grouped }: OwnEdgesFound, scale = 
   const corner = model === "equidistant" ? f * Math.atan(1 / f) - 1 : k[0] + k[1] + k[2];
   const unit = Math.hypot(size[0], size[1]) / (2 * scale);
   return {
+    from: "own-edges",
     lens: {
       model,
       k,

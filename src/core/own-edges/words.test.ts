@@ -4,6 +4,7 @@ import { turnedOver } from "./turned-over";
 import { heldWords, ownWords } from "./words";
 
 const plain: OwnProposal = {
+  from: "own-edges",
   lens: { model: "brown-conrady", k: [-0.02, 0, 0], centre: [1500, 1000], cornerPx: -36, sigmaPx: 0.4 },
   focal: { focalPx: 2000, sigmaPx: 5, told: true, contradicted: null },
   attitude: { pitch: 5, yaw: 0, roll: 0 },

@@ -1,0 +1,301 @@
+import { edited, foundId, together, trueUp } from "../edits";
+import type { Size, Vec2 } from "../geometry";
+import type { OwnProposal } from "../own-edges";
+import type { Recipe } from "../recipe";
+import { type CompiledMap, compile, solveRecipe, trueAlready, withCamera } from "../render";
+import type { Answer, AnswerKey, Cut, TurnedWall } from "./answer";
+import {
+  LEAST_KEPT,
+  MOST_EMPTY,
+  MOST_OF_IT,
+  type Measured,
+  NEARLY_FACES,
+  NO_CUT,
+  NO_DEPTH,
+  NO_FEET_CUT,
+  costOf,
+  overFrame,
+  termsOf,
+} from "./cost";
+import { AIR, type FoundFrame, framesOn, worthOf } from "./frame-search";
+import { type HouseStyle, NO_STYLE, shareAsked, stretchAllowed } from "./house-style";
+import { edgesSeen, farEndStretch, feetOf, outOfTrueOn, shareOfSills } from "./seen";
+import type { Shown } from "./shown";
+
+/** A wall more aslant than this is not offered face-on, degrees; nor one that would be drawn out more than so many times. */
+const MOST_ASLANT = 65;
+const MOST_DRAWN_OUT = 8;
+/** Walls offered, those with most of the level edges. */
+const MOST_WALLS = 3;
+/** The share of the verticals that a picture bears is found to within this. */
+const EASE_STEP = 1 / 64;
+/** Found frames are a little off; what is asked of them keeps off its bounds by this. */
+const SAFE = { kept: 0.012, empty: 0.012, stretch: 0.03 } as const;
+/** An emptier frame that is not as it should be, either, is taken where it is better by so much. */
+const WORTH_FILLING = 0.05;
+const worthwhile = ({ kept, cut }: FoundFrame): number =>
+  Math.min(0, kept - LEAST_KEPT) - (cut > NO_CUT ? 0.1 + cut : 0);
+
+/** All that answers are made from. */
+export interface Asked {
+  readonly proposal: OwnProposal;
+  readonly shown: Shown;
+  /** Of the original, pixels. */
+  readonly size: Size;
+  /** The recipe that is corrected. */
+  readonly start: Recipe;
+  readonly style?: HouseStyle;
+}
+
+/** Makes answers, each from the recipe that the proposal's lens and lines give. */
+export class AnswerMaker {
+  private readonly base: Recipe;
+  private readonly feet: readonly Vec2[];
+  private readonly edges: ReturnType<typeof edgesSeen>;
+  private readonly worth: (p: Vec2) => number;
+  private readonly style: HouseStyle;
+  private readonly ratio: number | null;
+  readonly walls: readonly TurnedWall[];
+  /** What stands aslant as the photo is, degrees. */
+  readonly attitude: { readonly pitch: number; readonly roll: number };
+
+  constructor(private readonly asked: Asked) {
+    const { proposal, shown, size, start, style = NO_STYLE } = asked;
+    this.style = style;
+    this.ratio = start.frame.ratio ?? style.ratio;
+    this.feet = feetOf(proposal, size);
+    this.edges = edgesSeen(proposal);
+    this.worth = worthOf(shown, size);
+    this.base = edited(start, together("", [trueUp(proposal, size)]), size);
+    this.walls = wallsOf(this.base, proposal, size);
+    this.attitude = this.base.attitude;
+  }
+
+  /** Nothing changed. */
+  asShot(): Answer {
+    const { start, size, shown } = this.asked;
+    const map = compile(withCamera(start, size), size);
+    return this.told("as-shot", null, 0, start, map, { content: contentIn(map, shown, size), kept: map.kept });
+  }
+
+  /** Verticals corrected by a share, with a wall turned face-on or none; framed. @param key what it is called. */
+  answer(key: AnswerKey, wall: TurnedWall | null, ease: number): Answer {
+    const corrected = this.corrected(wall, ease);
+    const { recipe, map, content } = this.framed(corrected);
+    return this.told(key, wall, ease, recipe, map, { content, kept: map.kept });
+  }
+
+  /**
+   * The largest share of the verticals that the picture bears; null: not even the horizon alone.
+   *
+   * @param cutting whether a roof or a foot may be cut: where any correction would.
+   */
+  easeBorne(wall: TurnedWall | null, cutting = false): number | null {
+    const bears = (ease: number): boolean => this.isBorne(this.corrected(wall, ease), cutting);
+    if (bears(1)) return 1;
+    let [low, high] = [0, 1];
+    if (!bears(0)) return null;
+    while (high - low > EASE_STEP) {
+      const middle = (low + high) / 2;
+      if (bears(middle)) low = middle;
+      else high = middle;
+    }
+    return low;
+  }
+
+  private corrected(wall: TurnedWall | null, ease: number): Recipe {
+    const { size } = this.asked;
+    const face = wall ? { line: wall.line } : ("none" as const);
+    const turned = { label: "", apply: (r: Recipe): Recipe => ({ ...r, attitude: { ...r.attitude, face } }) };
+    const solved = edited(this.base, turned, size);
+    return { ...solved, attitude: { ...solved.attitude, ease: { plumb: ease, sill: 1 } } };
+  }
+
+  /** The plane of a recipe without its frame. */
+  private plane(recipe: Recipe): CompiledMap {
+    const { size } = this.asked;
+    return compile(withCamera({ ...recipe, frame: { ...recipe.frame, on: false } }, size), size);
+  }
+
+  private found(map: CompiledMap): FoundFrame | null {
+    const { shown } = this.asked;
+    const question = { plane: map, shown, feet: this.feet, ratio: this.ratio, mostStretch: stretchAllowed(this.style) };
+    let best: FoundFrame | null = null;
+    for (const frame of framesOn(question, MOST_EMPTY - SAFE.empty)) {
+      // The emptier ones come later: the first that keeps enough and cuts nothing is the one.
+      if (frame.kept >= LEAST_KEPT + SAFE.kept && frame.cut <= NO_CUT) return frame;
+      if (!best || worthwhile(frame) > worthwhile(best) + WORTH_FILLING) best = frame;
+    }
+    return best;
+  }
+
+  private isBorne(recipe: Recipe, cutting: boolean): boolean {
+    const map = this.plane(recipe);
+    if (map.outline.length < 3) return false;
+    const frame = this.found(map);
+    if (!frame || frame.kept < LEAST_KEPT + SAFE.kept || (!cutting && frame.cut > NO_CUT)) return false;
+    return overFrame(map, frame.rect, this.worth).stretch <= stretchAllowed(this.style) - SAFE.stretch;
+  }
+
+  /** A corrected recipe with its frame: the clean one, held to roofs and feet where that is needed, or one with gaps to fill. */
+  private framed(corrected: Recipe): { recipe: Recipe; map: CompiledMap; content: number } {
+    const { size, shown } = this.asked;
+    const plane = this.plane(corrected);
+    const found = plane.outline.length < 3 ? null : this.found(plane);
+    const { keep: kept = [], ...frame } = corrected.frame;
+    const clean: Recipe = {
+      ...corrected,
+      frame: {
+        ...frame,
+        on: true,
+        rule: "clean",
+        ratio: this.ratio,
+        detail: shown.detail,
+        ...(kept.length > 0 && { keep: kept }),
+      },
+    };
+    const made = (recipe: Recipe) => {
+      const map = compile(withCamera(recipe, size), size);
+      return { recipe, map, content: contentIn(map, shown, size) };
+    };
+    if (!found) return made(clean);
+    if (found.empty <= SLIVER) {
+      const free = made(clean);
+      const { roof, foot } = this.cutBy(free.map);
+      if (roof <= NO_CUT && foot <= NO_FEET_CUT && free.map.kept > LEAST_KEPT) return free;
+      const marks = this.marksIn(plane, found);
+      const held = made({ ...clean, frame: { ...clean.frame, keep: [...kept, ...marks] } });
+      return costless(this.cutBy(held.map)) <= costless({ roof, foot }) ? held : free;
+    }
+    const [x, y, w, h] = found.rect;
+    return made({
+      ...clean,
+      frame: { ...clean.frame, rule: "free", rect: [Math.round(x), Math.round(y), Math.round(w), Math.round(h)] },
+      edges: { ...clean.edges, on: true, gaps: "fill" },
+    });
+  }
+
+  /** The highest roof and the lowest foot within a frame, as keep marks; with a little air. */
+  private marksIn(plane: CompiledMap, { rect: [x, y, w, h] }: FoundFrame) {
+    const out = new Float64Array(3);
+    const marked = (id: string, places: readonly Vec2[], sign: 1 | -1) => {
+      const inside = places
+        .map((p) => plane.fromRecorded(p))
+        .filter((p): p is Vec2 => p !== null && p[0] >= x && p[0] <= x + w && p[1] >= y && p[1] <= y + h)
+        .sort((a, b) => sign * (b[1] - a[1]))[0];
+      if (!inside) return [];
+      plane.toRecorded(inside[0], inside[1] + sign * AIR * h, out);
+      return out[2]! > 0 && out[0]! > 0 && out[1]! > 0 ? [{ id, at: [out[0]!, out[1]!] as [number, number] }] : [];
+    };
+    return [...marked("roof", this.asked.shown.skyline, -1), ...marked("foot", this.feet, 1)];
+  }
+
+  /** Shares of a frame's columns in which a roof or a foot is cut. */
+  private cutBy(map: CompiledMap): { roof: number; foot: number } {
+    const [x, y, w, h] = map.rect;
+    const share = (places: readonly Vec2[], beyond: (p: Vec2) => boolean): number => {
+      const within = places
+        .map((p) => map.fromRecorded(p))
+        .filter((p): p is Vec2 => p !== null && p[0] >= x && p[0] <= x + w);
+      return within.length === 0 ? 0 : within.filter(beyond).length / Math.max(within.length, MOST_COLUMNS);
+    };
+    return {
+      roof: share(this.asked.shown.skyline, ([, py]) => py < y - NO_DEPTH * h),
+      foot: share(this.feet, ([, py]) => py > y + h + NO_DEPTH * h),
+    };
+  }
+
+  private told(
+    key: AnswerKey,
+    wall: TurnedWall | null,
+    ease: number,
+    recipe: Recipe,
+    map: CompiledMap,
+    { content, kept }: { content: number; kept: number },
+  ): Answer {
+    const { size } = this.asked;
+    const { roof, foot } = this.cutBy(map);
+    const over = overFrame(map, map.rect, this.worth);
+    const measured: Measured = {
+      ...over,
+      // A frame found clean has no gap, though its border lies on the photo's.
+      empty: recipe.frame.rule === "clean" ? 0 : over.empty,
+      outOfTrue: outOfTrueOn(this.edges, map.fromRecorded),
+      kept,
+      content,
+      roof,
+      foot,
+    };
+    const terms = termsOf(measured, wall, stretchAllowed(this.style));
+    const cut: Cut[] = [
+      ...(roof > NO_CUT ? (["roof"] as const) : []),
+      ...(foot > NO_FEET_CUT ? (["foot"] as const) : []),
+    ];
+    const middle: Vec2 = [map.rect[0] + map.rect[2] / 2, map.rect[1] + map.rect[3] / 2];
+    const tooTall = key === "eased" ? trueAlready(withCamera(recipe, size), size, null, middle).eased : 0;
+    const group = wall && this.asked.proposal.groups.find((g) => g.id === wall.group);
+    const farEnd = group ? farEndStretch(this.asked.proposal, group, map, size) : 1;
+    return { key, wall, farEnd, ease, recipe, measured, cut, terms, cost: costOf(terms), tooTall };
+  }
+
+  /** Whether a wall is turned without being asked. */
+  static isTurnedUnasked = ({ heading, share }: TurnedWall): boolean =>
+    Math.abs(heading) <= NEARLY_FACES && share >= MOST_OF_IT;
+
+  /** Face-on answers, for each wall worth it. */
+  faceOn(): Answer[] {
+    return this.walls.map((wall) => this.answer("face-on", wall, 1)).filter(({ farEnd }) => farEnd <= MOST_DRAWN_OUT);
+  }
+
+  /** The share of verticals that the house style asks for; null: it is found. */
+  get shareAsked(): number | null {
+    return shareAsked(this.style);
+  }
+}
+
+/** A frame found clean on a lattice may be empty by so much of itself. */
+const SLIVER = 0.004;
+/** Fewer places than this are no share of a frame's columns. */
+const MOST_COLUMNS = 12;
+
+const costless = ({ roof, foot }: { roof: number; foot: number }): number => roof + foot;
+
+/** Share of what a photo shows that a frame keeps, 0…1. */
+function contentIn(map: CompiledMap, shown: Shown, size: Size): number {
+  const [x, y, w, h] = map.rect;
+  const worth = worthOf(shown, size);
+  const { columns, rows } = shown.detail;
+  let [inside, all] = [0, 0];
+  for (let j = 0; j < 2 * rows; j++)
+    for (let i = 0; i < 2 * columns; i++) {
+      const p: Vec2 = [((i + 0.5) * size[0]) / (2 * columns), ((j + 0.5) * size[1]) / (2 * rows)];
+      const weight = worth(p);
+      all += weight;
+      const at = map.fromRecorded(p);
+      if (at && at[0] >= x && at[1] >= y && at[0] <= x + w && at[1] <= y + h) inside += weight;
+    }
+  return inside / all;
+}
+
+/** The walls that lines tell, those with most of the level edges first. */
+function wallsOf(base: Recipe, proposal: OwnProposal, size: Size): TurnedWall[] {
+  const { solution } = solveRecipe(withCamera(base, size), size, true);
+  const groups = proposal.groups.filter((g) => g.kind === "sill");
+  const idsOf = new Map(groups.map((g) => [g.id, new Set(g.members.map((i) => foundId(proposal.segments[i]!)))]));
+  return (
+    solution.walls
+      .flatMap(({ heading, lines }) => {
+        const own = groups
+          .map((group) => ({ group, of: lines.filter((id) => idsOf.get(group.id)!.has(id)).length }))
+          .sort((a, b) => b.of - a.of)[0];
+        return own && own.of > 0 && Math.abs(heading) <= MOST_ASLANT
+          ? [{ line: lines[0]!, heading, share: shareOfSills(proposal, own.group), group: own.group.id, of: own.of }]
+          : [];
+      })
+      // Two walls of one group of level edges are one that was taken apart.
+      .filter((wall, _, all) => all.every((w) => w === wall || w.group !== wall.group || w.of <= wall.of))
+      .map(({ line, heading, share, group }) => ({ line, heading, share, group }))
+      .sort((a, b) => b.share - a.share)
+      .slice(0, MOST_WALLS)
+  );
+}

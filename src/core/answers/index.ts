@@ -1,0 +1,11 @@
+/**
+ * What is proposed for a photo: a few answers, each with what it costs, the one that a photographer would deliver first.
+ * It knows what a picture shows and what is seen of an error; it draws nothing and reads no file.
+ */
+export { ANSWERS, type Answer, type AnswerKey, type Cut, type Judgement, type Why } from "./answer";
+export { answerName, costWords, whyWords } from "./answer-words";
+export { groundsOf } from "./grounds";
+export { type HouseStyle, NO_STYLE, houseStyle } from "./house-style";
+export { judged } from "./judgement";
+export { type Shown, shownOf } from "./shown";
+export { SMALL_SIDE, type SmallPicture } from "./small-picture";
