@@ -87,6 +87,9 @@ export const api = {
   photos: (assignmentId: string) => call(ENDPOINTS.photos, { id: assignmentId }),
   changePhoto: (id: string, json: Asked<"changePhoto">) => call(ENDPOINTS.changePhoto, { id, json }),
   inTheFile: (photoId: string) => call(ENDPOINTS.inTheFile, { id: photoId }),
+  /** Takes seconds the first time. @throws the signal's reason when given up. */
+  proposed: (photoId: string, { focalPx, focalFrom }: Recipe["camera"], signal: AbortSignal) =>
+    call(ENDPOINTS.proposed, { id: photoId, json: { focalPx, focalFrom }, signal }),
   /** Takes seconds. @throws the signal's reason when given up. */
   ownLens: (photoId: string, signal: AbortSignal) => call(ENDPOINTS.ownLens, { id: photoId, signal }),
   /** Takes seconds. @throws the signal's reason when given up. */

@@ -5,6 +5,7 @@ import { type Edit, type FoundLines, edited, marksOf, weighDetail, withLine } fr
 import type { FrameDetail } from "@/core/frame";
 import type { Size, Vec2 } from "@/core/geometry";
 import type { StatedLayout } from "@/core/lens";
+import type { Judgement } from "@/core/answers";
 import type { OwnProposal } from "@/core/own-edges";
 import { type CourseKey, type Line, FIRST_OPEN, type Recipe, emptyRecipe } from "@/core/recipe";
 import { forgetVersion } from "./version-state";
@@ -16,7 +17,7 @@ type OwnState =
   | { readonly state: "unlooked" | "looking" | "nothing" }
   /** The picture states that it was stitched: no one lens drew it. */
   | { readonly state: "stitched"; readonly projection: string; readonly layout: StatedLayout | null }
-  | { readonly state: "found"; readonly proposal: OwnProposal; readonly left: boolean };
+  | { readonly state: "found"; readonly proposal: OwnProposal; readonly judgement: Judgement; readonly left: boolean };
 
 interface Step {
   readonly recipe: Recipe;

@@ -9,6 +9,7 @@ import { deliveredFrom } from "@/server/image/delivered-from";
 import { inspect } from "@/server/image/inspect";
 import { sniffFile } from "@/server/image/kinds";
 import { type PreviewLevel, firstPreviews, makePreview } from "@/server/image/preview";
+import { type ProposedOrder, proposedIn } from "@/server/image/proposed-in";
 import { type OwnLensOrder, ownLensIn } from "@/server/image/own-lens-in";
 import { makeTiles } from "@/server/image/tiles";
 
@@ -41,6 +42,7 @@ serveTasks({
       throw error;
     }
   },
+  propose: (order: ProposedOrder) => proposedIn(order),
   ownLens: (order: OwnLensOrder) => ownLensIn(order),
   calibrate: (order: ChartOrder) => calibrateFiles(order),
 });

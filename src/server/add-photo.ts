@@ -11,6 +11,7 @@ import { dropPreviews } from "./image/preview";
 import { dropDeveloped, isRaw, moveDeveloped } from "./image/raw";
 import { previewsAhead } from "./image/shown";
 import { firstRecipe, lockOriginal } from "./photos";
+import { proposedAhead } from "./proposed";
 import { reopened } from "./reopened";
 
 /** What came of an upload, see uploadAnswer; the photo is the one that is there now. */
@@ -52,7 +53,7 @@ export async function addPhoto(assignmentId: string, name: string, chunks: Async
       return { photo, known: false, reopened: null, away: from !== null };
     });
     await moveDeveloped(arrived.file, originalPath(sha256));
-    void previewsAhead(sha256);
+    void previewsAhead(sha256).then(() => proposedAhead(added.photo));
     return added;
   } finally {
     if (!kept) {

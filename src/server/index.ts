@@ -19,6 +19,7 @@ export * from "./health";
 export * from "./sweep";
 export * from "./calibrate";
 export * from "./own-lens";
+export { proposedFor } from "./proposed";
 export * from "./profiles";
 export * from "./saved-recipes";
 export * from "./stated-cameras";

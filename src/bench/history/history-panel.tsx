@@ -10,7 +10,8 @@ import { changeWords } from "@/core/edits";
 import type { Recipe } from "@/core/recipe";
 import { notify } from "@/ui";
 import type { Opened } from "../opened";
-import { SmallPictures } from "./small-picture";
+import { SmallPicture } from "../picture/small-picture";
+import { SmallPictures } from "../picture/small-pictures";
 
 /** A state, and the one before it, by its number; null: it is the first of all. */
 interface Row {
@@ -202,7 +203,7 @@ function State({ row: { state, before }, versionId, chosen, isNow, pictures, ...
         disabled={own.isError}
         onClick={() => void look()}
       >
-        <Small recipe={recipe} pictures={pictures} />
+        <SmallPicture recipe={recipe} pictures={pictures} className="h-12 w-16" testId="history-picture" />
         <span className="min-w-0">
           <span className="block first-letter:uppercase" data-testid="history-words">
             {own.isError ? own.error.message : shortened(wordsOf(last.data, recipe, before === null))}
@@ -258,21 +259,4 @@ function useInSight<E extends Element>(): [(element: E | null) => void, boolean]
     return () => observer.disconnect();
   }, [element]);
   return [setElement, seen];
-}
-
-/** A small picture of a state, made once its recipe has come. */
-function Small({ recipe, pictures }: { recipe: Recipe | undefined; pictures: SmallPictures }) {
-  const [address, setAddress] = useState<string | null>(null);
-  useEffect(() => {
-    if (!recipe) return;
-    let gone = false;
-    // Where it cannot be drawn the words stand alone.
-    pictures.of(recipe).then((made) => !gone && setAddress(made), () => undefined); // prettier-ignore
-    return () => void (gone = true);
-  }, [recipe, pictures]);
-  return (
-    <span className="grid h-12 w-16 shrink-0 place-content-center bg-base-300">
-      {address && <img src={address} alt="" className="max-h-12 max-w-16" data-testid="history-picture" />}
-    </span>
-  );
 }

@@ -1,12 +1,10 @@
 import { say } from "@/core/language";
 import { type Photo, api } from "@/client";
 import type { BenchState } from "@/client/bench-store";
-import { lookAtOwnEdges } from "@/client/own-edges";
 import { versionState } from "@/client/version-state";
-import { trueUp } from "@/core/edits";
+import { type Answer, type Judgement, takeAnswer, whyWords } from "@/core/answers";
 import type { Size } from "@/core/geometry";
 import { type StatedLayout, fieldOfView } from "@/core/lens";
-import type { OwnProposal } from "@/core/own-edges";
 import { laidCourses } from "@/core/recipe";
 import { notify, fixed } from "@/ui";
 
@@ -36,7 +34,7 @@ export const roundWords = ({ model, focalPx }: StatedLayout, [width]: Size): str
 interface Looking {
   readonly running: AbortController | null;
   /** What is being looked at; who asks meanwhile waits for the same. */
-  readonly underWay: Promise<OwnProposal | null> | null;
+  readonly underWay: Promise<Judgement | null> | null;
   /** Somebody waits for the picture to be trued up: pressed again meanwhile it is once. */
   readonly waiting: boolean;
 }
@@ -44,7 +42,7 @@ interface Looking {
 const useLooking = versionState("own-edges", (): Looking => ({ running: null, underWay: null, waiting: false }));
 
 /** Looks at the photo's own edges. @returns what they propose; null where they tell nothing, or it was cancelled. */
-export function lookForOwnEdges(bench: Bench, photo: Photo): Promise<OwnProposal | null> {
+export function lookForOwnEdges(bench: Bench, photo: Photo): Promise<Judgement | null> {
   const mine = look(bench, photo).finally(() => {
     if (useLooking.getState().underWay === mine) useLooking.setState({ underWay: null });
   });
@@ -52,22 +50,18 @@ export function lookForOwnEdges(bench: Bench, photo: Photo): Promise<OwnProposal
   return mine;
 }
 
-async function look(bench: Bench, photo: Photo): Promise<OwnProposal | null> {
+async function look(bench: Bench, photo: Photo): Promise<Judgement | null> {
   useLooking.getState().running?.abort();
   const stop = new AbortController();
   useLooking.setState({ running: stop });
   const { versionId, recipe, set } = bench();
   set({ own: { state: "looking" } });
   try {
-    const { projection, layout } = await api.inTheFile(photo.id);
-    if (bench().versionId === versionId && projection && !stop.signal.aborted) {
-      bench().set({ own: { state: "stitched", projection, layout } });
-      return null;
-    }
-    const proposal = await lookAtOwnEdges(photo, recipe.camera, stop.signal);
+    const { found, projection, layout } = await api.proposed(photo.id, recipe.camera, stop.signal);
     if (bench().versionId !== versionId || stop.signal.aborted) return null;
-    bench().set({ own: proposal ? { state: "found", proposal, left: false } : { state: "nothing" } });
-    return proposal;
+    if (projection) bench().set({ own: { state: "stitched", projection, layout } });
+    else bench().set({ own: found ? { state: "found", ...found, left: false } : { state: "nothing" } });
+    return found?.judgement ?? null;
   } catch (error) {
     if (stop.signal.aborted) return null;
     if (bench().versionId === versionId) bench().set({ own: { state: "unlooked" } });
@@ -88,7 +82,13 @@ export function stopLooking(bench: Bench): void {
   if (bench().own.state === "looking") bench().set({ own: { state: "unlooked" } });
 }
 
-/** Takes lens, lines, attitude and the clean frame from the picture's own edges, as one step; waits for them to be looked at where need be. */
+/** Takes an answer as one step; one that leaves the photo as it is says so. */
+export function takeNow(bench: Bench, answer: Answer): void {
+  if (answer.key === "as-shot") return notify(say("The photo is left as it was shot."));
+  bench().edit(takeAnswer(answer));
+}
+
+/** Takes the first answer as one step; waits for the picture to be looked at where need be. */
 export async function trueUpNow(bench: Bench, photo: Photo): Promise<void> {
   if (useLooking.getState().waiting) return;
   useLooking.setState({ waiting: true });
@@ -104,9 +104,12 @@ export async function trueUpNow(bench: Bench, photo: Photo): Promise<void> {
 async function trueUpOnce(bench: Bench, photo: Photo): Promise<void> {
   const { own, versionId } = bench();
   const looking = own.state === "looking" ? useLooking.getState().underWay : null;
-  const proposal = own.state === "found" ? own.proposal : await (looking ?? lookForOwnEdges(bench, photo));
+  const judgement = own.state === "found" ? own.judgement : await (looking ?? lookForOwnEdges(bench, photo));
   if (bench().versionId !== versionId) return;
-  if (proposal) return bench().edit(trueUp(proposal, bench().size));
+  if (judgement) {
+    const first = judgement.answers[0]!;
+    return first.key === "as-shot" ? notify(whyWords(judgement.why, first)) : takeNow(bench, first);
+  }
   const now = bench().own;
   if (now.state === "nothing")
     notify(say("This picture has too little that is straight to go by. Draw lines by hand."));

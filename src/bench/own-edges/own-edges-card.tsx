@@ -1,12 +1,18 @@
 "use client";
 
 import { say } from "@/core/language";
-import { useMemo, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { heldAfter, takeLayout, takeOwnLens, takeOwnLines, together, trueUp } from "@/core/edits";
+import type { Answer, Judgement } from "@/core/answers";
+import { takeLayout, takeOwnLens, takeOwnLines, together } from "@/core/edits";
 import { type OwnProposal, heldWords, ownWords } from "@/core/own-edges";
+import { AnswerStrip } from "./answer-strip";
 import { isOpen, isUntouched, lookForOwnEdges, roundWords, stitchedWords, stopLooking } from "./look";
+
+interface Found {
+  readonly proposal: OwnProposal;
+  readonly judgement: Judgement;
+}
 
 /** What the picture proposes by its own edges, with its ±: the next step on an untouched photo. */
 export function OwnEdgesCard({ photo }: { photo: Photo }) {
@@ -48,7 +54,8 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
         )}
       </Card>
     );
-  if (own.state === "found" && isOpen(bench)) return <Proposal proposal={own.proposal} />;
+  if (own.state === "found" && isOpen(bench))
+    return <Proposal proposal={own.proposal} judgement={own.judgement} photo={photo} />;
   if (own.state === "unlooked" && isUntouched(bench))
     return (
       <Card>
@@ -60,23 +67,18 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
   return null;
 }
 
-function Proposal({ proposal }: { proposal: OwnProposal }) {
-  const { edit, set, size, own, recipe, gesture } = useBench();
-  // What it would come to takes a solve: not one for every step of a gesture.
-  const [rested, setRested] = useState(recipe);
-  if (gesture === null && rested !== recipe) setRested(recipe);
-  const held = useMemo(() => heldAfter(rested, proposal, size), [rested, proposal, size]);
+function Proposal({ proposal, judgement, photo }: Found & { photo: Photo }) {
+  const { edit, set, size, own } = useBench();
   const lines = together(say("Lines from the picture's own edges"), [takeOwnLines(proposal, size)]);
+  const held = judgement.answers.find((a) => a.key !== "as-shot") ?? judgement.answers[0]!;
   return (
     <Card>
+      <AnswerStrip judgement={judgement} photo={photo} />
+      <span data-testid="own-attitude">{heldWords(...heldBy(held, proposal))}</span>
       {ownWords(proposal, size).map((words) => (
         <span key={words}>{words}</span>
       ))}
-      <span data-testid="own-attitude">{heldWords(held.attitude, held.sigma)}</span>
       <span className="flex flex-wrap gap-1.5 pt-0.5">
-        <button className="btn btn-primary btn-sm" title="Z" onClick={() => edit(trueUp(proposal, size))}>
-          {say("True up (Z)")}
-        </button>
         <button className="btn btn-sm" onClick={() => edit(takeOwnLens(proposal))}>
           {say("Lens alone")}
         </button>
@@ -93,6 +95,10 @@ function Proposal({ proposal }: { proposal: OwnProposal }) {
     </Card>
   );
 }
+
+/** How the camera was held as an answer has it, with its deviations; the turn only where a wall is turned. */
+const heldBy = ({ recipe, wall }: Answer, { sigma }: OwnProposal) =>
+  [recipe.attitude, { ...sigma, yaw: wall ? (sigma.yaw ?? sigma.pitch) : null }] as const;
 
 function Card({ children }: { children: React.ReactNode }) {
   return (

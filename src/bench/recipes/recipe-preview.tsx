@@ -6,7 +6,7 @@ import type { SavedRecipe } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { carryCourses, changeWords } from "@/core/edits";
 import type { Recipe } from "@/core/recipe";
-import type { SmallPictures } from "../history/small-picture";
+import type { SmallPictures } from "../picture/small-pictures";
 
 interface Props {
   saved: SavedRecipe;

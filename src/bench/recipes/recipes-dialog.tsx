@@ -9,7 +9,7 @@ import { useBench } from "@/client/bench-store";
 import { carryCourses } from "@/core/edits";
 import { COURSES, type CourseKey, laidCourses } from "@/core/recipe";
 import { Dialog, notify, useNotices } from "@/ui";
-import { SmallPictures } from "../history/small-picture";
+import { SmallPictures } from "../picture/small-pictures";
 import { RecipePreview } from "./recipe-preview";
 
 const KEY = ["saved-recipes"];

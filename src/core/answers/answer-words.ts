@@ -13,15 +13,19 @@ export const answerName = (key: AnswerKey): string => NAMES[key]();
 
 const CUTS: Record<Cut, () => string> = { roof: () => say("the roof"), foot: () => say("the foot") };
 
+/** A stretch that nobody sees, times. */
+const HARDLY = 1.1;
+
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 const times = (factor: number): string => factor.toFixed(1);
 
 /** What an answer costs, in one line: its stretch, what it keeps, what it cuts, what stays empty. */
 export function costWords({ measured, cut, ease, key, tooTall }: Answer): string {
   const { stretch, kept, empty } = measured;
+  if (key === "as-shot") return say("nothing changed");
   return [
     ...(key === "eased" ? [say("verticals to {share}", { share: percent(ease) })] : []),
-    say("drawn out up to {stretch} times", { stretch: times(stretch) }),
+    stretch < HARDLY ? say("hardly drawn out") : say("drawn out up to {stretch} times", { stretch: times(stretch) }),
     say("keeps {kept} of the photo", { kept: percent(kept) }),
     ...cut.map((what) => say("cuts {what}", { what: CUTS[what]() })),
     ...(empty > 0.001 ? [say("{empty} filled", { empty: percent(Math.max(0.01, empty)) })] : []),

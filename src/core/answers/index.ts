@@ -3,6 +3,7 @@
  * It knows what a picture shows and what is seen of an error; it draws nothing and reads no file.
  */
 export { ANSWERS, type Answer, type AnswerKey, type Cut, type Judgement, type Why } from "./answer";
+export { takeAnswer } from "./take-answer";
 export { answerName, costWords, whyWords } from "./answer-words";
 export { groundsOf } from "./grounds";
 export { type HouseStyle, NO_STYLE, houseStyle } from "./house-style";

@@ -12,7 +12,7 @@ export const SIZE: Size = [3000, 2000];
 export const FOCAL = 1800;
 
 /** A front of plumbs and sills as a camera sees it, as a proposal; its roof line and what is shown with it. */
-export function front(attitude: Attitude, above = ABOVE): { proposal: OwnProposal; shown: Shown } {
+export function front(attitude: Attitude, above: number = ABOVE): { proposal: OwnProposal; shown: Shown } {
   const back = transpose3(rotationOf(attitude));
   const seen = (p: Vec3): Vec2 | null => {
     const [x, y, z] = apply3(back, p);

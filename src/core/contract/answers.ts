@@ -1,7 +1,9 @@
 import { z } from "zod";
+import type { Judgement } from "../answers";
 import { outputSchema } from "../frame";
 import { type Calibration, profileSchema } from "../lens";
 import { COURSES, type CourseKey, RECIPE_FORMAT, type Recipe, recipeSchema } from "../recipe";
+import type { OwnProposal } from "../own-edges";
 import { deliveryOptions } from "./delivery-options";
 
 const id = z.uuid();
@@ -124,6 +126,18 @@ export const ownLens = z.object({
   projection: z.string().nullable(),
 });
 export type OwnLens = z.output<typeof ownLens>;
+
+const isObject = (value: unknown): boolean => typeof value === "object" && value !== null;
+
+/** What a photo proposes, judged; null where nothing in it tells how the camera was held. */
+export const proposedAnswer = z.object({
+  found: z.object({ proposal: z.custom<OwnProposal>(isObject), judgement: z.custom<Judgement>(isObject) }).nullable(),
+  /** The projection it states that it was stitched into, and how it says that it is laid out; then nothing is proposed. */
+  projection: z.string().nullable(),
+  layout: statedLayout.nullable(),
+});
+export type Proposed = z.output<typeof proposedAnswer>;
+
 const calibration = z.object({
   size: pair,
   focalPx: z.number(),

@@ -15,6 +15,7 @@ import {
   openedVersion,
   ownLens,
   photoAnswer,
+  proposedAnswer,
   photoOnBoard,
   courseKey,
   savedRecipe,
@@ -76,6 +77,16 @@ export const ENDPOINTS = {
   ),
   /** Looked for anew, in seconds; a request that is given up stops it. `ready`: strokes will follow. */
   ownLens: endpoint("GET", "/api/photos/{id}/lens", NOTHING, ownLens),
+  /** Found in seconds, and kept; a request that is given up stops it. The focal length is what is told of it, pixels. */
+  proposed: endpoint(
+    "POST",
+    "/api/photos/{id}/answers",
+    z.object({
+      focalPx: z.number().positive().max(1e7).nullable(),
+      focalFrom: z.enum(["metadata", "stated", "solved", "assumed"]),
+    }),
+    proposedAnswer,
+  ),
   /** Plans the fill of a recipe's gaps, in seconds; a request that is given up stops it. */
   fill: endpoint("POST", "/api/photos/{id}/fill", z.object({ recipe, ready: z.boolean().optional() }), fillInfo),
   version: endpoint("GET", "/api/versions/{id}", NOTHING, openedVersion),

@@ -3,9 +3,6 @@ import type { Size } from "../geometry";
 import type { OwnProposal } from "../own-edges";
 import type { Edit } from "./edit";
 import { together } from "./edit";
-import type { Attitude } from "../camera";
-import type { Recipe } from "../recipe";
-import { solveRecipe, withCamera } from "../render";
 import { type FoundLines, bestOf, openIn, takeFound } from "./found-edits";
 import { cleanFrameAgain } from "./frame-edits";
 
@@ -61,27 +58,3 @@ export const trueUp = (proposal: OwnProposal, size: Size): Edit =>
     },
     cleanFrameAgain(),
   ]);
-
-/** How the camera was held, degrees, with its deviations; yaw's null where no wall is turned. */
-export interface Held {
-  readonly attitude: Attitude;
-  readonly sigma: OwnProposal["sigma"];
-}
-
-/**
- * The attitude that true up would give this recipe. The wall turned is that of the lines taken, which need not be the one
- * that the proposal's own solution chose; a deviation is never said smaller than the proposal's, which has the lens in it.
- */
-export function heldAfter(recipe: Recipe, proposal: OwnProposal, size: Size): Held {
-  const { solution } = solveRecipe(withCamera(trueUp(proposal, size).apply(recipe), size), size);
-  const { pitch, roll, yaw } = solution.sigma;
-  const least = proposal.sigma;
-  return {
-    attitude: solution.attitude,
-    sigma: {
-      pitch: Math.max(pitch ?? 0, least.pitch),
-      roll: Math.max(roll ?? 0, least.roll),
-      yaw: yaw === null ? null : Math.max(yaw, least.yaw ?? 0),
-    },
-  };
-}

@@ -20,6 +20,9 @@ export const tilesFolder = (sha256: string): string => place("previews", sha256.
 /** Where a fill of a photo is kept, by its key; it can be made again. */
 export const fillFolder = (sha256: string, key: string): string =>
   place("previews", sha256.slice(0, 2), `${sha256}-fill-${key}`);
+/** Where what a photo proposes is kept, by its key; it can be found anew. */
+export const proposedPath = (sha256: string, key: string): string =>
+  place("previews", sha256.slice(0, 2), `${sha256}-answers-${key}.json`);
 export const deliveryPath = (id: string, extension: string): string => place("deliveries", `${id}.${extension}`);
 
 export async function exists(file: string): Promise<boolean> {

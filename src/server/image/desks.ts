@@ -5,9 +5,9 @@ import { bundlesFolder } from "../config";
 
 /**
  * Where the app has pictures looked at: hands of its own for what arrives, for showing what is kept, and for measuring
- * charts, for fills and for checking large recipes, so that files that keep the first busy never hold up the Bench.
+ * charts, for fills, for checking large recipes and for what photos propose, so that files that keep the first busy never hold up the Bench.
  */
-const COUNT = { arriving: 2, showing: 1, measuring: 1, filling: 2, checking: 1 } as const;
+const COUNT = { arriving: 2, showing: 1, measuring: 1, filling: 2, checking: 1, proposing: 1 } as const;
 export type Desk = keyof typeof COUNT;
 
 /** Whatever arrives, the app answers first. */

@@ -5,7 +5,7 @@ import type { Size } from "@/core/geometry";
 import type { Recipe } from "@/core/recipe";
 import { compile, withCamera } from "@/core/render";
 
-/** Longer side of a small picture, pixels. */
+/** Longer side of a small picture unless told otherwise, pixels. */
 const LONG = 132;
 
 interface Maker {
@@ -19,7 +19,11 @@ export class SmallPictures {
   private readonly made = new Map<Recipe, string>();
   private last: Promise<unknown> = Promise.resolve();
 
-  constructor(private readonly photo: Photo) {}
+  /** @param long side, CSS pixels. */
+  constructor(
+    private readonly photo: Photo,
+    private readonly long = LONG,
+  ) {}
 
   /** @returns a picture's address; rejects where the browser cannot draw. */
   of(recipe: Recipe): Promise<string> {
@@ -38,7 +42,7 @@ export class SmallPictures {
     const size: Size = [this.photo.width, this.photo.height];
     const map = compile(withCamera(recipe, size), size);
     const [x, y, w, h] = map.frame;
-    const scale = LONG / Math.max(w, h);
+    const scale = this.long / Math.max(w, h);
     const [width, height] = [Math.max(1, Math.round(w * scale)), Math.max(1, Math.round(h * scale))];
     canvas.style.width = `${width}px`;
     canvas.style.height = `${height}px`;

@@ -1,0 +1,49 @@
+import type { Proposed } from "@/core/contract";
+import { METADATA_SIGMA } from "@/core/own-edges";
+import { emptyRecipe } from "@/core/recipe";
+import { desk, limitsFor } from "./image/desks";
+import type { ProposedOrder } from "./image/proposed-in";
+import { firstRecipe, getPhoto, inTheFile } from "./photos";
+import type { PhotoRow } from "./db/schema";
+
+/** What is told of the camera where answers are asked for: its focal length, as metadata or a person have it. */
+type Camera = Pick<ReturnType<typeof firstRecipe>["camera"], "focalPx" | "focalFrom">;
+
+/** About how long it takes, for the order in which it is done; what nobody waits for comes last. */
+const SECONDS = { asked: 4, ahead: 3600 } as const;
+
+function orderFor(photo: PhotoRow, camera: Camera): ProposedOrder {
+  const first = firstRecipe(photo);
+  const { focalPx, focalFrom } = camera;
+  const told = focalPx !== null && (focalFrom === "metadata" || focalFrom === "stated");
+  return {
+    sha256: photo.sha256,
+    size: [photo.width, photo.height],
+    focal: told ? { focalPx, sigma: METADATA_SIGMA } : null,
+    start: { ...emptyRecipe(), camera: told ? { ...first.camera, focalPx, focalFrom } : first.camera },
+  };
+}
+
+/**
+ * What a photo proposes, judged: found in a process of its own, once for each focal length that is told.
+ *
+ * @throws Problem as reading the photo does; the signal's reason when it is given up.
+ */
+export async function proposedFor(photoId: string, camera: Camera, signal: AbortSignal): Promise<Proposed> {
+  const photo = await getPhoto(photoId);
+  const { projection, layout } = await inTheFile(photoId);
+  if (projection)
+    return { found: null, projection, layout: layout && { ...layout, centre: [layout.centre[0], layout.centre[1]] } };
+  const limits = { ...limitsFor(photo.bytes), seconds: SECONDS.asked };
+  const found = await desk("proposing").run<Proposed["found"]>("propose", orderFor(photo, camera), limits, { signal });
+  return { found, projection: null, layout: null };
+}
+
+/** Begins to find what a new photo proposes, so that it is there when the photo is opened; what fails is found when it is asked for. */
+export async function proposedAhead(photo: PhotoRow): Promise<void> {
+  if (process.env["FLATSTONE_AHEAD"] === "off") return;
+  const limits = { ...limitsFor(photo.bytes), seconds: SECONDS.ahead };
+  await desk("proposing")
+    .run("propose", orderFor(photo, firstRecipe(photo).camera), limits)
+    .catch(() => undefined);
+}
