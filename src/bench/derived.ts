@@ -11,7 +11,7 @@ import {
   compile,
   lensInDoubt,
   linesOf,
-  measuredProportion,
+  measuredIn,
   measuredView,
   bendOf,
   type SettledRecipe,
@@ -75,7 +75,7 @@ function deriveFrom(
   const fromLines = () => (recipe.attitude.from === "lines" ? solved().solution : null);
   const measureName = (id: string): string =>
     `M${(recipe.proportion.measures ?? []).findIndex((m) => m.id === id) + 1}`;
-  const measured = once(() => measuredProportion(settled, map.lens, fromLines(), measureName));
+  const measured = once(() => measuredIn(settled, size, fromLines() ?? undefined, measureName));
   const heights = once(() => {
     const [x, y, w, h] = map.frame;
     const { focal } = solved().solution;

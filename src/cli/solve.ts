@@ -22,17 +22,21 @@ import { type Subject, inspected, subjectOf } from "./subject";
 /** The focal length that only known measures tell; null where the lines do, or nothing does. */
 function focalTold(recipe: SettledRecipe, size: Size): number | null {
   const { solution } = solveRecipe(recipe, size);
-  return solution.focal ? null : focalByMeasures(recipe, size);
+  return solution.focal ? null : (focalByMeasures(recipe, size)?.focalPx ?? null);
 }
 
 /** One recipe's solution as the command prints it. */
 export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
   const filled = withCamera(recipe, size, focal);
   const told = focalTold(filled, size);
-  const settled = told === null ? filled : { ...filled, camera: { ...filled.camera, focalPx: told } };
+  const settled: SettledRecipe =
+    told === null ? filled : { ...filled, camera: { ...filled.camera, focalPx: told, focalFrom: "solved" } };
   const { solution, messages } = solveRecipe(settled, size, false, photo ? lensInDoubt(recipe, null) : null);
-  const angles = solution.attitude;
-  const attitude = { ...settled.attitude, ...angles, on: true, from: "lines" as const };
+  // An attitude set by hand is what is rendered, whatever lines there are.
+  const byHand = recipe.attitude.from === "by-hand";
+  const { pitch, yaw, roll } = recipe.attitude;
+  const angles = byHand ? { pitch, yaw, roll } : solution.attitude;
+  const attitude = { ...settled.attitude, ...angles, on: true };
   const map = compile({ ...settled, attitude, frame: { ...settled.frame, on: false } }, size);
   const focalPx = solution.focal?.focalPx ?? settled.camera.focalPx;
   const measured = measuredIn({ ...settled, attitude, camera: { ...settled.camera, focalPx } }, size);
@@ -40,7 +44,7 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
   const residuals = new Map(solution.lines.map((l) => [l.id, l.residualPx]));
   return {
     attitude: angles,
-    sigma: solution.sigma,
+    sigma: byHand ? { pitch: null, yaw: null, roll: null } : solution.sigma,
     focalPx,
     walls: solution.walls,
     ...(measured && {
@@ -48,6 +52,7 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
         height: measured.height,
         sigma: measured.sigma,
         perPixel: measured.perPixel,
+        perPixelSigma: measured.perPixelSigma,
         measures: measured.measures,
       },
     }),

@@ -37,6 +37,10 @@ export interface LineSolution {
   readonly lensDoubt: { readonly pitch: number; readonly roll: number } | null;
   /** Lines less unknowns. */
   readonly freedom: number;
+  /** Sum of the misses' squares, each in its line's own deviation. */
+  readonly cost: number;
+  /** Inverse of the normal equations over pitch, roll, every wall's heading, and the focal length (its logarithm in degrees) where it was solved for; degrees², for lines as well placed as they say. Null unless solved. */
+  readonly cofactor: readonly (readonly number[])[] | null;
 }
 
 export interface SolveOptions {
@@ -111,6 +115,8 @@ export function solveLines(
     doubtful,
     lensDoubt: otherLens ? { pitch: Math.abs(shift[0]!), roll: Math.abs(shift[1]!) } : null,
     freedom: lines.length - fit.count,
+    cost: fit.cost,
+    cofactor: fit.cofactor,
   };
 }
 
@@ -144,6 +150,8 @@ function unsolved(inputs: readonly LineInput[], status: LineStatus): LineSolutio
     doubtful: null,
     lensDoubt: null,
     freedom: 0,
+    cost: 0,
+    cofactor: null,
   };
 }
 

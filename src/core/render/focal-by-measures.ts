@@ -1,7 +1,7 @@
-import { solveLines } from "../attitude";
+import { type LineSolution, solveLines } from "../attitude";
 import type { Size } from "../geometry";
-import { measuresOf } from "../shape/proportion";
-import { measuredProportion } from "./measured";
+import { type MeasuredView, measuresOf, solveMeasures } from "../shape/proportion";
+import { measuredView } from "./measured";
 import { type SettledRecipe, isFree, lensOf, linesOf } from "./settled";
 
 /** Focal lengths looked at, as factors of the assumed one, evenly in their logarithm. */
@@ -11,25 +11,49 @@ const MOST_SIGMA = 0.05;
 const ROUNDS = 40;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
+/** Half the spacing at which the sum of squares is asked about its lowest place, of the logarithm. */
+const STEP = 0.02;
+/** So far off, of the logarithm, the sum of squares must have risen by so much: in nearly frontal views it is all but flat. */
+const BOUNDED = { at: 0.15, by: 9 } as const;
+
+/** A focal length that measures tell, pixels, with the deviation of its logarithm. */
+export interface MeasuredFocal {
+  readonly focalPx: number;
+  readonly sigma: number;
+}
+
 /**
  * The focal length under which what is measured comes out in its shape, solved together with the attitude of the lines;
- * where it is only assumed and the lines alone do not tell it. By golden section on the squares of all that the shapes miss.
+ * where it is only assumed and the lines alone do not tell it. By golden section on the squares of all that shapes and lines
+ * miss. Its deviation has in it what the marks leave open, and what the lines leave open of the attitude: the lowest place is
+ * found anew for the view one deviation away along each way.
  *
- * @returns pixels; null where the measures do not tell it within 5 %.
+ * @returns null where that is more than 5 %.
  */
-export function focalByMeasures(recipe: SettledRecipe, size: Size): number | null {
+export function focalByMeasures(recipe: SettledRecipe, size: Size): MeasuredFocal | null {
   if (recipe.attitude.from !== "lines" || !isFree(recipe) || measuresOf(recipe).length === 0) return null;
+  return focalOfShapes(recipe, size);
+}
+
+/** The same whoever has told the recipe's focal length: what lines and measures would have it be. */
+export function focalOfShapes(recipe: SettledRecipe, size: Size): MeasuredFocal | null {
+  const measures = measuresOf(recipe);
   const { face } = recipe.attitude;
   const start = Math.log(recipe.camera.focalPx);
-  const missed = (log: number): number => {
+  const lens = lensOf(recipe, size);
+  const seenAt = (log: number): Seen | null => {
     const camera = { ...recipe.camera, focalPx: Math.exp(log) };
-    const own = { ...recipe, camera };
-    const lens = lensOf(own, size);
     const solution = solveLines(camera, lens, linesOf(recipe), { face });
-    if (solution.status !== "solved") return Infinity;
+    if (solution.status !== "solved") return null;
     const attitude = { ...recipe.attitude, ...solution.attitude };
-    const told = measuredProportion({ ...own, attitude }, lens, solution);
-    return told && told.measures.some((m) => m.missPx !== null) ? told.misshape : Infinity;
+    return { solution, view: measuredView({ ...recipe, camera, attitude }, lens, solution) };
+  };
+  const solved = (view: MeasuredView) => solveMeasures({ ...view, shifted: [] }, measures);
+  const missed = (log: number): number => {
+    const at = seenAt(log);
+    if (!at) return Infinity;
+    const told = solved(at.view);
+    return told.measures.some((m) => m.missPx !== null) ? told.misshape + at.solution.cost : Infinity;
   };
   const seen = FACTORS.map((factor) => start + Math.log(factor));
   const misses = seen.map(missed);
@@ -37,10 +61,40 @@ export function focalByMeasures(recipe: SettledRecipe, size: Size): number | nul
   if (!(misses[best]! < Infinity) || best === 0 || best === seen.length - 1) return null;
   const [low, high] = [seen[best - 1]!, seen[best + 1]!];
   const found = lowest(missed, low, high);
+  const least = missed(found);
+  if ([-1, 1].some((sign) => missed(found + sign * BOUNDED.at) - least < BOUNDED.by)) return null;
+  const three = [-STEP, 0, STEP].map((by) => seenAt(found + by));
+  const sigma = three.every((at) => at !== null) ? deviationOf(three, solved) : null;
+  return sigma !== null && sigma < MOST_SIGMA ? { focalPx: Math.exp(found), sigma } : null;
+}
+
+interface Seen {
+  readonly solution: LineSolution;
+  readonly view: MeasuredView;
+}
+
+/**
+ * Deviation of the logarithm of a focal length at the lowest place of the sum of squares; null where that has none.
+ *
+ * @param three views: one step below it, at it, and one step above.
+ */
+function deviationOf(
+  three: readonly Seen[],
+  solved: (view: MeasuredView) => ReturnType<typeof solveMeasures>,
+): number | null {
+  const exact = three.map(({ view }) => solved(view));
+  const [a, b, c] = exact.map((told, i) => told.misshape + three[i]!.solution.cost) as [number, number, number];
+  const bend = a - 2 * b + c;
+  if (!(bend > 0)) return null;
   // The sum of squares rises by one at a deviation from its lowest place.
-  const step = 0.02;
-  const rise = (missed(found - step) + missed(found + step)) / 2 - missed(found);
-  return rise > 0 && step / Math.sqrt(rise) < MOST_SIGMA ? Math.exp(found) : null;
+  const byMarks = exact[1]!.noise * STEP * Math.sqrt(2 / bend);
+  const slope = (at: readonly MeasuredView[]): number => (solved(at[2]!).misshape - solved(at[0]!).misshape) / 2;
+  const own = slope(three.map(({ view }) => view));
+  const ways = (three[1]!.view.shifted ?? []).map((_, k) => {
+    const other = three.map(({ view }) => view.shifted?.[k]);
+    return other.every((view) => view !== undefined) ? (STEP * (slope(other) - own)) / bend : 0;
+  });
+  return Math.hypot(byMarks, ...ways);
 }
 
 /** Where a function with one lowest place between two is lowest. */

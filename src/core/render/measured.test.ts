@@ -81,8 +81,8 @@ test.each(["rectangle", "ellipse"] as const)(
       const marked = wallSeen(seed, kind, 0.5);
       if (!marked) continue;
       const { ratio, settled } = ratioOf(marked);
-      const { height, sigma } = measuredIn(settled, size)!;
-      sum += ((ratio - 1) / (sigma! / height!)) ** 2;
+      // In the picture the measured thing itself comes out right whatever the lines miss: its marks alone may be off.
+      sum += ((ratio - 1) / measuredIn(settled, size)!.heightByMarks) ** 2;
       runs++;
     }
     expect(runs).toBeGreaterThan(0.66 * many(150, 40));

@@ -1,5 +1,6 @@
 import type { LineSolution } from "../attitude";
-import type { Attitude, Intrinsics } from "../camera";
+import type { Attitude, FocalSource, Intrinsics } from "../camera";
+import { DEG } from "../geometry";
 import type { Lens } from "../lens";
 import {
   type MeasuredProportion,
@@ -12,13 +13,76 @@ import {
 
 /** As much of a settled recipe as its measures take. */
 export interface MeasuredRecipe {
-  readonly camera: Intrinsics;
+  readonly camera: Intrinsics & { readonly focalFrom?: FocalSource };
   readonly attitude: Attitude;
   readonly proportion: ProportionSettings;
+  /** The view as its lines would have it under a focal length that is larger by a share; null where they would tell none. */
+  readonly otherFocal?: (share: number) => MeasuredView | null;
 }
 
-/** The walls that a recipe's measures may be on, and how they are seen. @param solution of its lines; null: set by hand. */
+/** How far a focal length that metadata tell, or that is only assumed, may be off, as a share of itself; one that is stated is taken as it is, and one that was solved for is known to 5 % at least. */
+const FOCAL_SIGMA = { metadata: 0.02, assumed: 0.06, stated: 0, solved: 0.05 } as const;
+
+/**
+ * The walls that a recipe's measures may be on, and how they are seen, with the ways in which that is not known.
+ *
+ * @param solution of its lines; null: set by hand, and taken as exact.
+ */
 export function measuredView(recipe: MeasuredRecipe, lens: Lens, solution: LineSolution | null): MeasuredView {
+  const view = exactView(recipe, lens, solution);
+  return solution?.status === "solved"
+    ? { ...view, lines: solution, shifted: shiftedViews(view, recipe, solution) }
+    : view;
+}
+
+/** Of lines by which a view is solved the noise is taken as they show it; where they are few, as hands are believed to place them. */
+const believedIn = (freedom: number): number => Math.max(0.5, 6 - 1.5 * freedom);
+function noiseOf({ cost, freedom }: LineSolution): number {
+  const weight = believedIn(freedom);
+  return Math.sqrt((weight + cost) / (weight + freedom));
+}
+
+function shiftedViews(view: MeasuredView, recipe: MeasuredRecipe, solution: LineSolution): MeasuredView[] {
+  const { cofactor, walls, focal } = solution;
+  const noise = noiseOf(solution);
+  const root = cofactor ? lowerRoot(cofactor) : [];
+  const count = root.length;
+  const hasFocal = focal !== null && count === 3 + walls.length;
+  const ways = root.map((_, k): readonly number[] => root.map((row) => noise * (row[k] ?? 0)));
+  const along = (way: readonly number[]): MeasuredView => {
+    const moved = walls.map((w, i) => [w.heading, w.heading + (way[2 + i] ?? 0)] as const);
+    const headingAt = (heading: number): number => moved.find(([was]) => was === heading)?.[1] ?? heading;
+    const log = hasFocal ? way[count - 1]! * DEG : 0;
+    const { camera, attitude, headings, headingOf } = view;
+    return {
+      ...view,
+      camera: { ...camera, focalPx: camera.focalPx * Math.exp(log) },
+      attitude: { ...attitude, pitch: attitude.pitch + way[0]!, roll: attitude.roll + way[1]! },
+      headings: headings.map(headingAt),
+      headingOf: (sill) => {
+        const heading = headingOf?.(sill) ?? null;
+        return heading === null ? null : headingAt(heading);
+      },
+    };
+  };
+  const byFocal =
+    hasFocal || !recipe.otherFocal ? [] : [recipe.otherFocal(FOCAL_SIGMA[recipe.camera.focalFrom ?? "stated"])];
+  return [...ways.map(along), ...byFocal.filter((v) => v !== null)];
+}
+
+/** The lower triangle whose product with its own transpose a symmetric positive matrix is (Cholesky); its columns are independent ways. */
+function lowerRoot(a: readonly (readonly number[])[]): number[][] {
+  const root = a.map((row) => row.map(() => 0));
+  for (let i = 0; i < a.length; i++)
+    for (let j = 0; j <= i; j++) {
+      let rest = a[i]![j]!;
+      for (let k = 0; k < j; k++) rest -= root[i]![k]! * root[j]![k]!;
+      root[i]![j] = i === j ? Math.sqrt(Math.max(0, rest)) : root[j]![j]! > 0 ? rest / root[j]![j]! : 0;
+    }
+  return root;
+}
+
+function exactView(recipe: MeasuredRecipe, lens: Lens, solution: LineSolution | null): MeasuredView {
   const { camera, attitude } = recipe;
   const walls = solution?.status === "solved" ? solution.walls.map((w) => w.heading) : [];
   const facing = solution?.face.wall ?? null;
@@ -49,5 +113,17 @@ export function measuredProportion(
   const byHand = recipe.proportion.from === "by-hand";
   const height = byHand ? recipe.proportion.height : (told.height ?? recipe.proportion.height);
   const [across] = factorsOf({ ...recipe.proportion, height });
-  return { ...told, perPixel: told.perPixel === null ? null : told.perPixel / across };
+  const scaled = (value: number | null): number | null => (value === null ? null : value / across);
+  return { ...told, perPixel: scaled(told.perPixel), perPixelSigma: scaled(told.perPixelSigma) };
 }
+
+/** The view under a focal length larger by a share, the attitude solved anew from the same lines. */
+export const viewWithFocal =
+  (recipe: MeasuredRecipe, lens: Lens, solve: (camera: Intrinsics) => LineSolution) =>
+  (share: number): MeasuredView | null => {
+    if (share === 0) return null;
+    const camera = { ...recipe.camera, focalPx: recipe.camera.focalPx * (1 + share) };
+    const solution = solve(camera);
+    if (solution.status !== "solved") return null;
+    return exactView({ ...recipe, camera, attitude: { ...recipe.attitude, ...solution.attitude } }, lens, solution);
+  };

@@ -1,12 +1,12 @@
 import { type LineInput, type LineMessage, type LineSolution, explainLines, solveLines } from "../attitude";
-import { type FocalMetadata, LEVEL, centreOf } from "../camera";
+import { type FocalMetadata, type Intrinsics, LEVEL, centreOf } from "../camera";
 import type { Size } from "../geometry";
 import { isStitched, makeLens } from "../lens";
 import type { OwnProposal } from "../own-edges";
 import { type MeasuredProportion, clampedHeight, measuresOf } from "../shape/proportion";
 import { type SettledRecipe, isFree, lensOf, linesOf, withCamera } from "./settled";
 import { focalByMeasures } from "./focal-by-measures";
-import { measuredProportion } from "./measured";
+import { measuredProportion, viewWithFocal } from "./measured";
 import { type Recipe, bubbleNames, faceNames } from "../recipe";
 
 /** Whether an attitude "from lines" has not been solved yet: all its angles are still exactly zero. */
@@ -92,10 +92,10 @@ export function withSolvedAttitude<R extends Recipe>(recipe: R, size: Size): R {
   const { focalPx, focalFrom } = recipe.camera;
   const measured = options.freeFocal && !solution.focal ? focalByMeasures(filled, size) : null;
   if (measured !== null) {
-    const camera = { ...recipe.camera, focalPx: measured, focalFrom: "solved" as const };
+    const camera = { ...recipe.camera, focalPx: measured.focalPx, focalFrom: "solved" as const };
     return withSolvedAngles(
       { ...recipe, camera },
-      solveLines({ ...filled.camera, focalPx: measured }, lensOf(filled, size), linesOf(recipe), { face }),
+      solveLines({ ...filled.camera, focalPx: measured.focalPx }, lensOf(filled, size), linesOf(recipe), { face }),
     );
   }
   const camera = solution.focal
@@ -133,13 +133,31 @@ export function settle(recipe: Recipe, size: Size, meta: FocalMetadata = {}): Se
   return withMeasuredHeight(waiting(recipe.attitude) ? withSolvedAttitude(filled, size) : filled, size);
 }
 
-/** What a settled recipe's known measures tell under its attitude; null where it has none. */
-export function measuredIn(recipe: SettledRecipe, size: Size): MeasuredProportion | null {
+/**
+ * What a settled recipe's known measures tell under its attitude, with all that is not known of it; null where it has none.
+ *
+ * @param known of its lines, where they have been solved already.
+ * @param nameOf what a measure is called in messages; by its id unless told otherwise.
+ */
+export function measuredIn(
+  recipe: SettledRecipe,
+  size: Size,
+  known?: LineSolution,
+  nameOf?: (id: string) => string,
+): MeasuredProportion | null {
   if (measuresOf(recipe).length === 0) return null;
   const lens = lensOf(recipe, size);
   const { from, face } = recipe.attitude;
-  const solution = from === "lines" ? solveLines(recipe.camera, lens, linesOf(recipe), { face }) : null;
-  return measuredProportion(recipe, lens, solution);
+  const solve = (camera: Intrinsics, freeFocal: false | "near" = false): LineSolution =>
+    solveLines(camera, lens, linesOf(recipe), { face, freeFocal });
+  // A focal length that these lines told is as uncertain as they leave it.
+  const near = isFree(recipe) && recipe.camera.focalFrom === "solved" ? ("near" as const) : false;
+  const solution = from === "lines" ? (known ?? solve(recipe.camera, near)) : null;
+  // One that measures told is as uncertain as these leave it.
+  const byShapes = near && solution?.focal === null ? focalByMeasures(recipe, size) : null;
+  const otherFocal = viewWithFocal(recipe, lens, solve);
+  const withFocal = { ...recipe, otherFocal: (share: number) => otherFocal(byShapes?.sigma ?? share) };
+  return measuredProportion(withFocal, lens, solution, nameOf);
 }
 
 /** Whether a recipe's height is for its measures to tell: nobody has set it by hand, nor is another stored already. */

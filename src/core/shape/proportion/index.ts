@@ -6,3 +6,4 @@ export * from "./measured-shape";
 export * from "./surfaces";
 export * from "./scale";
 export * from "./solve-measures";
+export * from "./tape";

@@ -1,7 +1,5 @@
-import type { Vec2 } from "../../geometry";
-import { onWall } from "./on-wall";
 import type { KnownMeasure } from "./recipe-part";
-import type { Laid, MeasuredView, Surface } from "./surfaces";
+import type { Laid, Surface } from "./surfaces";
 
 /** A mark's end placed by hand, pixels. */
 export const END_SIGMA_PX = 0.5;
@@ -13,15 +11,18 @@ export interface SurfaceScale {
   readonly surface: Surface;
   /** Metres to one distance of the camera from the surface. */
   readonly metres: number;
-  /** Deviation of its logarithm. */
+  /** Deviation of its logarithm; and what of that its measures' marks alone give it. */
   readonly sigma: number;
+  readonly byMarks: number;
+  /** What each measure of it tells: the logarithm of its own metres, and its variance by its marks alone. */
+  readonly told: readonly { readonly id: string; readonly log: number; readonly variance: number }[];
 }
 
 const same = (a: Surface, b: Surface): boolean =>
   (a.kind === "floor") === (b.kind === "floor") && (a.kind === "floor" || Math.abs(a.heading - b.heading) < SAME_WALL);
 
 /** Length between two places of a wall whose heights are to be multiplied by `height`, and its variance from the ends' noise. */
-function distance(laid: Pick<Laid, "surface" | "places">, height: number) {
+export function distance(laid: Pick<Laid, "surface" | "places">, height: number) {
   const [a, b] = [laid.places[0]!, laid.places[1]!];
   const tall = laid.surface.kind === "floor" ? 1 : height;
   const [dx, dy] = [b.at[0] - a.at[0], tall * (b.at[1] - a.at[1])];
@@ -42,21 +43,21 @@ export function scalesOf(
   laid: readonly (Laid | null)[],
   height: number,
 ): SurfaceScale[] {
-  const all = measures.flatMap((m, i): { surface: Surface; log: number; variance: number }[] => {
+  const all = measures.flatMap((m, i): { id: string; surface: Surface; log: number; variance: number }[] => {
     const one = laid[i];
     if (!one || m.unit === "ratio") return [];
     if (m.kind === "length") {
       const { length, variance } = distance(one, height);
-      return [{ surface: one.surface, log: Math.log(m.length / length), variance: variance / length ** 2 }];
+      return [{ id: m.id, surface: one.surface, log: Math.log(m.length / length), variance: variance / length ** 2 }];
     }
     const shape = one.shape!;
     const [w, h] = m.kind === "grid" ? [m.columns * m.width, m.rows * m.height] : [m.width, m.height];
     const [ww, wh, hh] = shape.covariance;
     // On a wall the height has been made to fit what measures say: only widths tell the scale anew.
     if (one.surface.kind !== "floor")
-      return [{ surface: one.surface, log: Math.log(w / shape.width), variance: ww * END_SIGMA_PX ** 2 }];
+      return [{ id: m.id, surface: one.surface, log: Math.log(w / shape.width), variance: ww * END_SIGMA_PX ** 2 }];
     const log = 0.5 * Math.log((w / shape.width) * (h / shape.height));
-    return [{ surface: one.surface, log, variance: 0.25 * (ww + 2 * wh + hh) * END_SIGMA_PX ** 2 }];
+    return [{ id: m.id, surface: one.surface, log, variance: 0.25 * (ww + 2 * wh + hh) * END_SIGMA_PX ** 2 }];
   });
   const groups: (typeof all)[] = [];
   for (const one of all) {
@@ -69,35 +70,12 @@ export function scalesOf(
     const log = group.reduce((s, g) => s + g.log / g.variance, 0) / weight;
     const scatter =
       group.length > 1 ? group.reduce((s, g) => s + (g.log - log) ** 2 / g.variance, 0) / (group.length - 1) : 1;
-    return { surface: group[0]!.surface, metres: Math.exp(log), sigma: Math.sqrt(Math.max(1, scatter) / weight) };
+    return {
+      surface: group[0]!.surface,
+      metres: Math.exp(log),
+      sigma: Math.sqrt(Math.max(1, scatter) / weight),
+      byMarks: Math.sqrt(Math.max(1, scatter) / weight),
+      told: group.map(({ id, log: own, variance }) => ({ id, log: own, variance })),
+    };
   });
-}
-
-/** A distance taped off, with its deviation, metres. */
-export interface Taped {
-  readonly metres: number;
-  readonly sigma: number;
-}
-
-/**
- * The distance between two places of the original on a surface of known scale.
- *
- * @param height the factor on heights, with the deviation of its logarithm.
- * @returns null where a place does not lie on the surface.
- */
-export function taped(
-  view: MeasuredView,
-  { surface, metres, sigma }: SurfaceScale,
-  ends: readonly [Vec2, Vec2],
-  height: { readonly factor: number; readonly sigma: number },
-): Taped | null {
-  const places = onWall({ ...view, heading: surface.heading, floor: surface.kind === "floor" }, ends);
-  if (!places) return null;
-  const { length, variance } = distance({ surface, places }, height.factor);
-  const dy = height.factor * (places[1]!.at[1] - places[0]!.at[1]);
-  const standing = surface.kind === "floor" ? 0 : (dy / length) ** 2 * height.sigma;
-  return {
-    metres: metres * length,
-    sigma: metres * length * Math.hypot(sigma, Math.sqrt(variance) / length, standing),
-  };
 }

@@ -36,6 +36,20 @@ export interface MeasuredProportion {
   readonly sigma: number | null;
   /** Metres to a pixel of the corrected plane, on the wall that is turned face-on; null where none tells a size. */
   readonly perPixel: number | null;
+  /** Its deviation, metres to a pixel. */
+  readonly perPixelSigma: number | null;
+  /** Marks' noise as they show it, in what is believed of hands: 1 is that. */
+  readonly noise: number;
+  /** Height and scales where the view is one deviation away along each way in which it is not known. */
+  readonly shifted: readonly {
+    readonly view: MeasuredView;
+    readonly height: number;
+    readonly scales: readonly SurfaceScale[];
+  }[];
+  /** Height and scales where one measure's marks are a deviation off, along each independent way. */
+  readonly shiftedMarks: readonly { readonly height: number; readonly scales: readonly SurfaceScale[] }[];
+  /** The deviation, as a logarithm, that marks alone give the height. */
+  readonly heightByMarks: number;
   /** How far all shapes are from what they are known to be without any change of height: sum of squares in deviations. */
   readonly misshape: number;
   /** How large things are on each surface that a measure of known size lies on. */
@@ -56,17 +70,21 @@ export function solveMeasures(
   nameOf: (id: string) => string = (id) => id,
 ): MeasuredProportion {
   const laid = measures.map((m) => laidDown(view, m));
+  const noise = noiseOf(laid, view.lines);
   const factors = measures.map((m, i) => factorOf(m, laid[i]!) ?? againstLevel(measures, laid, i));
   const sum = weighed(factors.filter((f) => f !== null));
+  const shifted = (view.shifted ?? []).map((other) => ({ view: other, ...bare(other, measures) }));
   const shares = measures.map((m, i): MeasureShare => {
     const factor = factors[i];
     const others = weighed(factors.filter((f, j) => f !== null && j !== i) as Factor[]);
+    // What is not known of the view moves all of them alike.
     const off =
       factor && others ? Math.abs(factor.log - others.log) / Math.sqrt(factor.variance + others.variance) : null;
+    const ways = shifted.map(({ logs }) => (factor ? (logs[i] ?? factor.log) - factor.log : 0));
     return {
       id: m.id,
       height: factor ? Math.exp(factor.log) : null,
-      sigma: factor ? Math.sqrt(factor.variance) : null,
+      sigma: factor ? Math.hypot(noise * Math.sqrt(factor.variance), ...ways) : null,
       pull: factor && sum ? 1 / (factor.variance * sum.weight) : 0,
       off,
       cause: off !== null && off > CONTRADICTS ? likelyCause(m, factor!, others!) : null,
@@ -76,17 +94,156 @@ export function solveMeasures(
     };
   });
   const height = sum ? Math.exp(sum.log) : null;
-  const scales = scalesOf(measures, laid, height ?? 1);
+  const heightByMarks = sum ? noise * Math.sqrt(sum.variance) : 0;
+  const heightWays = shifted.map((s) => (sum ? Math.log(s.height) - sum.log : 0));
+  const scales = scalesOf(measures, laid, height ?? 1).map((scale): SurfaceScale => {
+    const ways = shifted.map((s) => Math.log((sameSurface(s.scales, scale)?.metres ?? scale.metres) / scale.metres));
+    const byMarks = noise * scale.byMarks;
+    return { ...scale, byMarks, sigma: Math.hypot(byMarks, ...ways) };
+  });
+  const per = perPixelOf(view, scales);
+  const marked = scales.find((s) => s.surface === per?.surface)?.byMarks ?? 0;
+  // A pixel of the plane hangs on the focal length as well.
+  const perWays = shifted.map((s) =>
+    per ? Math.log((perPixelOf(s.view, s.scales)?.metres ?? per.metres) / per.metres) : 0,
+  );
   return {
     height,
-    sigma: sum && height ? height * Math.sqrt(sum.variance) : null,
-    perPixel: perPixelOf(view, scales),
+    sigma: height === null ? null : height * Math.hypot(heightByMarks, ...heightWays),
+    perPixel: per?.metres ?? null,
+    perPixelSigma: per ? per.metres * Math.hypot(marked, ...perWays) : null,
+    noise,
+    heightByMarks,
+    shifted,
+    shiftedMarks: measures.flatMap((_, i) =>
+      marksOff(laid[i] ?? null, noise).map((one) =>
+        factored(
+          measures,
+          laid.map((l, j) => (j === i ? one : l)),
+        ),
+      ),
+    ),
     misshape: misshapeBy(measures, laid),
     scales,
     measures: shares,
-    messages: wordsOf(shares.map((share) => ({ ...share, id: nameOf(share.id) }))),
+    messages: [
+      ...wordsOf(shares.map((share) => ({ ...share, id: nameOf(share.id) }))),
+      // Where shapes contradict each other it is said already.
+      ...(shares.some((share) => share.cause !== null) ? [] : scaleWords(scales, noise, nameOf)),
+    ],
   };
 }
+
+/** Height and scales by a view that is taken as exact, and what each measure says of heights. */
+function bare(view: MeasuredView, measures: readonly KnownMeasure[]) {
+  return factored(
+    measures,
+    measures.map((m) => laidDown(view, m)),
+  );
+}
+
+/** The same of measures as they lie. */
+function factored(measures: readonly KnownMeasure[], laid: readonly (Laid | null)[]) {
+  const factors = measures.map((m, i) => factorOf(m, laid[i]!) ?? againstLevel(measures, laid, i));
+  const sum = weighed(factors.filter((f) => f !== null));
+  const height = sum ? Math.exp(sum.log) : 1;
+  return { height, scales: scalesOf(measures, laid, height), logs: factors.map((f) => f?.log ?? null) };
+}
+
+/** A measure as it would lie were its marks a deviation off, along each independent way. */
+function marksOff(laid: Laid | null, noise: number): Laid[] {
+  if (!laid) return [];
+  const { shape, places } = laid;
+  const unit = noise * END_SIGMA_PX;
+  if (!shape) {
+    const [a, b] = [places[0]!, places[1]!];
+    const [dx, dy] = [b.at[0] - a.at[0], b.at[1] - a.at[1]];
+    const length = Math.hypot(dx, dy);
+    const [ux, uy] = [dx / length, dy / length];
+    const along = ([xx, xy, yy]: (typeof a)["covariance"]): number => ux * ux * xx + 2 * ux * uy * xy + uy * uy * yy;
+    const by = unit * Math.sqrt(along(a.covariance) + along(b.covariance));
+    return [{ ...laid, places: [a, { ...b, at: [b.at[0] + by * ux, b.at[1] + by * uy] }] }];
+  }
+  const [ww, wh, hh] = shape.covariance;
+  const w = Math.sqrt(ww);
+  return (
+    [
+      [w, wh / w],
+      [0, Math.sqrt(Math.max(0, hh - (wh * wh) / ww))],
+    ] as const
+  ).map(([across, down]) => ({
+    ...laid,
+    shape: {
+      ...shape,
+      width: shape.width * Math.exp(unit * across),
+      height: shape.height * Math.exp(unit * down),
+    },
+  }));
+}
+
+/** The same surface where the view is another: of those of its kind the one whose heading is nearest. */
+export const sameSurface = (
+  scales: readonly SurfaceScale[],
+  { surface }: Pick<SurfaceScale, "surface">,
+): SurfaceScale | undefined =>
+  scales
+    .filter((s) => (s.surface.kind === "floor") === (surface.kind === "floor"))
+    .sort((a, b) => Math.abs(a.surface.heading - surface.heading) - Math.abs(b.surface.heading - surface.heading))[0];
+
+/** What is believed of marks' noise beforehand counts as so many misses. */
+const BELIEVED = 4;
+
+/**
+ * Marks' noise as their shapes show it, blended with what is believed of hands, in units of that; where the lines drawn by
+ * the same hand miss by more, as they show it together.
+ */
+function noiseOf(laid: readonly (Laid | null)[], lines: MeasuredView["lines"]): number {
+  let [misfit, freedom] = [0, 0];
+  for (const one of laid) {
+    // What is tilted, or has a mark elsewhere, says nothing of how steady the hand is.
+    if (!one?.shape || Math.sqrt(one.shape.misfit / one.shape.freedom) > MISSHAPEN_PX) continue;
+    misfit += one.shape.misfit / END_SIGMA_PX ** 2;
+    freedom += one.shape.freedom;
+  }
+  const { cost, freedom: ofLines } = lines ?? { cost: 0, freedom: 0 };
+  const marks = (BELIEVED + misfit) / (BELIEVED + freedom);
+  return Math.sqrt(Math.max(marks, (BELIEVED + misfit + cost) / (BELIEVED + freedom + ofLines)));
+}
+
+/** Sizes contradict each other beyond so many deviations, and this share of themselves. */
+const SIZES_CONTRADICT = { sigmas: 3, share: 0.01 } as const;
+
+/** Where a size contradicts what the others on its surface say, in words. */
+function scaleWords(scales: readonly SurfaceScale[], noise: number, nameOf: (id: string) => string): string[] {
+  return scales.flatMap(({ told }) => {
+    const odd = told
+      .flatMap((own) => {
+        const others = weighed(told.filter((t) => t !== own));
+        if (!others) return [];
+        const by = own.log - others.log;
+        return [{ own, by, off: Math.abs(by) / (noise * Math.sqrt(own.variance + others.variance)) }];
+      })
+      .filter((o) => o.off > SIZES_CONTRADICT.sigmas && Math.abs(o.by) > SIZES_CONTRADICT.share)
+      .sort((a, b) => b.off - a.off)[0];
+    if (!odd) return [];
+    const id = nameOf(odd.own.id);
+    const others = sayList(told.filter((t) => t !== odd.own).map((t) => nameOf(t.id)));
+    const share = percentOf(Math.expm1(Math.abs(odd.by)));
+    return [
+      odd.by > 0
+        ? say(
+            "{id} is stated {share} larger than {others} would have it. Is its size right? Is it further off than the others?",
+            { id, share, others },
+          )
+        : say(
+            "{id} is stated {share} smaller than {others} would have it. Is its size right? Is it nearer than the others?",
+            { id, share, others },
+          ),
+    ];
+  });
+}
+
+const percentOf = (share: number): string => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
 
 interface Factor {
   readonly log: number;
@@ -168,11 +325,14 @@ const cannot = (measure: KnownMeasure): string =>
     : say("Its marks lie on one line, cross over, or lie where what it is on cannot be seen.");
 
 /** Metres to a pixel of the corrected plane: a wall at a distance of one is f pixels to one. The facing wall's, or the only one's. */
-function perPixelOf({ camera, attitude, headings }: MeasuredView, scales: readonly SurfaceScale[]): number | null {
+function perPixelOf(
+  { camera, attitude, headings }: MeasuredView,
+  scales: readonly SurfaceScale[],
+): { readonly metres: number; readonly surface: Surface } | null {
   const walls = scales.filter((s) => s.surface.kind !== "floor");
   const facing = headings[0] ?? attitude.yaw;
   const one = walls.find((s) => Math.abs(s.surface.heading - facing) < FACING) ?? walls[0];
-  return one ? one.metres / camera.focalPx : null;
+  return one ? { metres: one.metres / camera.focalPx, surface: one.surface } : null;
 }
 
 /** Measures within this of what others say count as agreeing, as a logarithm. */

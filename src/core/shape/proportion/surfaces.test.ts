@@ -36,12 +36,9 @@ test("a door gives its wall a scale, and a tape reads there in metres with an ho
       ...door,
       points: door.points.map(([x, y]) => [x + 0.5 * noise(), y + 0.5 * noise()]),
     } as KnownMeasure;
-    const { scales, height, sigma } = solveMeasures(view, [jittered]);
+    const told = solveMeasures(view, [jittered]);
     const jit = ([x, y]: Vec2): Vec2 => [x + 0.5 * noise(), y + 0.5 * noise()];
-    const read = taped(view, scales[0]!, [jit(onWall(-1, -0.5)), jit(onWall(1.2, -0.5))], {
-      factor: height!,
-      sigma: sigma! / height!,
-    })!;
+    const read = taped(view, told, told.scales[0]!, [jit(onWall(-1, -0.5)), jit(onWall(1.2, -0.5))])!;
     return (read.metres - 2.2) / read.sigma;
   });
   const rms = Math.sqrt(errors.reduce((a, e) => a + e * e, 0) / errors.length);
@@ -56,7 +53,7 @@ test("on the floor a tile gives a scale of its own, and says nothing of heights"
   expect(told.height).toBeNull();
   expect(told.scales[0]!.surface.kind).toBe("floor");
   expect(told.scales[0]!.metres).toBeCloseTo(1.6, 6);
-  const read = taped(view, told.scales[0]!, [onFloor(-0.4, 5), onFloor(-0.4, 3.7)], { factor: 1, sigma: 0 })!;
+  const read = taped(view, told, told.scales[0]!, [onFloor(-0.4, 5), onFloor(-0.4, 3.7)])!;
   expect(read.metres).toBeCloseTo(1.3, 6);
 });
 

@@ -19,6 +19,13 @@ export interface MeasuredView {
   readonly headings: readonly number[];
   /** The heading of the wall that a sill is on, for measures that name one; null: none. */
   readonly headingOf?: (sill: string) => number | null;
+  /** What the lines that tell the view miss: the sum of squares in their own deviations, and how many are independent. */
+  readonly lines?: { readonly cost: number; readonly freedom: number };
+  /**
+   * The same view one deviation away along each independent way in which it is not known: what lines do not tell of the
+   * attitude, what is not known of the focal length. Absent: it is taken as exact.
+   */
+  readonly shifted?: readonly Omit<MeasuredView, "shifted">[];
 }
 
 /** A measure laid on a surface. */

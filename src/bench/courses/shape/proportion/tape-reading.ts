@@ -31,10 +31,9 @@ export function tapeReading(
   on: SurfaceScale | null = surfaceFor(derived),
 ): { readonly metres: number | null; readonly words: string } {
   if (!on) return { metres: null, words: say("no scale yet") };
-  const { height, sigma } = derived.measured ?? { height: null, sigma: null };
   const { proportion } = derived.recipe;
-  const factor = proportion.from === "by-hand" ? proportion.height : (height ?? 1);
-  const read = taped(derived.view, on, ends, { factor, sigma: sigma === null ? 0 : sigma / (height ?? 1) });
+  const byHand = proportion.from === "by-hand" ? proportion.height : null;
+  const read = derived.measured && taped(derived.view, derived.measured, on, ends, byHand);
   return read
     ? { metres: read.metres, words: lengthWords(read.metres, read.sigma) }
     : { metres: null, words: say("not on the wall") };
