@@ -11,7 +11,9 @@ import {
   compile,
   lensInDoubt,
   linesOf,
+  focalContradicted,
   measuredIn,
+  wallAccuracy,
   measuredView,
   bendOf,
   type SettledRecipe,
@@ -75,7 +77,16 @@ function deriveFrom(
   const fromLines = () => (recipe.attitude.from === "lines" ? solved().solution : null);
   const measureName = (id: string): string =>
     `M${(recipe.proportion.measures ?? []).findIndex((m) => m.id === id) + 1}`;
-  const measured = once(() => measuredIn(settled, size, fromLines() ?? undefined, measureName));
+  const measured = once(() => {
+    const told = measuredIn(settled, size, fromLines() ?? undefined, measureName);
+    // Looked for in dozens of solves: not while something moves.
+    const words = told && !moving ? focalContradicted(settled, size) : null;
+    return told && words ? { ...told, messages: [...told.messages, words] } : told;
+  });
+  const accuracy = once(() => {
+    const told = measured();
+    return told && !moving ? wallAccuracy(settled, size, told, fromLines(), map) : null;
+  });
   const heights = once(() => {
     const [x, y, w, h] = map.frame;
     const { focal } = solved().solution;
@@ -103,6 +114,10 @@ function deriveFrom(
     /** What known measures tell; null where there are none. */
     get measured() {
       return measured();
+    },
+    /** How well lengths on the measured wall are known over the frame; null where there is no scale, and while something moves. */
+    get accuracy() {
+      return accuracy();
     },
     /** How the measures' surfaces are seen. */
     get view() {

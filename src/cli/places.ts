@@ -5,6 +5,9 @@ import { UsageError, options, readRecipeFile, required } from "./arguments";
 import { subjectOf } from "./subject";
 import { weighedFor } from "./weighed";
 
+/** What lies so many pixels off lies on the horizon, and nowhere. */
+const NOWHERE = 1e7;
+
 /** Where a place of the original comes to lie in the delivered picture, or the other way round; null where nowhere. */
 export type Landing = (place: Vec2) => Vec2 | null;
 
@@ -13,7 +16,8 @@ export const intoOutput =
   ({ frame: [x, y, w, h], output, fromRecorded }: CompiledMap): Landing =>
   (place) => {
     const plane = fromRecorded(place);
-    return plane && [((plane[0] - x) * output[0]) / w, ((plane[1] - y) * output[1]) / h];
+    const at: Vec2 | null = plane && [((plane[0] - x) * output[0]) / w, ((plane[1] - y) * output[1]) / h];
+    return at && Math.max(Math.abs(at[0]), Math.abs(at[1])) < NOWHERE ? at : null;
   };
 
 /** Pixels of the delivered picture → pixels of the original; null where nothing of it was recorded. */
@@ -41,7 +45,11 @@ export async function run(args: string[]): Promise<void> {
   let number = 0;
   for await (const line of createInterface({ input: process.stdin, crlfDelay: Infinity })) {
     number++;
-    if (line.trim() === "") continue;
+    // A row for a row: an empty one has no place.
+    if (line.trim() === "") {
+      printed.push("null");
+      continue;
+    }
     const landed = land(placeOf(line, number));
     printed.push(landed && landed.every(Number.isFinite) ? JSON.stringify(landed) : "null");
   }

@@ -6,6 +6,8 @@ import { type Recipe, RecipeError, emptyRecipe, endsOf, foundLine, parseRecipe }
 import {
   type SettledRecipe,
   compile,
+  focalContradicted,
+  wallAccuracy,
   focalByMeasures,
   lensInDoubt,
   measuredIn,
@@ -40,6 +42,9 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
   const map = compile({ ...settled, attitude, frame: { ...settled.frame, on: false } }, size);
   const focalPx = solution.focal?.focalPx ?? settled.camera.focalPx;
   const measured = measuredIn({ ...settled, attitude, camera: { ...settled.camera, focalPx } }, size);
+  const seen = { ...settled, attitude, camera: { ...settled.camera, focalPx } };
+  const accuracy = measured && wallAccuracy(seen, size, measured, byHand ? null : solution);
+  const contradicted = focalContradicted(settled, size);
   const shape = recipe.shape && bendTold({ ...settled, attitude }, recipe.shape, size);
   const residuals = new Map(solution.lines.map((l) => [l.id, l.residualPx]));
   return {
@@ -54,6 +59,7 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
         perPixel: measured.perPixel,
         perPixelSigma: measured.perPixelSigma,
         measures: measured.measures,
+        ...(accuracy && { accuracy }),
       },
     }),
     face: solution.face,
@@ -69,7 +75,12 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
       };
     }),
     ...(shape && { shape: { share: shape.share, marks: shape.marks } }),
-    messages: [...messages.map((m) => m.text), ...(measured?.messages ?? []), ...(shape?.messages ?? [])],
+    messages: [
+      ...messages.map((m) => m.text),
+      ...(measured?.messages ?? []),
+      ...(contradicted ? [contradicted] : []),
+      ...(shape?.messages ?? []),
+    ],
   };
 }
 

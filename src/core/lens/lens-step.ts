@@ -14,12 +14,20 @@ export interface LensRecipe {
 export const lensFor = ({ lens, camera }: LensRecipe, size: Size): Lens =>
   makeLens(size, lens.on ? { ...lens, ...camera } : null);
 
+/** A place that comes back within this is the same, pixels. */
+const SAME_PLACE = 0.5;
+
 /** Recorded ↔ ideal pixels; null where the lens changes nothing. */
 export function lensStep(recipe: LensRecipe, size: Size): PlaneStep | null {
   const lens = lensFor(recipe, size);
   if (lens.straight) return null;
   return {
-    forward: (p) => lens.undistort(p),
+    // Beyond where a lens folds, or as wide as no flat picture has room for, there is no place that it was recorded from.
+    forward: (p) => {
+      const at = lens.undistort(p);
+      const [x, y] = lens.distort(at);
+      return Math.abs(x - p[0]) + Math.abs(y - p[1]) < SAME_PLACE ? at : null;
+    },
     back: (x, y, out) => {
       const [rx, ry] = lens.distort([x, y]);
       out[0] = rx;

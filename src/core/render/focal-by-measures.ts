@@ -6,11 +6,13 @@ import { type SettledRecipe, isFree, lensOf, linesOf } from "./settled";
 
 /** Focal lengths looked at, as factors of the assumed one, evenly in their logarithm. */
 const FACTORS = [0.5, 0.595, 0.707, 0.841, 1, 1.189, 1.414, 1.682, 2] as const;
-/** A focal length less certain than this, as a share of itself, is not taken from measures: they tell the height instead. */
-const MOST_SIGMA = 0.05;
+/** A focal length is taken from measures where 5 % are two and a half of its deviations; else they tell the height instead. */
+const MOST_SIGMA = 0.02;
 const ROUNDS = 40;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
+/** Under a false focal length sills fit as many walls: each must be worth this much of the sum of squares, as where lines are solved. */
+const WALL_COST = 8;
 /** Half the spacing at which the sum of squares is asked about its lowest place, of the logarithm. */
 const STEP = 0.02;
 /** So far off, of the logarithm, the sum of squares must have risen by so much: in nearly frontal views it is all but flat. */
@@ -28,7 +30,7 @@ export interface MeasuredFocal {
  * miss. Its deviation has in it what the marks leave open, and what the lines leave open of the attitude: the lowest place is
  * found anew for the view one deviation away along each way.
  *
- * @returns null where that is more than 5 %.
+ * @returns null where it is not known within 5 %.
  */
 export function focalByMeasures(recipe: SettledRecipe, size: Size): MeasuredFocal | null {
   if (recipe.attitude.from !== "lines" || !isFree(recipe) || measuresOf(recipe).length === 0) return null;
@@ -53,16 +55,23 @@ export function focalOfShapes(recipe: SettledRecipe, size: Size): MeasuredFocal 
     const at = seenAt(log);
     if (!at) return Infinity;
     const told = solved(at.view);
-    return told.measures.some((m) => m.missPx !== null) ? told.misshape + at.solution.cost : Infinity;
+    const ofLines = at.solution.cost + WALL_COST * at.solution.walls.length;
+    return told.measures.some((m) => m.missPx !== null) ? told.misshape + ofLines : Infinity;
   };
-  const seen = FACTORS.map((factor) => start + Math.log(factor));
+  // Where the lines tell one by themselves the lowest place is too narrow to be met by chance.
+  const { focal } = solveLines(recipe.camera, lens, linesOf(recipe), { face, freeFocal: true });
+  const seen = focal
+    ? [-2, -1, 0, 1, 2].map((steps) => Math.log(focal.focalPx) + steps * BOUNDED.at)
+    : FACTORS.map((factor) => start + Math.log(factor));
   const misses = seen.map(missed);
   const best = misses.reduce((a, v, i) => (v < misses[a]! ? i : a), 0);
   if (!(misses[best]! < Infinity) || best === 0 || best === seen.length - 1) return null;
   const [low, high] = [seen[best - 1]!, seen[best + 1]!];
   const found = lowest(missed, low, high);
   const least = missed(found);
-  if ([-1, 1].some((sign) => missed(found + sign * BOUNDED.at) - least < BOUNDED.by)) return null;
+  const isBounded = [-2, -1, 1, 2].every((steps) => missed(found + steps * BOUNDED.at) - least > BOUNDED.by);
+  const isAlone = misses.every((v, i) => Math.abs(seen[i]! - found) < BOUNDED.at || v - least > BOUNDED.by);
+  if (!isBounded || !isAlone) return null;
   const three = [-STEP, 0, STEP].map((by) => seenAt(found + by));
   const sigma = three.every((at) => at !== null) ? deviationOf(three, solved) : null;
   return sigma !== null && sigma < MOST_SIGMA ? { focalPx: Math.exp(found), sigma } : null;

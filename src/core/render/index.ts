@@ -9,6 +9,8 @@ export * from "./optics";
 export * from "./calm";
 export * from "./measured";
 export * from "./focal-by-measures";
+export * from "./focal-contradicted";
+export * from "./wall-accuracy";
 export * from "./true-already";
 export * from "./frame-follows";
 export * from "./stretch";

@@ -21,7 +21,7 @@ export interface MeasuredRecipe {
 }
 
 /** How far a focal length that metadata tell, or that is only assumed, may be off, as a share of itself; one that is stated is taken as it is, and one that was solved for is known to 5 % at least. */
-const FOCAL_SIGMA = { metadata: 0.02, assumed: 0.06, stated: 0, solved: 0.05 } as const;
+export const FOCAL_SIGMA = { metadata: 0.02, assumed: 0.06, stated: 0, solved: 0.05 } as const;
 
 /**
  * The walls that a recipe's measures may be on, and how they are seen, with the ways in which that is not known.

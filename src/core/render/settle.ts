@@ -59,7 +59,11 @@ export function solveRecipe(
   const names = new Map([...bubbleNames(recipe.lines), ...faceNames(recipe.faces)]);
   return {
     solution,
-    messages: explainLines(solution, { size, camera: fixed, lens, inputs, names, assumedFocal, solve }),
+    messages: explainLines(solution, {
+      ...{ size, camera: fixed, lens, inputs, names, solve },
+      // One that measures have told is no longer assumed.
+      assumedFocal: assumedFocal && (camera.focalFrom === "assumed" || solution.focal !== null),
+    }),
   };
 }
 

@@ -191,7 +191,7 @@ export const sameSurface = (
     .sort((a, b) => Math.abs(a.surface.heading - surface.heading) - Math.abs(b.surface.heading - surface.heading))[0];
 
 /** What is believed of marks' noise beforehand counts as so many misses. */
-const BELIEVED = 4;
+const BELIEVED = 3;
 
 /**
  * Marks' noise as their shapes show it, blended with what is believed of hands, in units of that; where the lines drawn by

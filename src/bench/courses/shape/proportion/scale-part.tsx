@@ -41,6 +41,14 @@ export function ScalePart({ derived }: { derived: Derived }) {
           })}
         </p>
       )}
+      {derived.accuracy && (
+        <p data-testid="accuracy">
+          {say("Lengths on this wall are known to {median} %, at worst to {worst} %.", {
+            median: fixed(derived.accuracy.median, 2),
+            worst: fixed(derived.accuracy.worst, 2),
+          })}
+        </p>
+      )}
       {scales.length === 0 && (
         <p>
           {say("A measure with a unit gives the wall a scale, and then a tape reads in {name}.", {
