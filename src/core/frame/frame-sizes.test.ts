@@ -1,6 +1,16 @@
 import fc from "fast-check";
 import type { Rect, Vec2 } from "../geometry";
-import { cutOff, dpiOf, outputSize, ratioOfWords, rectBeforeTurn, turnStep, turnedRect, wordsOfRatio } from ".";
+import {
+  cutOff,
+  dpiOf,
+  frameAtScale,
+  outputSize,
+  ratioOfWords,
+  rectBeforeTurn,
+  turnStep,
+  turnedRect,
+  wordsOfRatio,
+} from ".";
 
 test.each([
   ["3:2", 1.5],
@@ -76,4 +86,17 @@ test("what is cut off is told by its side, and adds up to what is not kept", () 
   expect(cut.left + cut.right + cut.top + cut.bottom).toBeCloseTo(1 - 0.8 * 0.75, 1);
   const nowhere = cutOff([3000, 2000], [0, 0, 3000, 2000], (p) => (p[1] < 200 ? null : p));
   expect(nowhere.top + nowhere.left + nowhere.right).toBeCloseTo(0.1, 1);
+});
+
+test("at a scale a pixel stands for the same length either way, and the frame loses less than a pixel", () => {
+  const output = { kind: "scale", to: 50, dpi: 300 } as const;
+  const rect = [10, 20, 1333, 777] as const;
+  const [x, y, w, h] = frameAtScale(rect, output, 0.0123);
+  const size = outputSize([w, h], output, 0.0123);
+  expect(size[0] / w).toBeCloseTo(size[1] / h, 9);
+  expect(size[0] / w).toBeCloseTo((0.0123 / 50 / 0.0254) * 300, 9);
+  expect(1333 - w).toBeLessThan(w / size[0]);
+  expect(x + w / 2).toBeCloseTo(10 + 1333 / 2, 9);
+  expect(y + h / 2).toBeCloseTo(20 + 777 / 2, 9);
+  expect(frameAtScale(rect, { kind: "long", px: 500 }, 0.0123)).toBe(rect);
 });

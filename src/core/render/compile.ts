@@ -3,6 +3,7 @@ import {
   type KeepMark,
   type PlacedMark,
   cleanFrameKeeping,
+  frameAtScale,
   keepMarksOf,
   outputSize,
   scaleBarStep,
@@ -199,9 +200,11 @@ export function compile(
   const after = [shut, turn].filter((step) => step !== null);
   const chain = after.length > 0 ? chained([straight, ...after]) : straight;
   const outline = after.reduce((polygon, step) => step.outline(polygon), covered);
-  const frame = turn ? turnedRect(rect, turn.forward) : rect;
   const { on, output: asked } = recipe.frame;
-  const output = outputSize([frame[2], frame[3]], on ? asked : undefined, recipe.proportion.perPixel ?? null);
+  const wanted = on ? asked : undefined;
+  const perPixel = recipe.proportion.perPixel ?? null;
+  const frame = frameAtScale(turn ? turnedRect(rect, turn.forward) : rect, wanted, perPixel);
+  const output = outputSize([frame[2], frame[3]], wanted, perPixel);
   const finished = { plane: chain, scale: output[0] / frame[2], frame };
   return {
     size,

@@ -1,7 +1,7 @@
 import type { Vec2, Vec3 } from "../geometry";
 import { taped, type KnownMeasure } from "../shape/proportion";
 import { emptyRecipe } from "../recipe";
-import { many } from "../soak.testing";
+import { isSoak, many } from "../soak.testing";
 import { between, normalFrom, randomFrom, seenBy } from "../testing";
 import { measuredView } from "./measured";
 import { lensOf, linesOf, withCamera } from "./settled";
@@ -66,7 +66,9 @@ function scene(seed: number, { lines, marks, focal }: Case, turn = 25) {
 
 const deviation = (z: readonly number[]): number => Math.sqrt(z.reduce((s, v) => s + v * v, 0) / z.length);
 
-const COUNT = many(500, 60);
+const COUNT = many(500, 100);
+/** Of a hundred scenes a deviation is known to a fourteenth only. */
+const [LEAST, MOST] = isSoak ? [0.88, 1.17] : [0.78, 1.3];
 
 test.each([
   ["exact lines, marks of half a pixel", { lines: 0, marks: 0.5, focal: 0 }],
@@ -91,8 +93,8 @@ test.each([
       z.scale.push(Math.log(told.perPixel! / (depthOf(seed * 31) / FOCAL)) / (told.perPixelSigma! / told.perPixel!));
     }
     for (const v of Object.values(z)) {
-      expect(deviation(v)).toBeGreaterThan(0.88);
-      expect(deviation(v)).toBeLessThan(1.17);
+      expect(deviation(v)).toBeGreaterThan(LEAST);
+      expect(deviation(v)).toBeLessThan(MOST);
       expect(Math.max(...v.map(Math.abs))).toBeLessThan(5);
     }
   },
