@@ -1,4 +1,3 @@
-import type { AnswerKey } from "@/core/answers";
 import { markersOf } from "../scenes/write-layout";
 import type { Edge, P3, Scene } from "../scenes/scene";
 import { type P2, recorded } from "./project";
@@ -28,7 +27,7 @@ export interface Truth {
   readonly markers: readonly { readonly at: P3; readonly recorded: P2 }[];
   readonly corners?: readonly { readonly at: P3; readonly recorded: P2 }[];
   /** Answers that a photographer would deliver, the preferred one first; absent: nothing can be proposed. */
-  readonly answers?: readonly AnswerKey[];
+  readonly answers?: readonly string[];
   readonly references?: readonly Reference[];
 }
 

@@ -8,7 +8,7 @@ import { fixed } from "@/ui";
 import type { Derived } from "../derived";
 
 /** A correction that stretches the frame's worst place by more than this asks for more than a picture usually bears. */
-const MUCH = 2;
+const MUCH = 2.2;
 
 /** What all corrections together cost: where it stretches the picture, in words, and the map of it. */
 export function HowFar({ derived }: { derived: Derived }) {

@@ -12,7 +12,7 @@ const FIRST: Page = {
   steps: [
     say("Drop photos on an assignment's page and open one."),
     say(
-      "Press Z. Lens, lines, attitude and frame are set from the picture's own edges, as one step. Each part can be taken or left by itself.",
+      "Look at the answers at the right: small pictures, each with what it costs. Press Z to take the first, or click another. Arrow keys show each on the sheet before it is taken.",
     ),
     say("Press Deliver. The picture is made at full resolution; the original stays as it is."),
   ],

@@ -2,7 +2,7 @@ import { type Rect, type Size, type Vec2, bounds, clamp } from "../geometry";
 import type { Shown } from "./shown";
 
 /** The plane of one answer before it is framed, and what lies on it. */
-export interface OnPlane {
+interface OnPlane {
   readonly size: Size;
   /** Outline of what the photo covers on the plane. */
   readonly outline: readonly Vec2[];

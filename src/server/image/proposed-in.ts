@@ -22,7 +22,7 @@ export interface ProposedOrder {
 const EDITION = 1;
 
 /** The name under which what an order comes to is kept. */
-export const keyOf = ({ size, focal, start }: ProposedOrder): string =>
+const keyOf = ({ size, focal, start }: ProposedOrder): string =>
   createHash("sha256")
     .update(JSON.stringify([EDITION, size, focal, start]))
     .digest("hex")
