@@ -17,10 +17,9 @@ const output = () => page.getByTestId("output-words");
 test("the tower stands in its default frame from foot to top; the largest frame is another, and a choice", async () => {
   await openFresh(page, "SM-0414.jpg");
   await page.keyboard.press("2");
-  await page
-    .getByRole("button", { name: /True up/ })
-    .first()
-    .click({ timeout: 60_000 });
+  // Its lens and lines alone: true up would ease so steep a view.
+  await page.getByRole("button", { name: "Lens alone" }).click({ timeout: 150_000 });
+  await page.getByRole("button", { name: "Lines alone" }).click();
   await page.waitForTimeout(500);
   expect(Math.abs((await angles(page)).pitch - 24)).toBeLessThan(0.5);
   await page.keyboard.press("4");
@@ -39,7 +38,7 @@ test("the tower stands in its default frame from foot to top; the largest frame 
   expect(largest[1]! + largest[3]!).toBeLessThan(1500);
   await page.keyboard.press("Control+z");
   expect((await frame())[3]).toBe(height);
-}, 180_000);
+}, 300_000);
 
 test("by keys it moves and grows about its middle; with Alt a corner takes the other with it; a click changes nothing", async () => {
   await openFresh(page, "SM-0412.jpg");

@@ -39,7 +39,7 @@ const angles = async (): Promise<number[]> =>
 test("an untouched photo is looked at; one key takes lens, lines, attitude and frame, one step gives them back", async () => {
   await page.getByRole("link", { name: "bare.jpg", exact: true }).click();
   await rested(page);
-  await page.getByRole("button", { name: "True up (Z)" }).waitFor({ timeout: 60_000 });
+  await page.getByRole("button", { name: "True up (Z)" }).waitFor({ timeout: 150_000 });
   await card().getByText("barrel").waitFor();
   await page.getByTestId("own-attitude").getByText("tipped up 5.5").waitFor();
   const told = await page.getByTestId("own-attitude").textContent();
@@ -70,7 +70,7 @@ test("what was taken is delivered: level and plumb, as the command line sees it"
   await page.getByRole("button", { name: "Deliver …" }).click();
   await page.getByRole("button", { name: "Render at full resolution" }).click();
   const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "Download" }).click({ timeout: 60_000 });
+  await page.getByRole("link", { name: "Download" }).click({ timeout: 150_000 });
   const file = await (await download).path();
   await page.keyboard.press("Escape");
   const program = path.join(process.env["FLATSTONE_BUNDLES"] ?? "dist", "flatstone.cjs");
@@ -128,9 +128,9 @@ test("stones and rope propose nothing, and say so; the key as well", async () =>
   await page.getByRole("link", { name: "Own edges" }).click();
   await page.getByRole("link", { name: "stones.png", exact: true }).click();
   await rested(page);
-  await card().getByText("too little that is straight").waitFor({ timeout: 60_000 });
+  await card().getByText("too little that is straight").waitFor({ timeout: 150_000 });
   await page.keyboard.press("z");
-  await page.getByText("Draw lines by hand.").first().waitFor({ timeout: 60_000 });
+  await page.getByText("Draw lines by hand.").first().waitFor({ timeout: 150_000 });
   expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
 }, 180_000);
 
@@ -168,7 +168,7 @@ test("pressed as soon as the photo is there, True up waits for its edges and is 
   await page.waitForFunction(
     () => document.querySelector<HTMLButtonElement>("header button[title^='True up']") !== null,
     null,
-    { timeout: 60_000 },
+    { timeout: 150_000 },
   );
   await page.getByRole("button", { name: "Undo" }).click();
   expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);

@@ -21,6 +21,8 @@ export const usage = `Usage:
   flatstone true PHOTO --out OUT.(${ENDINGS}) [--recipe-out R.json] [--quality ${QUALITY.standard}]
                  [--answer plumb|face-on|eased|horizon|as-shot] [--style STYLE.json]
   flatstone true PHOTO --answers [--style STYLE.json]
+  flatstone visit FOLDER --out FOLDER [--set SET.json] [--recipe R.json [--courses lens,lines,…]] [--names PATTERN]
+                 [--style STYLE.json] [--jobs N] [--report REPORT.ndjson] [--dry]
   flatstone lens PHOTO… [--out PROFILE.json]
   flatstone layout PHOTO [--as cylindrical|equirectangular|equidistant [--field DEGREES]] [--out R.json]
   flatstone lines PHOTO [--recipe R.json]

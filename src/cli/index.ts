@@ -16,6 +16,8 @@ const COMMANDS: Readonly<Record<string, () => Promise<{ run(args: string[]): Pro
   true: () => import("./true-up"),
   lens: () => import("./lens"),
   layout: () => import("./layout"),
+  visit: () => import("./visit"),
+  "visit-one": () => import("./visit/one-photo"),
 };
 
 async function main([command, ...args]: string[]): Promise<void> {

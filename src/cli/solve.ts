@@ -40,7 +40,7 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
   const angles = byHand ? { pitch, yaw, roll } : solution.attitude;
   const attitude = { ...settled.attitude, ...angles, on: true };
   const map = compile({ ...settled, attitude, frame: { ...settled.frame, on: false } }, size);
-  const focalPx = solution.focal?.focalPx ?? settled.camera.focalPx;
+  const focalPx = (byHand ? null : solution.focal?.focalPx) ?? settled.camera.focalPx;
   const measured = measuredIn({ ...settled, attitude, camera: { ...settled.camera, focalPx } }, size);
   const seen = { ...settled, attitude, camera: { ...settled.camera, focalPx } };
   const accuracy = measured && wallAccuracy(seen, size, measured, byHand ? null : solution);

@@ -1,5 +1,7 @@
 import fc from "fast-check";
+import { emptyRecipe } from "../recipe";
 import { makeLens } from ".";
+import { lensStep } from "./lens-step";
 
 const size = [3000, 2000] as const;
 const fisheye = fc.record({
@@ -57,4 +59,28 @@ test("what lies beyond the widest angle has no place and says so", () => {
   expect(() =>
     makeLens(size, { k: [0, 0, 0], p: [0, 0], centre: [1500, 1000], amount: 1, model: "equidistant" }),
   ).toThrow(/focal/);
+});
+
+test("what was seen further round than a flat picture has room for lies nowhere on it; all else comes back", () => {
+  const [size, focalPx] = [[4000, 4000] as const, 1200];
+  const centre = [2000, 2000] as const;
+  const step = lensStep(
+    {
+      lens: { ...emptyRecipe().lens, on: true, model: "equidistant", centre: [2000, 2000] },
+      camera: { focalPx, principal: centre },
+    },
+    size,
+  )!;
+  const at = (deg: number, turn: number): [number, number] => {
+    const r = (focalPx * deg * Math.PI) / 180;
+    return [2000 + r * Math.cos(turn), 2000 + r * Math.sin(turn)];
+  };
+  const out = new Float64Array(3);
+  for (let turn = 0; turn < 6.28; turn += 0.5) {
+    for (const deg of [86.5, 89, 95, 110]) expect(step.forward(at(deg, turn))).toBeNull();
+    const place = at(80, turn);
+    const ideal = step.forward(place)!;
+    step.back(ideal[0], ideal[1], out);
+    expect(Math.hypot(out[0]! - place[0], out[1]! - place[1])).toBeLessThan(1e-6);
+  }
 });

@@ -10,8 +10,15 @@ import { bundlesFolder } from "../config";
 const COUNT = { arriving: 2, showing: 1, measuring: 1, filling: 2, checking: 1, proposing: 1 } as const;
 export type Desk = keyof typeof COUNT;
 
-/** Whatever arrives, the app answers first. */
-const NICENESS = 19;
+/** Whatever arrives, the app answers first; what a person waits for on the Bench comes soon after. */
+const NICENESS = {
+  arriving: 19,
+  showing: 19,
+  measuring: 19,
+  filling: 19,
+  checking: 19,
+  proposing: 5,
+} as const satisfies Record<Desk, number>;
 
 /** A file may take this long, and this much longer for each byte, ms. */
 const BASE_MS = 60_000;
@@ -37,7 +44,7 @@ export function desk(name: Desk): Hands {
   const all = (shared.flatStoneDesks ??= new Map());
   const kept = all.get(name);
   if (kept) return kept;
-  const made = new Hands(path.join(bundlesFolder(), "picture-hand.mjs"), COUNT[name], NICENESS);
+  const made = new Hands(path.join(bundlesFolder(), "picture-hand.mjs"), COUNT[name], NICENESS[name]);
   all.set(name, made);
   return made;
 }

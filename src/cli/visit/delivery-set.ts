@@ -1,0 +1,85 @@
+import path from "node:path";
+import { z } from "zod";
+import { FORMATS, QUALITY, formatOfName } from "@/core/contract";
+import { UsageError, readText } from "../arguments";
+
+const endings = FORMATS.map((f) => f.endings[0]!) as [string, ...string[]];
+
+/** What each photo of a visit is delivered as. */
+const deliverySet = z.strictObject({
+  name: z.string().min(1).max(100).default("Full size"),
+  outputs: z
+    .array(
+      z.strictObject({
+        /** Takes the place of {output} in names. */
+        name: z
+          .string()
+          .regex(/^[\w-]{1,40}$/)
+          .default("full"),
+        format: z.enum(endings).default("jpg"),
+        quality: z.number().int().min(QUALITY.min).max(QUALITY.max).default(QUALITY.standard),
+        /** Longer side, pixels; absent: a pixel for each of the corrected plane's. */
+        long: z.number().int().min(16).max(200_000).optional(),
+        colour: z.enum(["own", "srgb"]).optional(),
+      }),
+    )
+    .min(1)
+    .max(12),
+});
+
+export type DeliverySet = z.output<typeof deliverySet>;
+export type Output = DeliverySet["outputs"][number];
+
+const FULL: DeliverySet = deliverySet.parse({ outputs: [{}] });
+
+/** A delivery set from a file; full size without one. @throws UsageError */
+export async function readSet(file: string | undefined): Promise<DeliverySet> {
+  if (file === undefined) return FULL;
+  const text = await readText(file, "The delivery set");
+  let read: unknown;
+  try {
+    read = JSON.parse(text);
+  } catch {
+    throw new UsageError(`"${file}" is not JSON.`);
+  }
+  const asked = deliverySet.safeParse(read);
+  if (!asked.success) throw new UsageError(`"${file}" is no delivery set: ${z.prettifyError(asked.error)}`);
+  return asked.data;
+}
+
+const PLACES = /\{(name|number(?::([1-9]))?|output)\}/g;
+
+/** A photo's name filled into a pattern: {name}, {number}, {number:3} with leading zeros, {output}. */
+export const filledIn = (pattern: string, photo: string, number: number, output: Output): string =>
+  `${pattern.replace(PLACES, (_, place: string, digits: string | undefined) =>
+    place === "name"
+      ? path.parse(photo).name
+      : place === "output"
+        ? output.name
+        : String(number).padStart(Number(digits ?? 1), "0"),
+  )}.${output.format}`;
+
+/**
+ * The names of all that will be made, photo by photo. @throws UsageError for a pattern with unknown places, for names that are
+ * no file's, and where two would be the same.
+ */
+export function namesFor(photos: readonly string[], { outputs }: DeliverySet, pattern: string): string[][] {
+  const unknown = /\{[^}]*\}/.exec(pattern.replace(PLACES, ""));
+  if (unknown)
+    throw new UsageError(`"${unknown[0]}" is no place in a name; there are {name}, {number}, {number:3} and {output}.`);
+  const taken = new Map<string, string>();
+  return photos.map((photo, i) =>
+    outputs.map((output) => {
+      const name = filledIn(pattern, photo, i + 1, output);
+      if (path.basename(name) !== name || name.startsWith(".") || !formatOfName(name))
+        throw new UsageError(`"${name}" is no name for a delivered file.`);
+      const other = taken.get(name.toLowerCase());
+      if (other !== undefined)
+        throw new UsageError(
+          `"${name}" would be made of "${other}" and of "${photo}". Put {name}, {number} or {output} into --names.`,
+        );
+      taken.set(name.toLowerCase(), photo);
+      return name;
+    }),
+  );
+}
