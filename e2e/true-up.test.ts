@@ -3,7 +3,7 @@ import { copyFileSync, readFileSync } from "node:fs";
 import path from "node:path";
 import type { Browser, Page } from "playwright-core";
 import sharp from "sharp";
-import { counted, freshAssignment, launch, openFresh, openPage, rested } from "./app";
+import { counted, freshAssignment, launch, openPage, rested } from "./app";
 
 /** Photos that say nothing of themselves: what their own edges propose, taken by one key. */
 const photos = path.join(__dirname, "../demo/photos");
@@ -160,7 +160,10 @@ test("the visit's photos of one setting are pooled: stopped, gone on with, the o
 }, 240_000);
 
 test("pressed as soon as the photo is there, True up waits for its edges and is done once", async () => {
-  await openFresh(page, "SM-0414.jpg");
+  await page.getByRole("link", { name: "Own edges" }).click();
+  // One that nobody has opened: what is proposed for a photo is kept.
+  await page.getByRole("link", { name: "stair.jpg", exact: true }).click();
+  await rested(page);
   await page.keyboard.press("z");
   await page.keyboard.press("z");
   await page.getByText("Looking at the picture").first().waitFor();
