@@ -50,7 +50,7 @@ export async function readSet(file: string | undefined): Promise<DeliverySet> {
 const PLACES = /\{(name|number(?::([1-9]))?|output)\}/g;
 
 /** A photo's name filled into a pattern: {name}, {number}, {number:3} with leading zeros, {output}. */
-export const filledIn = (pattern: string, photo: string, number: number, output: Output): string =>
+const filledIn = (pattern: string, photo: string, number: number, output: Output): string =>
   `${pattern.replace(PLACES, (_, place: string, digits: string | undefined) =>
     place === "name"
       ? path.parse(photo).name
@@ -64,7 +64,7 @@ export const filledIn = (pattern: string, photo: string, number: number, output:
  * no file's, and where two would be the same.
  */
 export function namesFor(photos: readonly string[], { outputs }: DeliverySet, pattern: string): string[][] {
-  const unknown = /\{[^}]*\}/.exec(pattern.replace(PLACES, ""));
+  const unknown = /\{[^{}]*\}/.exec(pattern.replace(PLACES, ""));
   if (unknown)
     throw new UsageError(`"${unknown[0]}" is no place in a name; there are {name}, {number}, {number:3} and {output}.`);
   const taken = new Map<string, string>();
