@@ -14,6 +14,9 @@ import { demoProfiles } from "./lens/profiles";
 import { assignments, workedVersions } from "./visit";
 import { weighed } from "@/server/image/detail";
 
+// What photos propose is found when they are opened: the demo is not to wait for it.
+process.env["FLATSTONE_AHEAD"] = "off";
+
 /**
  * Brings the demo in. What a person deleted stays deleted, and what they added stays: an assignment is
  * made only if none of its name was ever there, a photo only if its assignment never held one of its name.
