@@ -27,7 +27,7 @@ export function AnswerStrip({ judgement: { answers, why }, photo }: { judgement:
     set({
       peek: {
         words: answerName(answer.key),
-        of: (recipe) => (answer.key === "as-shot" ? recipe : takeAnswer(answer).apply(recipe)),
+        of: takeAnswer(answer).apply,
       },
     });
   const take = (answer: Answer): void => {

@@ -16,7 +16,9 @@ export const isUntouched = ({ recipe, past }: BenchState): boolean =>
 
 /** Whether a proposal still has something to give that has not been taken or left. */
 export const isOpen = ({ own, recipe }: Pick<BenchState, "own" | "recipe">): boolean =>
-  own.state === "found" && !own.left && (recipe.lens.from !== "own-edges" || recipe.lines.length === 0);
+  own.state === "found" &&
+  !own.left &&
+  (recipe.lines.length === 0 || (own.proposal.from === "own-edges" && recipe.lens.from !== "own-edges"));
 
 /** Said of a picture that states that it was stitched. */
 export const stitchedWords = (projection: string): string =>

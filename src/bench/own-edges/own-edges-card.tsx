@@ -1,10 +1,11 @@
 "use client";
 
 import { say } from "@/core/language";
+import { useMemo } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import type { Answer, Judgement } from "@/core/answers";
-import { takeLayout, takeOwnLens, takeOwnLines, together } from "@/core/edits";
+import type { Judgement } from "@/core/answers";
+import { heldIn, takeLayout, takeOwnLens, takeOwnLines, together } from "@/core/edits";
 import { type OwnProposal, heldWords, ownWords } from "@/core/own-edges";
 import { AnswerStrip } from "./answer-strip";
 import { isOpen, isUntouched, lookForOwnEdges, roundWords, stitchedWords, stopLooking } from "./look";
@@ -70,18 +71,23 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
 function Proposal({ proposal, judgement, photo }: Found & { photo: Photo }) {
   const { edit, set, size, own } = useBench();
   const lines = together(say("Lines from the picture's own edges"), [takeOwnLines(proposal, size)]);
-  const held = judgement.answers.find((a) => a.key !== "as-shot") ?? judgement.answers[0]!;
+  const held = useMemo(() => {
+    const first = judgement.answers.find((a) => a.key !== "as-shot") ?? judgement.answers[0]!;
+    return heldIn(first.recipe, proposal, size);
+  }, [judgement, proposal, size]);
   return (
     <Card>
       <AnswerStrip judgement={judgement} photo={photo} />
-      <span data-testid="own-attitude">{heldWords(...heldBy(held, proposal))}</span>
+      <span data-testid="own-attitude">{heldWords(held.attitude, held.sigma)}</span>
       {ownWords(proposal, size).map((words) => (
         <span key={words}>{words}</span>
       ))}
       <span className="flex flex-wrap gap-1.5 pt-0.5">
-        <button className="btn btn-sm" onClick={() => edit(takeOwnLens(proposal))}>
-          {say("Lens alone")}
-        </button>
+        {proposal.from === "own-edges" && (
+          <button className="btn btn-sm" onClick={() => edit(takeOwnLens(proposal))}>
+            {say("Lens alone")}
+          </button>
+        )}
         <button className="btn btn-sm" onClick={() => edit(lines)}>
           {say("Lines alone")}
         </button>
@@ -95,10 +101,6 @@ function Proposal({ proposal, judgement, photo }: Found & { photo: Photo }) {
     </Card>
   );
 }
-
-/** How the camera was held as an answer has it, with its deviations; the turn only where a wall is turned. */
-const heldBy = ({ recipe, wall }: Answer, { sigma }: OwnProposal) =>
-  [recipe.attitude, { ...sigma, yaw: wall ? (sigma.yaw ?? sigma.pitch) : null }] as const;
 
 function Card({ children }: { children: React.ReactNode }) {
   return (

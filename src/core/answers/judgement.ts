@@ -12,8 +12,8 @@ const NEARLY_ALL = 0.97;
 /** A far end drawn out more than this is said, times. */
 const DRAWN_OUT = 1.8;
 
-const isStraight = ({ lens: { cornerPx, sigmaPx } }: OwnProposal): boolean =>
-  Math.abs(cornerPx) < Math.max(STRAIGHT.px, STRAIGHT.sigmas * sigmaPx);
+const isStraight = ({ from, lens: { cornerPx, sigmaPx } }: OwnProposal): boolean =>
+  from === "own-edges" && Math.abs(cornerPx) < Math.max(STRAIGHT.px, STRAIGHT.sigmas * sigmaPx);
 
 /**
  * The ways to correct a photo, the one that costs least first, and why that is. What is true already is left alone.

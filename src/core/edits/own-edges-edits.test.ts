@@ -3,7 +3,7 @@ import { emptyRecipe } from "../recipe";
 import { madeUpPlumbs, madeUpSills, randomFrom } from "../testing";
 import { edited } from "./edit";
 import { moveBy } from "./line-edits";
-import { takeOwnLens, trueUp } from "./own-edges-edits";
+import { heldIn, takeOwnLens, trueUp } from "./own-edges-edits";
 
 const SIZE = [3000, 2000] as const;
 const made = {
@@ -73,4 +73,19 @@ test("where the picture does not tell the focal length the one it came with is k
   before.camera = { focalPx: 2150, focalFrom: "metadata", principal: null };
   const untold = { ...proposal, focal: { ...proposal.focal, told: false } };
   expect(takeOwnLens(untold).apply(before).camera).toEqual(before.camera);
+});
+
+test("what is told beforehand is what true up takes, also where the proposal's own facing wall is another", () => {
+  const elsewhere = { ...proposal, attitude: { ...proposal.attitude, yaw: -3.2 } };
+  const { attitude, sigma } = heldIn(trueUp(elsewhere, SIZE).apply(emptyRecipe()), elsewhere, SIZE);
+  const after = edited(emptyRecipe(), trueUp(elsewhere, SIZE), SIZE);
+  expect(attitude.yaw).toBeCloseTo(12, 1);
+  for (const angle of ["pitch", "yaw", "roll"] as const) expect(attitude[angle]).toBeCloseTo(after.attitude[angle], 9);
+  expect(sigma.yaw).toBeGreaterThanOrEqual(0.05);
+  expect(sigma.pitch).toBeGreaterThanOrEqual(0.02);
+});
+
+test("without level lines no wall is said to be turned", () => {
+  const standing = { ...proposal, groups: proposal.groups.slice(0, 1) };
+  expect(heldIn(trueUp(standing, SIZE).apply(emptyRecipe()), standing, SIZE).sigma.yaw).toBeNull();
 });

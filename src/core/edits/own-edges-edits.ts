@@ -1,5 +1,8 @@
 import { say } from "../language";
+import type { Attitude } from "../camera";
 import type { Size } from "../geometry";
+import type { Recipe } from "../recipe";
+import { solveRecipe, withCamera } from "../render";
 import type { OwnProposal } from "../own-edges";
 import type { Edit } from "./edit";
 import { together } from "./edit";
@@ -58,3 +61,27 @@ export const trueUp = (proposal: OwnProposal, size: Size): Edit =>
     },
     cleanFrameAgain(),
   ]);
+
+/** How the camera was held, degrees, with its deviations; yaw's null where no wall is turned. */
+export interface Held {
+  readonly attitude: Attitude;
+  readonly sigma: OwnProposal["sigma"];
+}
+
+/**
+ * The attitude of a recipe that a proposal was taken into. The wall turned need not be the one that the proposal's own
+ * solution chose; a deviation is never said smaller than the proposal's, which has the lens in it.
+ */
+export function heldIn(recipe: Recipe, proposal: OwnProposal, size: Size): Held {
+  const { solution } = solveRecipe(withCamera(recipe, size), size);
+  const { pitch, roll, yaw } = solution.sigma;
+  const least = proposal.sigma;
+  return {
+    attitude: solution.attitude,
+    sigma: {
+      pitch: Math.max(pitch ?? 0, least.pitch),
+      roll: Math.max(roll ?? 0, least.roll),
+      yaw: yaw === null ? null : Math.max(yaw, least.yaw ?? 0),
+    },
+  };
+}

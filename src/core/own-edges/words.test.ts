@@ -62,3 +62,9 @@ test("how the camera was held is said with directions, as exactly as it is known
     "The camera was tipped down 1.0° ± 0.1, rolled anticlockwise 0.2° ± 0.06.",
   );
 });
+
+test("where lines alone propose nothing is said of a lens", () => {
+  const words = said({ from: "lines" });
+  expect(words).toHaveLength(1);
+  expect(words[0]).toMatch(/^The picture does not tell its lens\./);
+});

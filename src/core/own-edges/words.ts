@@ -13,7 +13,14 @@ const NONE = 2;
 const VAGUE = 0.004;
 
 /** What a picture says by itself, in sentences: the lens, the focal length, and what contradicts or is not known. */
-export function ownWords({ lens, focal, rival }: OwnProposal, size: Size): string[] {
+export function ownWords({ from, lens, focal, rival }: OwnProposal, size: Size): string[] {
+  if (from === "lines")
+    return [
+      say(
+        "The picture does not tell its lens. Its lines are taken as they are, with a focal length of {focal} mm (35 mm equivalent).",
+        { focal: equivalentOf(size, focal.focalPx).toFixed(1) },
+      ),
+    ];
   const words: string[] = [];
   const { model, cornerPx, sigmaPx } = lens;
   if (model === "equidistant")

@@ -26,7 +26,8 @@ const NO_BOW = { px: 1, sigmas: 3 } as const;
  */
 export function lensInDoubt({ lens }: Recipe, own: OwnProposal | null): LensDoubt | null {
   if (lens.from !== "none" || isStitched(lens.model) || lens.k.some((k) => k !== 0)) return null;
-  if (!own) return UNLOOKED_LENS;
+  // Lines alone say nothing of it.
+  if (!own || own.from === "lines") return UNLOOKED_LENS;
   const { model, k, cornerPx, sigmaPx } = own.lens;
   if (model === "equidistant") return UNLOOKED_LENS;
   return Math.abs(cornerPx) < Math.max(NO_BOW.px, NO_BOW.sigmas * sigmaPx) ? null : k;
