@@ -120,16 +120,21 @@ export const rested = (page: Page) => page.waitForSelector("canvas[data-rested]"
 interface Listed {
   id: string;
   name: string;
+  sha256: string;
   versions: { id: string; name: string }[];
 }
 export const fetched = async <T>(route: string): Promise<T> => (await (await fetch(`${address}${route}`)).json()) as T;
 
+/** A photo of the Sallow Mill, whatever assignments other tests have added meanwhile. */
+export async function millPhoto(name: string): Promise<Listed> {
+  const all = await fetched<{ id: string; name: string }[]>("/api/assignments");
+  const mill = all.find((a) => a.name.startsWith("Sallow"))!;
+  return (await fetched<Listed[]>(`/api/assignments/${mill.id}/photos`)).find((p) => p.name === name)!;
+}
+
 /** A fresh version of a photo of the Sallow Mill. @returns its id. */
 export async function freshVersion(name: string): Promise<string> {
-  const mill = (await fetched<{ id: string; name: string }[]>("/api/assignments")).find((a) =>
-    a.name.startsWith("Sallow"),
-  )!;
-  const photo = (await fetched<Listed[]>(`/api/assignments/${mill.id}/photos`)).find((p) => p.name === name)!;
+  const photo = await millPhoto(name);
   const made = await fetch(`${address}/api/photos/${photo.id}/versions`, {
     method: "POST",
     body: "{}",

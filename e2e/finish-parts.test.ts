@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { counted, fetched, field, onPlane, openFresh, put, rested, stroke, usePage } from "./app";
+import { counted, fetched, field, millPhoto, onPlane, openFresh, put, rested, stroke, usePage } from "./app";
 import { apart, deliveredPng, seenAt } from "./seen";
 
 /** Finish by parts: washes and dabs drawn, moved, undone; the tone curve; each part without, and reset; carried to other photos. */
@@ -166,15 +166,7 @@ test("the tone curve by mouse and keyboard; the picture without the light while 
 
 test("Finish is carried to another photo, as a new version of it; what is carried twice is told", async () => {
   await openRoom();
-  const versions = async (): Promise<{ id: string; name: string }[]> => {
-    const mill = (await fetched<{ id: string; name: string }[]>("/api/assignments")).find((a) =>
-      a.name.startsWith("Sallow"),
-    )!;
-    const photos = await fetched<{ name: string; versions: { id: string; name: string }[] }[]>(
-      `/api/assignments/${mill.id}/photos`,
-    );
-    return photos.find((p) => p.name === "SM-0418.jpg")!.versions;
-  };
+  const versions = async () => (await millPhoto("SM-0418.jpg")).versions;
   const had = await versions();
   // Another exposure each time: what a photo has already is not carried again.
   const exposure = 0.3 + had.length / 100;

@@ -1,5 +1,5 @@
 import { request } from "node:http";
-import { address } from "./app";
+import { address, millPhoto } from "./app";
 
 /** To whom the app answers, and what every answer carries. */
 const { port } = new URL(address);
@@ -87,8 +87,8 @@ test("the app says how it and what it needs are", async () => {
 });
 
 test("files say how long they are", async () => {
-  const [{ covers }] = (await (await fetch(`${address}/api/assignments`)).json()) as [{ covers: string[] }];
-  const answer = await fetch(`${address}/api/previews/${covers[0]}/thumb`);
+  const { sha256 } = await millPhoto("SM-0415.jpg");
+  const answer = await fetch(`${address}/api/previews/${sha256}/thumb`);
   const bytes = await answer.arrayBuffer();
   expect(bytes.byteLength).toBeGreaterThan(500);
   expect(Number(answer.headers.get("content-length"))).toBe(bytes.byteLength);

@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { address, fetched, openFresh, usePage } from "./app";
+import { address, millPhoto, openFresh, usePage } from "./app";
 
 /** At full size and closer the sheet shows the original's own pixels, made as a delivery makes them. */
 let page: Page;
@@ -74,11 +74,7 @@ test("whatever moves uncovers the live picture; at rest it is covered again; as 
 }, 150_000);
 
 test("tiles are of the original at full size; where there is none, a sentence says so", async () => {
-  const [mill] = (await fetched<{ id: string; name: string }[]>("/api/assignments")).filter((a) =>
-    a.name.startsWith("Sallow"),
-  );
-  const all = await fetched<{ name: string; sha256: string }[]>(`/api/assignments/${mill!.id}/photos`);
-  const { sha256 } = all.find((p) => p.name === "SM-0415.jpg")!;
+  const { sha256 } = await millPhoto("SM-0415.jpg");
   const tile = (at: string) => fetch(`${address}/api/previews/${sha256}/tiles/${at}`);
   const first = await tile("0/0");
   expect(first.status).toBe(200);

@@ -1,45 +1,28 @@
-import { focalFromMetadata } from "@/core/camera";
 import {
   type Answer,
   type HouseStyle,
   type Judgement,
   NO_STYLE,
   costWords,
-  groundsOf,
   houseStyle,
-  judged,
-  shownOf,
   whyWords,
 } from "@/core/answers";
-import { METADATA_SIGMA, type OwnProposal } from "@/core/own-edges";
+import type { Proposed } from "@/core/contract";
 import { emptyRecipe } from "@/core/recipe";
 import { withCamera } from "@/core/render";
 import { UsageError, readText } from "./arguments";
 import type { Subject } from "./subject";
-
-/** What a photo proposes, judged. */
-export interface Proposed {
-  readonly proposal: OwnProposal;
-  readonly judgement: Judgement;
-}
 
 /** The answers for a photo; null where nothing in it tells how the camera was held. */
 export async function proposedFor(
   photo: string,
   { size, focal }: Subject,
   style: HouseStyle,
-): Promise<Proposed | null> {
-  const { greenLight } = await import("@/server/image/luminance");
-  const { smallPicture } = await import("@/server/image/small-picture");
-  const told = focalFromMetadata(size, focal);
-  const known = told.focalFrom === "metadata" ? { focalPx: told.focalPx, sigma: METADATA_SIGMA } : null;
-  const proposal = groundsOf(await greenLight(photo), 1, known);
-  if (!proposal) return null;
-  const shown = shownOf(await smallPicture(photo), size);
-  const { camera, ...rest } = emptyRecipe();
-  void camera;
-  const start = { ...rest, camera: withCamera(emptyRecipe(), size, focal).camera };
-  return { proposal, judgement: judged({ proposal, shown, size, start, style }) };
+): Promise<Proposed["found"]> {
+  // Loaded only where it is wanted: most of a short command's time is loading.
+  const { proposedBy } = await import("@/server/image/proposed-in");
+  const start = { ...emptyRecipe(), camera: withCamera(emptyRecipe(), size, focal).camera };
+  return proposedBy(photo, { size, start, style });
 }
 
 /** A house style from a file. @throws UsageError */

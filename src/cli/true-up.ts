@@ -1,7 +1,7 @@
 import { writeFile } from "node:fs/promises";
-import { ANSWERS, type Answer, type AnswerKey, whyWords } from "@/core/answers";
+import { ANSWERS, type Answer, type AnswerKey, type Judgement, whyWords } from "@/core/answers";
 import { ownWords } from "@/core/own-edges";
-import { type Proposed, answerLines, printed, proposedFor, readStyle } from "./answers";
+import { answerLines, printed, proposedFor, readStyle } from "./answers";
 import { UsageError, checkPhoto, checkTarget, options, required } from "./arguments";
 import { deliver, deliveryAsked } from "./deliver";
 import { NOTHING_STRAIGHT, refuseStitched } from "./own-edges";
@@ -35,7 +35,7 @@ export async function run(args: string[]): Promise<void> {
   await refuseStitched(source);
   const proposed = await proposedFor(source, subject, style);
   if (!proposed) throw new UsageError(NOTHING_STRAIGHT);
-  const { answer, why } = taken(proposed, wanted);
+  const { answer, why } = taken(proposed.judgement, wanted);
   const made = await deliver({ source, target, recipe: answer.recipe, ...subject, options: asked });
   if (recipeOut !== undefined) await writeFile(recipeOut, `${JSON.stringify(answer.recipe, null, 2)}\n`);
   const { answer: key, stretch, kept, empty, cut, outOfTrue } = printed(answer);
@@ -62,7 +62,7 @@ function answerAsked(text: string | undefined): AnswerKey | null {
 }
 
 /** The first answer, or the cheapest of the kind asked for. @throws UsageError where there is none. */
-function taken({ judgement: { answers, why } }: Proposed, wanted: AnswerKey | null): { answer: Answer; why: string } {
+function taken({ answers, why }: Judgement, wanted: AnswerKey | null): { answer: Answer; why: string } {
   if (wanted === null || answers[0]!.key === wanted) return { answer: answers[0]!, why: whyWords(why, answers[0]!) };
   const answer = answers.find((a) => a.key === wanted);
   if (!answer) {

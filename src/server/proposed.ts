@@ -1,6 +1,4 @@
 import type { Proposed } from "@/core/contract";
-import { METADATA_SIGMA } from "@/core/own-edges";
-import { emptyRecipe } from "@/core/recipe";
 import { desk, limitsFor } from "./image/desks";
 import type { ProposedOrder } from "./image/proposed-in";
 import { firstRecipe, getPhoto, inTheFile } from "./photos";
@@ -12,15 +10,14 @@ type Camera = Pick<ReturnType<typeof firstRecipe>["camera"], "focalPx" | "focalF
 /** About how long it takes, for the order in which it is done; what nobody waits for comes last. */
 const SECONDS = { asked: 4, ahead: 3600 } as const;
 
-function orderFor(photo: PhotoRow, camera: Camera): ProposedOrder {
+function orderFor(photo: PhotoRow, { focalPx, focalFrom }: Camera): ProposedOrder {
   const first = firstRecipe(photo);
-  const { focalPx, focalFrom } = camera;
+  // What lines or measures solved is for the photo's own edges to find again.
   const told = focalPx !== null && (focalFrom === "metadata" || focalFrom === "stated");
   return {
     sha256: photo.sha256,
     size: [photo.width, photo.height],
-    focal: told ? { focalPx, sigma: METADATA_SIGMA } : null,
-    start: { ...emptyRecipe(), camera: told ? { ...first.camera, focalPx, focalFrom } : first.camera },
+    start: told ? { ...first, camera: { ...first.camera, focalPx, focalFrom } } : first,
   };
 }
 

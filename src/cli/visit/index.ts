@@ -1,13 +1,14 @@
 import { execFile } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
-import { appendFile, mkdir, readFile, readdir, rename, stat, writeFile } from "node:fs/promises";
+import { appendFile, mkdir, readFile, readdir, stat, writeFile } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import path from "node:path";
 import { promisify } from "node:util";
 import exifr from "exifr";
 import { formatOfName } from "@/core/contract";
 import { COURSES, type CourseKey } from "@/core/recipe";
+import { writeWhole } from "@/server/files/store";
 import { readStyle } from "../answers";
 import { UsageError, options, readRecipeFile, required } from "../arguments";
 import { factsOf } from "../subject";
@@ -76,7 +77,9 @@ export async function run(args: string[]): Promise<void> {
   };
   await Promise.all(Array.from({ length: Math.min(jobs, orders.length) }, work));
   if (values.report !== undefined)
-    await writeWhole(values.report, lines.map((line) => `${JSON.stringify(line)}\n`).join(""));
+    await writeWhole(values.report, (file) =>
+      writeFile(file, lines.map((line) => `${JSON.stringify(line)}\n`).join("")),
+    );
   if (lines.some((line) => "error" in line)) process.exitCode = 1;
 }
 
@@ -174,9 +177,4 @@ async function one(order: PhotoOrder, photo: string, bracket: string | null): Pr
     const said = String((error as { stderr?: string }).stderr ?? "").trim();
     return { photo, error: said || "It could not be made." };
   }
-}
-
-async function writeWhole(file: string, text: string): Promise<void> {
-  await writeFile(`${file}.partly`, text);
-  await rename(`${file}.partly`, file);
 }

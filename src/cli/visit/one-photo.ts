@@ -1,4 +1,3 @@
-import { rename, rm } from "node:fs/promises";
 import path from "node:path";
 import type { HouseStyle } from "@/core/answers";
 import { NO_STYLE } from "@/core/answers";
@@ -49,9 +48,6 @@ export async function madeOf({ photo, looked, folder, made, style, carried }: Ph
   const trued = first?.recipe ?? plain;
   const recipe = carried ? carryCourses(readRecipe(carried.recipe), carried.courses).apply(trued) : trued;
   for (const { name, output } of made) {
-    const target = path.join(folder, name);
-    // Under a name of its own until it is whole: whatever ends this process leaves no half file under the other.
-    const partly = path.join(folder, `.partly-${process.pid}-${name}`);
     const { long } = output;
     const sized: Recipe = long
       ? { ...recipe, frame: { ...recipe.frame, on: true, output: { kind: "long", px: long } } }
@@ -61,12 +57,8 @@ export async function madeOf({ photo, looked, folder, made, style, carried }: Ph
       { quality: String(output.quality), ...(output.colour && { colour: output.colour }) },
       false,
     );
-    try {
-      await deliver({ source: photo, target: partly, recipe: sized, ...subject, options });
-      await rename(partly, target);
-    } finally {
-      await rm(partly, { force: true });
-    }
+    // Whole under its name, or not at all.
+    await deliver({ source: photo, target: path.join(folder, name), recipe: sized, ...subject, options });
   }
   const told = first && printed(first);
   const proposal = proposed?.proposal;

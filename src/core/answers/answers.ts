@@ -1,8 +1,8 @@
-import { edited, foundId, together, trueUp } from "../edits";
+import { edited, together, trueUp } from "../edits";
 import type { Size, Vec2 } from "../geometry";
 import type { OwnProposal } from "../own-edges";
 import type { Recipe } from "../recipe";
-import { type CompiledMap, compile, solveRecipe, trueAlready, withCamera } from "../render";
+import { type CompiledMap, compile, trueAlready, withCamera } from "../render";
 import type { Answer, AnswerKey, Cut, TurnedWall } from "./answer";
 import {
   LEAST_KEPT,
@@ -13,20 +13,20 @@ import {
   NO_CUT,
   NO_DEPTH,
   NO_FEET_CUT,
+  contentIn,
   costOf,
   overFrame,
   termsOf,
 } from "./cost";
-import { AIR, type FoundFrame, framesOn, worthOf } from "./frame-search";
+import { AIR, type FoundFrame, framesOn } from "./frame-search";
+import { worthOf } from "./plane-lattice";
 import { type HouseStyle, NO_STYLE, shareAsked, stretchAllowed } from "./house-style";
-import { edgesSeen, farEndStretch, feetOf, outOfTrueOn, shareOfSills } from "./seen";
+import { edgesSeen, farEndStretch, feetOf, outOfTrueOn } from "./seen";
 import type { Shown } from "./shown";
+import { wallsOf } from "./walls";
 
-/** A wall more aslant than this is not offered face-on, degrees; nor one that would be drawn out more than so many times. */
-const MOST_ASLANT = 65;
+/** A wall that would be drawn out more than so many times is not offered face-on. */
 const MOST_DRAWN_OUT = 8;
-/** Walls offered, those with most of the level edges. */
-const MOST_WALLS = 3;
 /** The share of the verticals that a picture bears is found to within this. */
 const EASE_STEP = 1 / 64;
 /** Found frames are a little off; what is asked of them keeps off its bounds by this. */
@@ -259,43 +259,3 @@ const SLIVER = 0.004;
 const MOST_COLUMNS = 12;
 
 const costless = ({ roof, foot }: { roof: number; foot: number }): number => roof + foot;
-
-/** Share of what a photo shows that a frame keeps, 0…1. */
-function contentIn(map: CompiledMap, shown: Shown, size: Size): number {
-  const [x, y, w, h] = map.rect;
-  const worth = worthOf(shown, size);
-  const { columns, rows } = shown.detail;
-  let [inside, all] = [0, 0];
-  for (let j = 0; j < 2 * rows; j++)
-    for (let i = 0; i < 2 * columns; i++) {
-      const p: Vec2 = [((i + 0.5) * size[0]) / (2 * columns), ((j + 0.5) * size[1]) / (2 * rows)];
-      const weight = worth(p);
-      all += weight;
-      const at = map.fromRecorded(p);
-      if (at && at[0] >= x && at[1] >= y && at[0] <= x + w && at[1] <= y + h) inside += weight;
-    }
-  return inside / all;
-}
-
-/** The walls that lines tell, those with most of the level edges first. */
-function wallsOf(base: Recipe, proposal: OwnProposal, size: Size): TurnedWall[] {
-  const { solution } = solveRecipe(withCamera(base, size), size, true);
-  const groups = proposal.groups.filter((g) => g.kind === "sill");
-  const idsOf = new Map(groups.map((g) => [g.id, new Set(g.members.map((i) => foundId(proposal.segments[i]!)))]));
-  return (
-    solution.walls
-      .flatMap(({ heading, lines }) => {
-        const own = groups
-          .map((group) => ({ group, of: lines.filter((id) => idsOf.get(group.id)!.has(id)).length }))
-          .sort((a, b) => b.of - a.of)[0];
-        return own && own.of > 0 && Math.abs(heading) <= MOST_ASLANT
-          ? [{ line: lines[0]!, heading, share: shareOfSills(proposal, own.group), group: own.group.id, of: own.of }]
-          : [];
-      })
-      // Two walls of one group of level edges are one that was taken apart.
-      .filter((wall, _, all) => all.every((w) => w === wall || w.group !== wall.group || w.of <= wall.of))
-      .map(({ line, heading, share, group }) => ({ line, heading, share, group }))
-      .sort((a, b) => b.share - a.share)
-      .slice(0, MOST_WALLS)
-  );
-}

@@ -1,7 +1,8 @@
-import type { CompiledMap } from "../render";
-import { stretchAt } from "../render";
-import type { Vec2 } from "../geometry";
+import type { Size, Vec2 } from "../geometry";
+import { type CompiledMap, stretchAt } from "../render";
 import { BORNE_STRETCH } from "./house-style";
+import { worthOf } from "./plane-lattice";
+import type { Shown } from "./shown";
 
 /** What is measured of an answer's picture. */
 export interface Measured {
@@ -105,4 +106,21 @@ export function overFrame(
       weights += weight;
     }
   return { stretch, soft: weights > 0 ? soft / weights : 0, empty: missing / count };
+}
+
+/** Share of what a photo shows that a frame keeps, 0…1. */
+export function contentIn(map: CompiledMap, shown: Shown, size: Size): number {
+  const [x, y, w, h] = map.rect;
+  const worth = worthOf(shown, size);
+  const { columns, rows } = shown.detail;
+  let [inside, all] = [0, 0];
+  for (let j = 0; j < 2 * rows; j++)
+    for (let i = 0; i < 2 * columns; i++) {
+      const p: Vec2 = [((i + 0.5) * size[0]) / (2 * columns), ((j + 0.5) * size[1]) / (2 * rows)];
+      const weight = worth(p);
+      all += weight;
+      const at = map.fromRecorded(p);
+      if (at && at[0] >= x && at[1] >= y && at[0] <= x + w && at[1] <= y + h) inside += weight;
+    }
+  return inside / all;
 }

@@ -9,4 +9,4 @@ export { groundsOf } from "./grounds";
 export { type HouseStyle, NO_STYLE, houseStyle } from "./house-style";
 export { judged } from "./judgement";
 export { type Shown, shownOf } from "./shown";
-export { SMALL_SIDE, type SmallPicture } from "./small-picture";
+export { SMALL_SIDE, type SmallPicture, greenOf } from "./small-picture";

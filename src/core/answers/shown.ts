@@ -1,6 +1,6 @@
 import type { Size, Vec2 } from "../geometry";
 import { type Detail, detailOf } from "../lines";
-import type { SmallPicture } from "./small-picture";
+import { type SmallPicture, greenOf } from "./small-picture";
 import { skyOf } from "./sky";
 
 /** What a photo shows, as far as that decides how it is corrected and framed. */
@@ -20,13 +20,10 @@ const CUT_BY_PHOTO = 0.012;
 
 /** What a photo shows, from a small picture of it. @param size of the original, pixels. */
 export function shownOf(picture: SmallPicture, size: Size): Shown {
-  const { data, width, height } = picture;
-  const green = new Uint8Array(width * height);
-  for (let i = 0; i < green.length; i++) green[i] = data[3 * i + 1]!;
-  const detail = detailOf({ data: green, width, height, left: 0, top: 0 });
+  const detail = detailOf(greenOf(picture));
   const { ends, share } = skyOf(picture);
   return {
-    detail: withoutSky(detail, ends, height),
+    detail: withoutSky(detail, ends, picture.height),
     skyline: share > 0 ? skylineOf(ends, picture, size) : [],
     sky: share,
   };

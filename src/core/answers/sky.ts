@@ -1,3 +1,4 @@
+import { solveSymmetric } from "../numerics";
 import type { SmallPicture } from "./small-picture";
 
 /** Where the sky ends in each column: rows of the small picture from the top that are sky; 0: none. */
@@ -170,7 +171,14 @@ function coloursOf({ data, width, height }: SmallPicture, sky: Uint8Array): Dist
   if (count < LEAST_SHARE * sky.length) return null;
   // A little pulls every term but the first to nothing, so that a narrow strip of sky is not carried on into the picture.
   for (let p = 1; p < n; p++) a[p]![p]! += 0.01 * sky.length;
-  const k = b.map((right) => solved(a, right));
+  const found = b.map((right) =>
+    solveSymmetric(
+      a.map((row) => [...row]),
+      [...right],
+    ),
+  );
+  if (found.some((k) => k === null)) return null;
+  const k = found as number[][];
   const at = (x: number, y: number, c: number): number => {
     const [u, v] = [(2 * x) / width - 1, (2 * y) / height - 1];
     const [k0, k1, k2, k3, k4, k5] = k[c] as [number, number, number, number, number, number];
@@ -190,21 +198,6 @@ function coloursOf({ data, width, height }: SmallPicture, sky: Uint8Array): Dist
     if (sky[i]) squares += Math.min(MOST_SPREAD, beside(i % width, Math.floor(i / width), 3 * i)) ** 2;
   const spread = Math.max(LEAST_SPREAD, Math.min(MOST_SPREAD, Math.sqrt(squares / count)));
   return (x, y, i) => beside(x, y, i) / spread;
-}
-
-/** Solves a x = b, a symmetric and positive, by elimination. */
-function solved(a: readonly Float64Array[], b: Float64Array): number[] {
-  const n = b.length;
-  const m = a.map((row, i) => [...row, b[i]!]);
-  for (let p = 0; p < n; p++) {
-    const pivot = m[p]![p]! || 1e-9;
-    for (let r = 0; r < n; r++) {
-      if (r === p) continue;
-      const f = m[r]![p]! / pivot;
-      for (let c = p; c <= n; c++) m[r]![c]! -= f * m[p]![c]!;
-    }
-  }
-  return m.map((row, i) => row[n]! / (row[i]! || 1e-9));
 }
 
 /** One end of the sky in each column: what the fewest pixels speak against. */

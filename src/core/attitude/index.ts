@@ -9,6 +9,7 @@ export * from "./line-model";
 export * from "./likely-cause";
 export * from "./line-shares";
 export * from "./solve-lines";
+export { WALL_COST } from "./walled-fit";
 export * from "./group-segments";
 export type { SegmentGroup, SegmentInput } from "./segment-groups";
 export * from "./face-ratio";

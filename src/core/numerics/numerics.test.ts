@@ -1,6 +1,15 @@
 import fc from "fast-check";
 import { randomFrom } from "../testing";
-import { biweight, dampedLeastSquares, invertSymmetric, leastSquares, median, solveSymmetric, spreadOf } from ".";
+import {
+  biweight,
+  dampedLeastSquares,
+  invertSymmetric,
+  leastSquares,
+  median,
+  solveSymmetric,
+  spreadOf,
+  rootOf,
+} from ".";
 
 const number = fc.double({ min: -3, max: 3, noNaN: true });
 /** B Bᵀ with something on the diagonal, its rows scaled by very different units. */
@@ -104,4 +113,18 @@ test("robust measures", () => {
   // A fifth of it beyond all measure moves it little.
   expect(spreadOf(normal)).toBeCloseTo(0.3, 1);
   expect(spreadOf(normal.map((v, i) => (i % 5 === 0 ? 1e6 : v)))).toBeLessThan(0.45);
+});
+
+test("a covariance's root times itself transposed is the covariance; what is none has no root", () => {
+  const a = [
+    [4, 1, -2],
+    [1, 9, 0.5],
+    [-2, 0.5, 3],
+  ];
+  const root = rootOf(a)!;
+  a.forEach((row, i) =>
+    row.forEach((v, j) => expect(root[i]!.reduce((sum, l, k) => sum + l * root[j]![k]!, 0)).toBeCloseTo(v, 12)),
+  );
+  expect(root[0]!.slice(1)).toEqual([0, 0]);
+  expect(rootOf([[1, 2], [2, 1]])).toBeNull(); // prettier-ignore
 });

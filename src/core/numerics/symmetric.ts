@@ -19,6 +19,12 @@ function cholesky(a: readonly (readonly number[])[]): { l: number[][]; scale: nu
   return { l, scale };
 }
 
+/** The lower triangle L of A = L Lᵀ, whose columns are independent ways of a covariance A; null where A is not positive definite. */
+export function rootOf(a: readonly (readonly number[])[]): number[][] | null {
+  const factor = cholesky(a);
+  return factor && factor.l.map((row, i) => row.map((v) => v / factor.scale[i]!));
+}
+
 /** x of A x = b for a small positive definite A, or null where it is singular. */
 export function solveSymmetric(a: readonly (readonly number[])[], b: readonly number[]): number[] | null {
   const factor = cholesky(a);

@@ -1,4 +1,4 @@
-import { type LineSolution, solveLines } from "../attitude";
+import { type LineSolution, WALL_COST, solveLines } from "../attitude";
 import type { Size } from "../geometry";
 import { type MeasuredView, measuresOf, solveMeasures } from "../shape/proportion";
 import { measuredView } from "./measured";
@@ -11,8 +11,6 @@ const MOST_SIGMA = 0.02;
 const ROUNDS = 40;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
-/** Under a false focal length sills fit as many walls: each must be worth this much of the sum of squares, as where lines are solved. */
-const WALL_COST = 8;
 /** Half the spacing at which the sum of squares is asked about its lowest place, of the logarithm. */
 const STEP = 0.02;
 /** So far off, of the logarithm, the sum of squares must have risen by so much: in nearly frontal views it is all but flat. */
@@ -55,6 +53,7 @@ export function focalOfShapes(recipe: SettledRecipe, size: Size): MeasuredFocal 
     const at = seenAt(log);
     if (!at) return Infinity;
     const told = solved(at.view);
+    // Under a false focal length sills fit as many walls as there are: each must be worth its price.
     const ofLines = at.solution.cost + WALL_COST * at.solution.walls.length;
     return told.measures.some((m) => m.missPx !== null) ? told.misshape + ofLines : Infinity;
   };

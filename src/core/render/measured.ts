@@ -1,6 +1,8 @@
 import type { LineSolution } from "../attitude";
 import type { Attitude, FocalSource, Intrinsics } from "../camera";
 import { DEG } from "../geometry";
+import { rootOf } from "../numerics";
+import { METADATA_SIGMA } from "../own-edges";
 import type { Lens } from "../lens";
 import {
   type MeasuredProportion,
@@ -21,7 +23,7 @@ export interface MeasuredRecipe {
 }
 
 /** How far a focal length that metadata tell, or that is only assumed, may be off, as a share of itself; one that is stated is taken as it is, and one that was solved for is known to 5 % at least. */
-export const FOCAL_SIGMA = { metadata: 0.02, assumed: 0.06, stated: 0, solved: 0.05 } as const;
+export const FOCAL_SIGMA = { metadata: METADATA_SIGMA, assumed: 0.06, stated: 0, solved: 0.05 } as const;
 
 /**
  * The walls that a recipe's measures may be on, and how they are seen, with the ways in which that is not known.
@@ -36,16 +38,17 @@ export function measuredView(recipe: MeasuredRecipe, lens: Lens, solution: LineS
 }
 
 /** Of lines by which a view is solved the noise is taken as they show it; where they are few, as hands are believed to place them. */
-const believedIn = (freedom: number): number => Math.max(0.5, 6 - 1.5 * freedom);
+const believedIn = (freedom: number): number => Math.max(1.5, 6 - 1.5 * freedom);
 function noiseOf({ cost, freedom }: LineSolution): number {
   const weight = believedIn(freedom);
-  return Math.sqrt((weight + cost) / (weight + freedom));
+  // By chance few lines miss by little: one degree of freedom less makes up for what that does to the ± (Student).
+  return Math.sqrt((weight + cost) / Math.max(1, weight + freedom - 1));
 }
 
 function shiftedViews(view: MeasuredView, recipe: MeasuredRecipe, solution: LineSolution): MeasuredView[] {
   const { cofactor, walls, focal } = solution;
   const noise = noiseOf(solution);
-  const root = cofactor ? lowerRoot(cofactor) : [];
+  const root = (cofactor && rootOf(cofactor)) ?? [];
   const count = root.length;
   const hasFocal = focal !== null && count === 3 + walls.length;
   const ways = root.map((_, k): readonly number[] => root.map((row) => noise * (row[k] ?? 0)));
@@ -68,18 +71,6 @@ function shiftedViews(view: MeasuredView, recipe: MeasuredRecipe, solution: Line
   const byFocal =
     hasFocal || !recipe.otherFocal ? [] : [recipe.otherFocal(FOCAL_SIGMA[recipe.camera.focalFrom ?? "stated"])];
   return [...ways.map(along), ...byFocal.filter((v) => v !== null)];
-}
-
-/** The lower triangle whose product with its own transpose a symmetric positive matrix is (Cholesky); its columns are independent ways. */
-function lowerRoot(a: readonly (readonly number[])[]): number[][] {
-  const root = a.map((row) => row.map(() => 0));
-  for (let i = 0; i < a.length; i++)
-    for (let j = 0; j <= i; j++) {
-      let rest = a[i]![j]!;
-      for (let k = 0; k < j; k++) rest -= root[i]![k]! * root[j]![k]!;
-      root[i]![j] = i === j ? Math.sqrt(Math.max(0, rest)) : root[j]![j]! > 0 ? rest / root[j]![j]! : 0;
-    }
-  return root;
 }
 
 function exactView(recipe: MeasuredRecipe, lens: Lens, solution: LineSolution | null): MeasuredView {

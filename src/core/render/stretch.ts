@@ -16,12 +16,15 @@ export function stretchAt(map: Pick<CompiledMap, "toRecorded">, [x, y]: Vec2, si
   };
   const [l, r, u, d] = [at(x - 0.5, y), at(x + 0.5, y), at(x, y - 0.5), at(x, y + 0.5)];
   if (!l || !r || !u || !d) return null;
-  const [a, b, c, e] = [r[0] - l[0], d[0] - u[0], r[1] - l[1], d[1] - u[1]];
+  return stretchBy([r[0] - l[0], r[1] - l[1]], [d[0] - u[0], d[1] - u[1]]);
+}
+
+/** The larger stretch where a pixel's step across the plane, and one down it, go so far on the photo, pixels. */
+export function stretchBy([a, b]: Vec2, [c, d]: Vec2): number {
   // Smaller singular value of the plane → recorded Jacobian; its inverse is the larger one of the way back.
-  const sum = a * a + b * b + c * c + e * e;
-  const det = a * e - b * c;
-  const least = Math.sqrt(Math.max(1e-12, (sum - Math.sqrt(Math.max(0, sum * sum - 4 * det * det))) / 2));
-  return 1 / least;
+  const sum = a * a + b * b + c * c + d * d;
+  const det = a * d - b * c;
+  return 1 / Math.sqrt(Math.max(1e-12, (sum - Math.sqrt(Math.max(0, sum * sum - 4 * det * det))) / 2));
 }
 
 /** The frame's greatest stretch, over a lattice of places inside it. */

@@ -2,9 +2,8 @@ import type { Size, Vec2 } from "../geometry";
 import { compile } from "./compile";
 import { type SettledRecipe, linesOf, lensOf, withCamera } from "./settled";
 import { solveLines } from "../attitude";
+import { METADATA_SIGMA } from "../own-edges";
 
-/** A focal length from metadata may be off by so much: a 35 mm equivalent is a whole number. */
-const METADATA_SIGMA = 0.02;
 /** One that nobody has told may be off by so much. */
 const ASSUMED_SIGMA = 0.2;
 

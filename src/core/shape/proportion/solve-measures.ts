@@ -1,34 +1,15 @@
-import { say, sayList } from "../../language";
 import { type SurfaceScale, END_SIGMA_PX, scalesOf } from "./scale";
 import { type Laid, type MeasuredView, type Surface, laidDown } from "./surfaces";
+import type { MeasureShare } from "./measure-share";
+import { marksOff } from "./marks-off";
 import type { KnownMeasure } from "./recipe-part";
+import { CONTRADICTS, MISSHAPEN_PX, cannot, likelyCause, wordsOf } from "./measure-words";
+import { ratioOf } from "./ratio-of";
+import { scaleWords } from "./size-words";
+import { type Factor, weighed } from "./weighed";
 
-/** Measures further from the others than this, deviations of both, contradict them. */
-const CONTRADICTS = 4;
 /** A wall this near to the one turned face-on is that one, degrees. */
 const FACING = 2;
-/** Marks that miss their shape by more than this make another shape, pixels (root mean square). */
-const MISSHAPEN_PX = 6;
-
-/** What one measure says. */
-export interface MeasureShare {
-  readonly id: string;
-  /** The factor on heights that gives it its shape, and the deviation of its logarithm; null where it tells none. */
-  readonly height: number | null;
-  readonly sigma: number | null;
-  /** Its share of the weight, 0…1. */
-  readonly pull: number;
-  /** How far it lies from all the others, deviations; null without others. */
-  readonly off: number | null;
-  /** Why it may contradict the others, in words; null where it does not, or has none. */
-  readonly cause: string | null;
-  /** What it was found to lie on; null where it lies on nothing. */
-  readonly surface: Surface | null;
-  /** How well its marks make its shape there, pixels (root mean square); null where they make none. */
-  readonly missPx: number | null;
-  /** Why it cannot count, in words; null: it counts. */
-  readonly why: string | null;
-}
 
 export interface MeasuredProportion {
   /** The factor on heights, with its deviation; null where no measure tells it. */
@@ -150,37 +131,6 @@ function factored(measures: readonly KnownMeasure[], laid: readonly (Laid | null
   return { height, scales: scalesOf(measures, laid, height), logs: factors.map((f) => f?.log ?? null) };
 }
 
-/** A measure as it would lie were its marks a deviation off, along each independent way. */
-function marksOff(laid: Laid | null, noise: number): Laid[] {
-  if (!laid) return [];
-  const { shape, places } = laid;
-  const unit = noise * END_SIGMA_PX;
-  if (!shape) {
-    const [a, b] = [places[0]!, places[1]!];
-    const [dx, dy] = [b.at[0] - a.at[0], b.at[1] - a.at[1]];
-    const length = Math.hypot(dx, dy);
-    const [ux, uy] = [dx / length, dy / length];
-    const along = ([xx, xy, yy]: (typeof a)["covariance"]): number => ux * ux * xx + 2 * ux * uy * xy + uy * uy * yy;
-    const by = unit * Math.sqrt(along(a.covariance) + along(b.covariance));
-    return [{ ...laid, places: [a, { ...b, at: [b.at[0] + by * ux, b.at[1] + by * uy] }] }];
-  }
-  const [ww, wh, hh] = shape.covariance;
-  const w = Math.sqrt(ww);
-  return (
-    [
-      [w, wh / w],
-      [0, Math.sqrt(Math.max(0, hh - (wh * wh) / ww))],
-    ] as const
-  ).map(([across, down]) => ({
-    ...laid,
-    shape: {
-      ...shape,
-      width: shape.width * Math.exp(unit * across),
-      height: shape.height * Math.exp(unit * down),
-    },
-  }));
-}
-
 /** The same surface where the view is another: of those of its kind the one whose heading is nearest. */
 export const sameSurface = (
   scales: readonly SurfaceScale[],
@@ -206,48 +156,10 @@ function noiseOf(laid: readonly (Laid | null)[], lines: MeasuredView["lines"]): 
     freedom += one.shape.freedom;
   }
   const { cost, freedom: ofLines } = lines ?? { cost: 0, freedom: 0 };
-  const marks = (BELIEVED + misfit) / (BELIEVED + freedom);
-  return Math.sqrt(Math.max(marks, (BELIEVED + misfit + cost) / (BELIEVED + freedom + ofLines)));
-}
-
-/** Sizes contradict each other beyond so many deviations, and this share of themselves. */
-const SIZES_CONTRADICT = { sigmas: 3, share: 0.01 } as const;
-
-/** Where a size contradicts what the others on its surface say, in words. */
-function scaleWords(scales: readonly SurfaceScale[], noise: number, nameOf: (id: string) => string): string[] {
-  return scales.flatMap(({ told }) => {
-    const odd = told
-      .flatMap((own) => {
-        const others = weighed(told.filter((t) => t !== own));
-        if (!others) return [];
-        const by = own.log - others.log;
-        return [{ own, by, off: Math.abs(by) / (noise * Math.sqrt(own.variance + others.variance)) }];
-      })
-      .filter((o) => o.off > SIZES_CONTRADICT.sigmas && Math.abs(o.by) > SIZES_CONTRADICT.share)
-      .sort((a, b) => b.off - a.off)[0];
-    if (!odd) return [];
-    const id = nameOf(odd.own.id);
-    const others = sayList(told.filter((t) => t !== odd.own).map((t) => nameOf(t.id)));
-    const share = percentOf(Math.expm1(Math.abs(odd.by)));
-    return [
-      odd.by > 0
-        ? say(
-            "{id} is stated {share} larger than {others} would have it. Is its size right? Is it further off than the others?",
-            { id, share, others },
-          )
-        : say(
-            "{id} is stated {share} smaller than {others} would have it. Is its size right? Is it nearer than the others?",
-            { id, share, others },
-          ),
-    ];
-  });
-}
-
-const percentOf = (share: number): string => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
-
-interface Factor {
-  readonly log: number;
-  readonly variance: number;
+  // By chance few marks miss by little: one degree of freedom less makes up for what that does to the ± (Student).
+  const shown = (squares: number, independent: number): number =>
+    (BELIEVED + squares) / (BELIEVED + independent - (independent > 0 ? 1 : 0));
+  return Math.sqrt(Math.max(shown(misfit, freedom), shown(misfit + cost, freedom + ofLines)));
 }
 
 /** The factor on heights that gives a measure its shape; null for a length, and on the floor, which says nothing of heights. */
@@ -306,24 +218,6 @@ function againstLevel(measures: readonly KnownMeasure[], laid: readonly (Laid | 
   return { log: down - across.log, variance: standing.yVariance + across.variance };
 }
 
-/** Weighted mean of logarithms; its variance grows where they scatter more than their own say. */
-function weighed(all: readonly Factor[]) {
-  if (all.length === 0) return null;
-  const weight = all.reduce((s, f) => s + 1 / f.variance, 0);
-  const log = all.reduce((s, f) => s + f.log / f.variance, 0) / weight;
-  const scatter = all.length > 1 ? all.reduce((s, f) => s + (f.log - log) ** 2 / f.variance, 0) / (all.length - 1) : 1;
-  return { log, weight, variance: Math.max(1, scatter) / weight };
-}
-
-/** Width over height as they are known. */
-export const ratioOf = (m: Exclude<KnownMeasure, { kind: "length" }>): number =>
-  m.kind === "grid" ? (m.columns * m.width) / (m.rows * m.height) : m.width / m.height;
-
-const cannot = (measure: KnownMeasure): string =>
-  measure.kind === "length"
-    ? say("Its ends are one place, or lie where what it is on cannot be seen.")
-    : say("Its marks lie on one line, cross over, or lie where what it is on cannot be seen.");
-
 /** Metres to a pixel of the corrected plane: a wall at a distance of one is f pixels to one. The facing wall's, or the only one's. */
 function perPixelOf(
   { camera, attitude, headings }: MeasuredView,
@@ -333,50 +227,4 @@ function perPixelOf(
   const facing = headings[0] ?? attitude.yaw;
   const one = walls.find((s) => Math.abs(s.surface.heading - facing) < FACING) ?? walls[0];
   return one ? { metres: one.metres / camera.focalPx, surface: one.surface } : null;
-}
-
-/** Measures within this of what others say count as agreeing, as a logarithm. */
-const AGREES = 0.02;
-
-const EXCHANGED = say("With its width and height exchanged it would agree.");
-
-/** Why a measure may contradict the others, in words. */
-function likelyCause(m: KnownMeasure, own: Factor, others: Factor): string {
-  const off = own.log - others.log;
-  if (m.kind !== "length" && Math.abs(off + 2 * Math.log(ratioOf(m))) < AGREES) return EXCHANGED;
-  const share = 100 * Math.abs(Math.expm1(off));
-  return share < 10
-    ? say("They differ by {share} %: is its size as stated, and are its marks on its edges?", {
-        share: share.toFixed(1),
-      })
-    : say("Is it on another wall, or its size another?");
-}
-
-function wordsOf(shares: readonly MeasureShare[]): string[] {
-  const words = shares.flatMap(({ id, why, missPx }) => {
-    if (why) return [say("Measure {id} does not count. {why}", { id, why })];
-    if (missPx === null || missPx <= MISSHAPEN_PX) return [];
-    return [
-      say("The marks of measure {id} miss its shape by {miss} px: is it tilted, or a mark elsewhere?", {
-        id,
-        miss: Math.round(missPx),
-      }),
-    ];
-  });
-  const odd = shares.filter((s) => s.off !== null && s.off > CONTRADICTS).sort((a, b) => b.off! - a.off!);
-  if (odd.length === 0) return words;
-  if (shares.filter((s) => s.off !== null).length < 3) {
-    const exchanged = odd.find((s) => s.cause === EXCHANGED);
-    const cause = exchanged
-      ? say("With width and height of {id} exchanged they would agree.", { id: exchanged.id })
-      : say("Is one of them on another wall, or its size another?");
-    return [
-      ...words,
-      say("Measures {names} contradict each other. {cause}", { names: sayList(odd.map((s) => s.id)), cause }),
-    ];
-  }
-  return [
-    ...words,
-    say("Measure {id} contradicts the others. {cause}", { id: odd[0]!.id, cause: odd[0]!.cause ?? "" }),
-  ];
 }
