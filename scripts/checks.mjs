@@ -53,10 +53,10 @@ function tests(name, args = [], env = {}) {
 
 /** What only reads the code: two at a time, the longest first. */
 const reading = {
-  types: () => check("types", "tsc", "--noEmit"),
-  lint: () => check("lint", "eslint", "--max-warnings", "0", "."),
-  format: () => check("format", "prettier", "--check", "--log-level", "warn", "."),
-  core: () => check("core without DOM or Node", "tsc", "--noEmit", "-p", "src/core"),
+  types: () => check("types", "tsgo", "--noEmit"),
+  lint: () => check("lint", "oxlint", "--deny-warnings", "."),
+  format: () => check("format", "oxfmt", "--check", "."),
+  core: () => check("core without DOM or Node", "tsgo", "--noEmit", "-p", "src/core"),
   words: () => check("words", "node", "scripts/words.mjs", "--check"),
   dead: () => check("no dead code", "knip", "--no-progress"),
   boundaries: () =>

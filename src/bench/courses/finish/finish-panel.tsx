@@ -16,7 +16,16 @@ import { useTone } from "./use-tone";
 
 interface Row {
   readonly key:
-    "exposure" | "warmth" | "tint" | "contrast" | "black" | "white" | "saturation" | "mid" | "bright" | "dark";
+    | "exposure"
+    | "warmth"
+    | "tint"
+    | "contrast"
+    | "black"
+    | "white"
+    | "saturation"
+    | "mid"
+    | "bright"
+    | "dark";
   readonly label: string;
   /** What is shown over what is kept: 100 for shares. */
   readonly times: number;

@@ -52,13 +52,15 @@ export class MadeLight {
       [x1, y1],
     ] as const) {
       map.toRecorded(px, py, out);
-      if (!(
-        out[2]! > 0 &&
-        out[0]! > near &&
-        out[1]! > near &&
-        out[0]! < map.size[0] - near &&
-        out[1]! < map.size[1] - near
-      ))
+      if (
+        !(
+          out[2]! > 0 &&
+          out[0]! > near &&
+          out[1]! > near &&
+          out[0]! < map.size[0] - near &&
+          out[1]! < map.size[1] - near
+        )
+      )
         return true;
     }
     return false;
