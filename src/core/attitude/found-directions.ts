@@ -1,5 +1,5 @@
 import { type Intrinsics, downInCamera, pitchRollFromVertical } from "../camera";
-import { DEG, type Vec2, type Vec3, cross3, dot3, unit3 } from "../geometry";
+import { DEG, type Vec2, type Vec3, cross3, dot3, length3, unit3 } from "../geometry";
 import { halfTurn, sillInCamera } from "./line-model";
 
 /** A found segment as a plane through the lens, in the camera frame. */
@@ -11,8 +11,9 @@ export interface Plane {
   readonly lean: number;
   /** How much it counts: its length, but no more than a share of the picture. */
   readonly weight: number;
-  /** A direction fits it within this angle, degrees. */
+  /** A direction fits it within this angle, degrees; and the square of its sine. */
   readonly reach: number;
+  readonly reachSine2: number;
 }
 
 /** A segment counts by its length up to this share of the focal length. */
@@ -27,12 +28,14 @@ export function planeOf({ focalPx, principal }: Intrinsics, [a, b]: readonly [Ve
   const [p, q] = [lifted(a), lifted(b)];
   const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
   const own = (Math.SQRT2 * Math.max(0.12, sigmaPx)) / length / DEG;
+  const reach = Math.min(MOST_REACH, Math.hypot(REACH, REACH_SIGMAS * own));
   return {
     normal: unit3(cross3(p, q)),
     middle: unit3([p[0] + q[0], p[1] + q[1], p[2] + q[2]]),
     lean: halfTurn(Math.atan2(b[0] - a[0], b[1] - a[1]) / DEG),
     weight: Math.min(length / focalPx, LONGEST),
-    reach: Math.min(MOST_REACH, Math.hypot(REACH, REACH_SIGMAS * own)),
+    reach,
+    reachSine2: Math.sin(reach * DEG) ** 2,
   };
 }
 
@@ -44,6 +47,10 @@ export function missAngle({ normal, middle }: Plane, direction: Vec3): number {
 
 /** 1 where a segment runs exactly along a direction, falling to 0 at its reach. */
 export function support(plane: Plane, direction: Vec3): number {
+  // Most are far off: that is seen without asking for the angle.
+  const sine = dot3(plane.normal, direction);
+  const cosine = dot3(plane.middle, direction);
+  if (sine * sine >= plane.reachSine2 * Math.max(1e-6, 1 - cosine * cosine)) return 0;
   const off = missAngle(plane, direction) / plane.reach;
   return off >= 1 ? 0 : plane.weight * (1 - off * off);
 }
@@ -74,7 +81,7 @@ export function headingPeaks(
   const bins = new Float64Array(Math.round(180 / STEP));
   for (const { normal, weight, reach } of planes) {
     const d = cross3(normal, down);
-    const telling = Math.hypot(...d);
+    const telling = length3(d);
     if (telling < TELLING) continue;
     const at = halfTurn(Math.atan2(dot3(d, away), dot3(d, across)) / DEG) + 90;
     // The lower the sill to the horizon, the wider its say.
@@ -129,7 +136,7 @@ export function verticalCandidates(planes: readonly Plane[], pairs = PAIRS): Can
     for (let j = i + 1; j < paired.length; j++) {
       if (n++ % skip !== 0) continue;
       const d = cross3(paired[i]!.normal, paired[j]!.normal);
-      if (Math.hypot(...d) < 0.01) continue;
+      if (length3(d) < 0.01) continue;
       const { pitch, roll } = pitchRollFromVertical(unit3(d));
       if (Math.abs(pitch) > MOST_PITCH || Math.abs(roll) > MOST_ROLL) continue;
       const down = downInCamera({ pitch, roll });

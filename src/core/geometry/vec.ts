@@ -20,6 +20,9 @@ export const cross3 = (a: Vec3, b: Vec3): Vec3 => [
   a[0] * b[1] - a[1] * b[0],
 ];
 
+/** Length of a vector that is far from the largest and smallest numbers there are: quicker than Math.hypot. */
+export const length3 = ([x, y, z]: Vec3): number => Math.sqrt(x * x + y * y + z * z);
+
 /** The vector at length 1; a zero vector is returned as it is. */
 export function unit3(v: Vec3): Vec3 {
   const n = Math.hypot(v[0], v[1], v[2]);

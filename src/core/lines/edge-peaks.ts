@@ -78,48 +78,80 @@ export function placeOn(rail: Rail, t: number, offset: number): Vec2 {
   return [f[0]! + f[4]! * offset, f[1]! + f[5]! * offset];
 }
 
+/** Peaks in plain arrays, station by station: what is gone through millions of times. */
+export interface Peaks {
+  /** Where each station's peaks begin; one more for the end of the last. */
+  readonly starts: Int32Array;
+  /** As in Peak. */
+  readonly t: Float64Array;
+  readonly offset: Float64Array;
+  readonly slope: Float64Array;
+  /** Of each peak, that of the rail where its station lies; six numbers a station. */
+  readonly frames: Float64Array;
+}
+
 /**
  * Peaks of the slope across a rail at evenly spaced stations along it, the brightness averaged a little along it, to a fraction of a pixel by the parabola through the peak.
  *
  * @param half how far to either side to look, pixels.
  */
-export function edgePeaks(image: Luminance, rail: Rail, stations: number, half: number): Peak[][] {
+export function peaksAlong(image: Luminance, rail: Rail, stations: number, half: number): Peaks {
   const spacing = rail.length / stations;
   const n = Math.ceil((2 * half) / STEP) + 1;
   const taps = Math.max(1, Math.min(MOST_TAPS, Math.round(spacing)));
-  const profile = new Float64Array(n);
-  const slope = new Float64Array(n);
+  const profile = new Float64Array(n + 2 * SLOPE_REACH);
+  const slopes = new Float64Array(n);
+  // Two peaks are never beside each other.
+  const most = stations * ((n >> 1) + 1);
+  const starts = new Int32Array(stations + 1);
+  const [ts, offset, slope] = [new Float64Array(most), new Float64Array(most), new Float64Array(most)];
+  const frames = new Float64Array(6 * stations);
   const f = new Float64Array(6);
-  return Array.from({ length: stations }, (_, station) => {
+  let count = 0;
+  for (let station = 0; station < stations; station++) {
     const t = (2 * (station + 0.5)) / stations - 1;
     rail.frame(t, f);
+    frames.set(f, 6 * station);
     const ax = f[2]!;
     const ay = f[3]!;
-    const cx = f[4]!;
-    const cy = f[5]!;
-    const x0 = f[0]! - cx * half;
-    const y0 = f[1]! - cy * half;
+    const cx = f[4]! * STEP;
+    const cy = f[5]! * STEP;
+    const x0 = f[0]! - f[4]! * half;
+    const y0 = f[1]! - f[5]! * half;
     for (let i = 0; i < n; i++) {
       let sum = 0;
       for (let j = 0; j < taps; j++) {
         const s = (j - (taps - 1) / 2) * (spacing / taps);
-        sum += brightnessAt(image, x0 + cx * i * STEP + ax * s, y0 + cy * i * STEP + ay * s);
+        sum += brightnessAt(image, x0 + cx * i + ax * s, y0 + cy * i + ay * s);
       }
-      profile[i] = sum / taps;
+      profile[SLOPE_REACH + i] = sum / taps;
     }
-    slopeOf(profile, slope);
-    const found: Peak[] = [];
+    slopesOf(profile, slopes);
     for (let i = 1; i < n - 1; i++) {
-      const a = Math.abs(slope[i - 1]!);
-      const b = Math.abs(slope[i]!);
-      const c = Math.abs(slope[i + 1]!);
+      const a = Math.abs(slopes[i - 1]!);
+      const b = Math.abs(slopes[i]!);
+      const c = Math.abs(slopes[i + 1]!);
       if (b < LEAST_SLOPE || b < a || b <= c) continue;
       // The top of the parabola through the peak and its neighbours.
       const shift = (0.5 * (a - c)) / (a - 2 * b + c);
-      found.push({ station, t, offset: -half + (i + shift) * STEP, slope: slope[i]! });
+      ts[count] = t;
+      offset[count] = -half + (i + shift) * STEP;
+      slope[count++] = slopes[i]!;
     }
-    return found;
-  });
+    starts[station + 1] = count;
+  }
+  return { starts, t: ts, offset, slope, frames };
+}
+
+/** The same, each peak by itself. */
+export function edgePeaks(image: Luminance, rail: Rail, stations: number, half: number): Peak[][] {
+  const { starts, t, offset, slope } = peaksAlong(image, rail, stations, half);
+  return Array.from({ length: stations }, (_, station) =>
+    Array.from({ length: starts[station + 1]! - starts[station]! }, (__, k): Peak => {
+      const i = starts[station]! + k;
+      return { station, t: t[i]!, offset: offset[i]!, slope: slope[i]! };
+    }),
+  );
 }
 
 const SLOPE_REACH = Math.ceil((3 * BLUR) / STEP);
@@ -128,15 +160,20 @@ const SLOPE_WEIGHTS = Float64Array.from({ length: 2 * SLOPE_REACH + 1 }, (_, i) 
   return (STEP * x * Math.exp((-x * x) / (2 * BLUR * BLUR))) / (BLUR ** 3 * Math.sqrt(2 * Math.PI));
 });
 
-/** Slope by the derivative of a Gaussian, per pixel. */
-function slopeOf(profile: Float64Array, out: Float64Array): void {
-  const last = profile.length - 1;
-  for (let i = 0; i <= last; i++) {
+/**
+ * Slope by the derivative of a Gaussian, per pixel.
+ *
+ * @param profile with SLOPE_REACH places before and after, which repeat its ends.
+ */
+function slopesOf(profile: Float64Array, out: Float64Array): void {
+  const n = out.length;
+  for (let i = 0; i < SLOPE_REACH; i++) {
+    profile[i] = profile[SLOPE_REACH]!;
+    profile[SLOPE_REACH + n + i] = profile[SLOPE_REACH + n - 1]!;
+  }
+  for (let i = 0; i < n; i++) {
     let sum = 0;
-    for (let j = -SLOPE_REACH; j <= SLOPE_REACH; j++) {
-      const at = i + j;
-      sum += SLOPE_WEIGHTS[j + SLOPE_REACH]! * profile[at < 0 ? 0 : at > last ? last : at]!;
-    }
+    for (let j = 0; j < SLOPE_WEIGHTS.length; j++) sum += SLOPE_WEIGHTS[j]! * profile[i + j]!;
     out[i] = sum;
   }
 }

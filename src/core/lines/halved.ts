@@ -10,3 +10,15 @@ export function halved({ data, width, height, table }: Luminance): Luminance {
       out[y * w + x] = (at(i) + at(i + 1) + at(i + width) + at(i + width + 1)) / 4;
   return { data: out, width: w, height: h, left: 0, top: 0 };
 }
+
+/** Pictures halved once, twice and so on; each is made when it is first asked for, and let go with the first. */
+const halves = new WeakMap<Luminance, Luminance>();
+
+/** A whole picture halved so many times. */
+export function halvedBy(image: Luminance, times: number): Luminance {
+  if (times <= 0) return image;
+  const known = halves.get(image);
+  const half = known ?? halved(image);
+  if (!known) halves.set(image, half);
+  return halvedBy(half, times - 1);
+}

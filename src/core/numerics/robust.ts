@@ -9,7 +9,7 @@ export function biweight(deviations: number): number {
 
 /** The middle value; the upper of the two middle ones of an even number. NaN of none. */
 export function median(values: ArrayLike<number>): number {
-  const sorted = Float64Array.from(values).sort();
+  const sorted = new Float64Array(values).sort();
   return sorted.length === 0 ? NaN : sorted[sorted.length >> 1]!;
 }
 
@@ -17,5 +17,8 @@ export function median(values: ArrayLike<number>): number {
 const NORMAL = 1.4826;
 
 /** Robust standard deviation of residuals about zero: 1.4826 times their median absolute value. */
-export const spreadOf = (residuals: ArrayLike<number>): number =>
-  NORMAL * median(Float64Array.from(residuals, Math.abs));
+export function spreadOf(residuals: ArrayLike<number>): number {
+  const sizes = new Float64Array(residuals.length);
+  for (let i = 0; i < sizes.length; i++) sizes[i] = Math.abs(residuals[i]!);
+  return NORMAL * median(sizes);
+}

@@ -75,9 +75,9 @@ export function assignmentAt(edges: FlatEdges, u: OwnUnknowns, { built }: OwnPri
   for (let e = 0; e < n; e++) {
     let best = Infinity;
     for (let d = 0; d < points.length; d++) {
-      shape.take(e, ideal, points[d]!);
-      const own = Math.hypot(shape.slopeSigma, built);
-      const off = Math.abs(shape.slope) / Math.hypot(own, reach);
+      shape.take(e, ideal, points[d]!, false);
+      const own = Math.sqrt(shape.slopeSigma * shape.slopeSigma + built * built);
+      const off = Math.abs(shape.slope) / Math.sqrt(own * own + reach * reach);
       if (off >= best) continue;
       best = off;
       misses[e] = shape.slope / own;

@@ -31,7 +31,7 @@ export function chargeOf(edges: FlatEdges, u: OwnUnknowns, priors: OwnPriors, { 
   let sum = WALL_COST * u.headings.length;
   for (let e = 0; e < edges.count; e++) {
     const belongs = assigned[e]!;
-    shape.take(e, ideal, belongs === null ? null : points[belongs + 1]!);
+    shape.take(e, ideal, belongs === null ? null : points[belongs + 1]!, false);
     const own = Math.hypot(shape.slopeSigma, priors.built);
     const price = priceOf(own);
     sum += belongs === null ? price : Math.min(price, (shape.slope / own) ** 2);

@@ -46,8 +46,13 @@ export class EdgeShape {
     private readonly centred = false,
   ) {}
 
-  /** Takes an edge to hand. @param towards null: its own direction; then there is a bow and no slope. */
-  take(e: number, ideal: IdealNodes, towards: VanishingPoint | null): void {
+  /**
+   * Takes an edge to hand.
+   *
+   * @param towards null: its own direction; then there is a bow and no slope. @param deep whether what depends on the lens is
+   * asked for, too: without it the derivatives are those of the edge before.
+   */
+  take(e: number, ideal: IdealNodes, towards: VanishingPoint | null, deep = true): void {
     const { starts, sigma } = this.edges;
     const from = starts[e]!;
     const count = starts[e + 1]! - from;
@@ -81,7 +86,34 @@ export class EdgeShape {
     this.mx = wx / sum;
     this.my = wy / sum;
     if (towards) this.direct(from, count, x, y, this.mx, this.my, towards);
-    this.measure(from, count, ideal, sum, towards !== null);
+    if (deep) this.measure(from, count, ideal, sum);
+    else this.look(from, count, x, y);
+    if (!towards) this.slope = 0;
+  }
+
+  /** Slope and bow alone. */
+  private look(from: number, count: number, x: Float64Array, y: Float64Array): void {
+    const { weights, t, mx, my, ux, uy } = this;
+    let tt = 0;
+    let tr = 0;
+    for (let i = 0; i < count; i++) {
+      const dx = x[from + i]! - mx;
+      const dy = y[from + i]! - my;
+      const along = ux * dx + uy * dy;
+      const w = weights[i]! * along;
+      t[i] = along;
+      tt += w * along;
+      tr += w * (-uy * dx + ux * dy);
+    }
+    this.slope = tr / tt;
+    this.slopeSigma = 1 / Math.sqrt(tt);
+    this.bow2 = 0;
+    this.bowCount = Math.max(0, count - 2);
+    if (count <= 2) return;
+    for (let i = 0; i < count; i++) {
+      const c = -uy * (x[from + i]! - mx) + ux * (y[from + i]! - my) - this.slope * t[i]!;
+      this.bow2 += weights[i]! * c * c;
+    }
   }
 
   private direct(
@@ -117,12 +149,12 @@ export class EdgeShape {
       ux = Math.cos(angle);
       uy = Math.sin(angle);
     }
-    const length = Math.hypot(ux, uy) || 1;
+    const length = Math.sqrt(ux * ux + uy * uy) || 1;
     this.ux = ux / length;
     this.uy = uy / length;
   }
 
-  private measure(from: number, count: number, ideal: IdealNodes, sum: number, sloped: boolean): void {
+  private measure(from: number, count: number, ideal: IdealNodes, sum: number): void {
     const { terms, weights, t, moved, mean, tilt, mx, my, ux, uy } = this;
     const { x, y, along, across, centre } = ideal;
     const all = this.centred ? terms + 2 : terms;
@@ -187,7 +219,6 @@ export class EdgeShape {
         }
       }
     }
-    if (!sloped) this.slope = 0;
   }
 
   /** By how much the slope changes as the vanishing point moves. @param by its derivative. */

@@ -1,7 +1,7 @@
 import { type GroupedSegments, groupSegments } from "../attitude";
 import type { Size } from "../geometry";
 import { type Lens, makeLens } from "../lens";
-import { type Luminance, type Segment, findSegments, halved } from "../lines";
+import { type Luminance, type Segment, findSegments, halvedBy } from "../lines";
 import { MAY_BE_FISHEYE, RATHER_FISHEYE, solveFisheye } from "./fisheye";
 import type { OwnEdge } from "./own-edge";
 import { type OwnOptions, type OwnSolution, solveOwnEdges } from "./solve";
@@ -43,7 +43,7 @@ export const lensOfSolution = ({ model, k, centre, focalPx, size }: OwnSolution)
  */
 export function ownEdgesOf(image: Luminance, options: OwnOptions = {}): OwnEdgesFound | null {
   const size: Size = [image.width, image.height];
-  const small = Math.max(...size) > HALVED_FROM ? halved(image) : image;
+  const small = Math.max(...size) > HALVED_FROM ? halvedBy(image, 1) : image;
   const scale = small.width / image.width;
   const smallSize: Size = [small.width, small.height];
   const pieces = edgesOf(

@@ -109,17 +109,17 @@ function placeAt(edges: FlatEdges, state: OwnUnknowns, priors: OwnPriors, weight
   if (!ideal) return { state, headings, cost: Infinity, equations: () => ({ a: [], g: [] }) };
   const points = vanishingPoints(state);
   const shape = new EdgeShape(edges, state.k.length, state.centre !== null);
-  const each = (visit: (e: number, direction: number | null, miss: number) => void): void => {
+  const each = (deep: boolean, visit: (e: number, direction: number | null, miss: number) => void): void => {
     for (let e = 0; e < edges.count; e++) {
       const belongs = weights.assigned[e]!;
       const counts = belongs !== null && weights.slope[e]! > 0;
       if (!counts && weights.bow[e] === 0) continue;
-      shape.take(e, ideal, counts ? points[belongs + 1]! : null);
+      shape.take(e, ideal, counts ? points[belongs + 1]! : null, deep);
       visit(e, counts ? belongs : null, counts ? shape.slope / weights.sigma[e]! : 0);
     }
   };
   let cost = 0;
-  each((e, direction, miss) => {
+  each(false, (e, direction, miss) => {
     if (direction !== null) cost += weights.slope[e]! * miss * miss;
     cost += weights.bow[e]! * shape.bow2;
   });
@@ -129,7 +129,7 @@ function placeAt(edges: FlatEdges, state: OwnUnknowns, priors: OwnPriors, weight
     const a = Array.from({ length: size }, () => new Array<number>(size).fill(0));
     const g = new Array<number>(size).fill(0);
     const row = new Float64Array(size);
-    each((e, direction, miss) => {
+    each(true, (e, direction, miss) => {
       const w = weights.bow[e]!;
       if (w > 0)
         for (let i = 0; i < terms; i++) {

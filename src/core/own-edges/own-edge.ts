@@ -48,12 +48,38 @@ const LEAST_SLOPE = 0.1;
 
 const MIDDLE: Vec2 = [0, 0];
 
+interface Undone {
+  readonly k: readonly number[];
+  readonly centre: Vec2 | null;
+  readonly ideal: IdealNodes | null;
+}
+
+/** What was asked for last: a fit asks for the place it has come to several times. */
+const lately = new WeakMap<FlatEdges, Undone[]>();
+const REMEMBERED = 2;
+
+/** As undone, remembered while the same is asked for again. */
+export function idealNodes(edges: FlatEdges, k: readonly number[], centre: Vec2 | null): IdealNodes | null {
+  const known = lately.get(edges) ?? [];
+  const same = known.find(
+    (u) =>
+      u.k.length === k.length &&
+      u.k.every((v, i) => v === k[i]) &&
+      u.centre?.[0] === centre?.[0] &&
+      u.centre?.[1] === centre?.[1],
+  );
+  if (same) return same.ideal;
+  const ideal = undone(edges, k, centre);
+  lately.set(edges, [{ k, centre, ideal }, ...known].slice(0, REMEMBERED));
+  return ideal;
+}
+
 /**
  * Undoes r_d = r (1 + k1 r² + k2 r⁴ + k3 r⁶) about the centre for every node.
  *
  * @returns null where the lens folds the picture within the nodes.
  */
-export function idealNodes({ x, y }: FlatEdges, k: readonly number[], centre: Vec2 | null): IdealNodes | null {
+function undone({ x, y }: FlatEdges, k: readonly number[], centre: Vec2 | null): IdealNodes | null {
   const n = x.length;
   const [k1 = 0, k2 = 0, k3 = 0] = k;
   const [cx, cy] = centre ?? MIDDLE;

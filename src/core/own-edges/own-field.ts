@@ -1,6 +1,6 @@
 import type { Size, Vec2 } from "../geometry";
 import { type LensModel, type SolvedField, makeLens, solveField } from "../lens";
-import { type Luminance, type Segment, findSegments, halved } from "../lines";
+import { type Luminance, type Segment, findSegments, halvedBy } from "../lines";
 
 /** Pieces as short as this share of the diagonal are found without a lens, and bowed enough to tell one. */
 const PIECE = 0.1;
@@ -24,7 +24,7 @@ const tracesOf = (edges: readonly Segment[]): (readonly Vec2[])[] =>
  * @returns null where they do not tell it.
  */
 export function ownFieldOf(image: Luminance, model: Exclude<LensModel, "brown-conrady">): SolvedField | null {
-  const small = Math.max(image.width, image.height) > HALVED_FROM ? halved(image) : image;
+  const small = Math.max(image.width, image.height) > HALVED_FROM ? halvedBy(image, 1) : image;
   const size: Size = [image.width, image.height];
   const smallSize: Size = [small.width, small.height];
   const middle = ([w, h]: Size): Vec2 => [w / 2, h / 2];

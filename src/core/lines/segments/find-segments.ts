@@ -1,5 +1,6 @@
 import { type Size, type Vec2, distance2 } from "../../geometry";
 import type { Lens } from "../../lens";
+import { halvedBy } from "../halved";
 import { type Luminance, brightnessAt } from "../luminance";
 import { type EdgeNode, straightEdge } from "../straight-edge";
 import { type FlatView, flatViews } from "./flat-views";
@@ -84,6 +85,10 @@ function segmentsIn(image: Luminance, { lens, part }: FlatView, search: SegmentS
 
 /** Spacing of the exact places of the lens's map, between which it runs straight enough to look for edges, pixels. */
 const CELL = 16;
+/** A picture is halved first where so many of its pixels, each way, would still come to one of those searched. */
+const LEAST_TAPS = 1.5;
+/** Steps of the table that makes greys eye-like. */
+const GREYS = 2048;
 
 /** The picture without the lens's distortion, shrunk by a factor: the mean over each pixel's square, eye-like in its greys. */
 function straightened(
@@ -94,17 +99,22 @@ function straightened(
   h: number,
   factor: number,
 ): Float32Array {
-  const { data, width, height, left, top, table } = image;
+  const times = Math.max(0, Math.floor(Math.log2(factor / LEAST_TAPS)));
+  const small = halvedBy(image, times);
+  const greyAt = meanOver(small, Math.max(1, Math.round(factor / 2 ** times)));
+  const scale = 2 ** -times;
   const out = new Float32Array(w * h);
-  const taps = Math.max(1, Math.round(factor));
-  const step = factor / taps;
-  const root = Float32Array.from({ length: 2048 }, (_, i) => 255 * (i / 2047) ** ROOT);
-  const columns = new Int32Array(taps);
+  const root = Float32Array.from({ length: GREYS }, (_, i) => 255 * (i / (GREYS - 1)) ** ROOT);
+  const perGrey = (GREYS - 1) / 255;
   const cols = Math.ceil(w / CELL) + 1;
+  /** Places of the small picture, a cell apart. */
   const rowAt = (y: number): Float64Array => {
     const row = new Float64Array(2 * cols);
-    for (let c = 0; c < cols; c++)
-      row.set(lens.distort([x0 + (c * CELL + 0.5) * factor, y0 + (y + 0.5) * factor]), 2 * c);
+    for (let c = 0; c < cols; c++) {
+      const [px, py] = lens.distort([x0 + (c * CELL + 0.5) * factor, y0 + (y + 0.5) * factor]);
+      row[2 * c] = px * scale;
+      row[2 * c + 1] = py * scale;
+    }
     return row;
   };
   let above = rowAt(0);
@@ -115,34 +125,45 @@ function straightened(
       below = rowAt(y + CELL);
     }
     const v = (y % CELL) / CELL;
-    for (let x = 0; x < w; x++) {
-      const c = 2 * Math.floor(x / CELL);
-      const u = (x % CELL) / CELL;
-      const px =
-        (1 - v) * (above[c]! + (above[c + 2]! - above[c]!) * u) + v * (below[c]! + (below[c + 2]! - below[c]!) * u);
-      const py =
-        (1 - v) * (above[c + 1]! + (above[c + 3]! - above[c + 1]!) * u) +
-        v * (below[c + 1]! + (below[c + 3]! - below[c + 1]!) * u);
-      let sum = 0;
-      if (taps === 1) sum = brightnessAt(image, px, py);
-      else {
-        for (let i = 0; i < taps; i++) {
-          const xx = Math.floor(px - left + (i - (taps - 1) / 2) * step);
-          columns[i] = xx < 0 ? 0 : xx >= width ? width - 1 : xx;
-        }
-        for (let j = 0; j < taps; j++) {
-          const yy = Math.floor(py - top + (j - (taps - 1) / 2) * step);
-          const row = (yy < 0 ? 0 : yy >= height ? height - 1 : yy) * width;
-          for (let i = 0; i < taps; i++) {
-            const value = data[row + columns[i]!]!;
-            sum += table ? table[value]! : value;
-          }
-        }
+    for (let c = 0; c < cols - 1; c++) {
+      const k = 2 * c;
+      let px = above[k]! + (below[k]! - above[k]!) * v;
+      let py = above[k + 1]! + (below[k + 1]! - above[k + 1]!) * v;
+      const dx = (above[k + 2]! + (below[k + 2]! - above[k + 2]!) * v - px) / CELL;
+      const dy = (above[k + 3]! + (below[k + 3]! - above[k + 3]!) * v - py) / CELL;
+      const end = Math.min(w, (c + 1) * CELL);
+      for (let i = y * w + c * CELL; i < y * w + end; i++) {
+        out[i] = root[(greyAt(px, py) * perGrey) | 0]!;
+        px += dx;
+        py += dy;
       }
-      out[y * w + x] = root[(Math.min(255, sum / (taps * taps)) * (2047 / 255)) | 0]!;
     }
   }
   return out;
+}
+
+/** The mean brightness of so many pixels each way about a place; of one, what lies between its neighbours. */
+function meanOver(image: Luminance, taps: number): (px: number, py: number) => number {
+  if (taps === 1) return (px, py) => brightnessAt(image, px, py);
+  const { data, width, height, left, top, table } = image;
+  const [x0, y0] = [left + (taps - 1) / 2, top + (taps - 1) / 2];
+  const per = 1 / (taps * taps);
+  const at = table ? (i: number): number => table[data[i]!]! : (i: number): number => data[i]!;
+  return (px, py) => {
+    const x = Math.floor(px - x0);
+    const y = Math.floor(py - y0);
+    let sum = 0;
+    if (x >= 0 && y >= 0 && x + taps <= width && y + taps <= height) {
+      let row = y * width + x;
+      for (let j = 0; j < taps; j++, row += width) for (let i = 0; i < taps; i++) sum += at(row + i);
+      return sum * per;
+    }
+    for (let j = 0; j < taps; j++) {
+      const row = Math.min(height - 1, Math.max(0, y + j)) * width;
+      for (let i = 0; i < taps; i++) sum += at(row + Math.min(width - 1, Math.max(0, x + i)));
+    }
+    return sum * per;
+  };
 }
 
 /** The part of a segment that lies inside the picture; null where nothing of it does. */

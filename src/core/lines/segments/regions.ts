@@ -25,11 +25,54 @@ const BUCKETS = 512;
  * @param grey 0…255, row by row. @param longest runs longer than this are cut into equal parts, pixels.
  */
 export function growRegions(grey: Float32Array, width: number, height: number, longest = Infinity): Region[] {
+  const { magnitude, alongX, alongY, free, border } = gradientsOf(grey, width, height);
+  const order = strongestFirst(magnitude);
+  const found: Region[] = [];
+  const members = new Int32Array(width * height);
+  const alike = Math.cos((ALIKE_DEG * Math.PI) / 180);
+  // Rows end in a pixel without a gradient, so that one further on or back never joins the next row.
+  const around = [-width - 1, -width, -width + 1, -1, 1, width - 1, width, width + 1];
+  for (let o = 0; o < order.length; o++) {
+    const seed = order[o]!;
+    if (free[border + seed] === 0) continue;
+    free[border + seed] = 0;
+    members[0] = seed;
+    let size = 1;
+    let sumX = alongX[seed]!;
+    let sumY = alongY[seed]!;
+    for (let n = 0; n < size; n++) {
+      const at = members[n]!;
+      const least = alike * Math.sqrt(sumX * sumX + sumY * sumY);
+      for (let k = 0; k < 8; k++) {
+        const i = at + around[k]!;
+        if (free[border + i] === 0) continue;
+        const c = alongX[i]!;
+        const s = alongY[i]!;
+        if (c * sumX + s * sumY < least) continue;
+        free[border + i] = 0;
+        members[size++] = i;
+        sumX += c;
+        sumY += s;
+      }
+    }
+    if (size < FEWEST) continue;
+    const whole = regionOf(members, size, magnitude, width);
+    if (distance2(...whole.ends) <= longest) found.push(whole);
+    else found.push(...partsOf(whole, members.subarray(0, size), magnitude, width, longest));
+  }
+  return found;
+}
+
+/** Gradients between four pixels each, and which of them belong to no region yet. */
+function gradientsOf(grey: Float32Array, width: number, height: number) {
   const count = width * height;
   const magnitude = new Float32Array(count);
   // The direction of the gradient, of length one.
   const alongX = new Float32Array(count);
   const alongY = new Float32Array(count);
+  // A row and a pixel more on every side, where nothing is free: what looks around needs not ask where it is.
+  const border = width + 1;
+  const free = new Uint8Array(count + 2 * border);
   for (let y = 0; y < height - 1; y++)
     for (let x = 0; x < width - 1; x++) {
       const i = y * width + x;
@@ -40,68 +83,27 @@ export function growRegions(grey: Float32Array, width: number, height: number, l
       const gx = (b + d - a - c) / 2;
       const gy = (c + d - a - b) / 2;
       const m = Math.sqrt(gx * gx + gy * gy);
+      // As it is kept, so that both ask the same number.
       magnitude[i] = m;
-      if (m >= LEAST_GRADIENT) {
-        alongX[i] = gx / m;
-        alongY[i] = gy / m;
-      }
+      if (magnitude[i]! < LEAST_GRADIENT) continue;
+      alongX[i] = gx / m;
+      alongY[i] = gy / m;
+      free[border + i] = 1;
     }
-  const order = strongestFirst(magnitude);
-  const used = new Uint8Array(count);
-  const found: Region[] = [];
-  const members = new Int32Array(count);
-  const alike = Math.cos((ALIKE_DEG * Math.PI) / 180);
-  for (const seed of order) {
-    if (used[seed]) continue;
-    used[seed] = 1;
-    members[0] = seed;
-    let size = 1;
-    let sumX = alongX[seed]!;
-    let sumY = alongY[seed]!;
-    for (let n = 0; n < size; n++) {
-      const at = members[n]!;
-      const x = at % width;
-      const y = (at - x) / width;
-      const length = Math.sqrt(sumX * sumX + sumY * sumY);
-      for (let dy = -1; dy <= 1; dy++)
-        for (let dx = -1; dx <= 1; dx++) {
-          const nx = x + dx;
-          const ny = y + dy;
-          if (nx < 0 || ny < 0 || nx >= width - 1 || ny >= height - 1) continue;
-          const i = ny * width + nx;
-          if (used[i] || magnitude[i]! < LEAST_GRADIENT) continue;
-          const c = alongX[i]!;
-          const s = alongY[i]!;
-          if (c * sumX + s * sumY < alike * length) continue;
-          used[i] = 1;
-          members[size++] = i;
-          sumX += c;
-          sumY += s;
-        }
-    }
-    if (size < FEWEST) continue;
-    const whole = regionOf(members, size, magnitude, width);
-    if (distance2(...whole.ends) <= longest) found.push(whole);
-    else found.push(...partsOf(whole, members.subarray(0, size), magnitude, width, longest));
-  }
-  return found;
+  return { magnitude, alongX, alongY, free, border };
 }
 
 /** Pixels with a gradient, by magnitude in buckets, the strongest first. */
 function strongestFirst(magnitude: Float32Array): Int32Array {
+  const n = magnitude.length;
   let most = 0;
-  let count = 0;
-  for (const m of magnitude) {
-    if (m > most) most = m;
-    if (m >= LEAST_GRADIENT) count++;
-  }
+  for (let i = 0; i < n; i++) if (magnitude[i]! > most) most = magnitude[i]!;
   const bucketOf = (m: number): number => BUCKETS - 1 - Math.min(BUCKETS - 1, Math.floor((m / most) * BUCKETS));
   const starts = new Int32Array(BUCKETS + 1);
-  for (const m of magnitude) if (m >= LEAST_GRADIENT) starts[bucketOf(m) + 1]!++;
+  for (let i = 0; i < n; i++) if (magnitude[i]! >= LEAST_GRADIENT) starts[bucketOf(magnitude[i]!) + 1]!++;
   for (let b = 0; b < BUCKETS; b++) starts[b + 1]! += starts[b]!;
-  const order = new Int32Array(count);
-  for (let i = 0; i < magnitude.length; i++)
-    if (magnitude[i]! >= LEAST_GRADIENT) order[starts[bucketOf(magnitude[i]!)]!++] = i;
+  const order = new Int32Array(starts[BUCKETS]!);
+  for (let i = 0; i < n; i++) if (magnitude[i]! >= LEAST_GRADIENT) order[starts[bucketOf(magnitude[i]!)]!++] = i;
   return order;
 }
 
