@@ -9,11 +9,13 @@ import { useDropzone } from "react-dropzone";
 import { api } from "@/client";
 import { useUploads } from "@/client/upload-queue";
 import { Header, useNotices } from "@/ui";
+import type { VisitStyle } from "@/core/answers";
+import { HouseStyle } from "./house-style";
 import { PhotoCard } from "./photo-card";
 import { UploadList } from "./upload-list";
 
 /** One assignment: its photos, and a place to drop more anywhere on the page. */
-export function PhotoBoard({ id, name }: { id: string; name: string }) {
+export function PhotoBoard({ id, name, style }: { id: string; name: string; style: VisitStyle }) {
   const cache = useQueryClient();
   const show = useNotices((s) => s.show);
   const add = useUploads((s) => s.add);
@@ -63,9 +65,12 @@ export function PhotoBoard({ id, name }: { id: string; name: string }) {
               {say("Drop photos anywhere on this page. JPEG, PNG, TIFF, WebP or DNG, up to 250 megapixels.")}
             </p>
           </div>
-          <button className="btn btn-primary btn-sm" onClick={open}>
-            <ImagePlus size={16} /> {say("Add photos")}
-          </button>
+          <div className="flex shrink-0 gap-2">
+            <HouseStyle id={id} style={style} />
+            <button className="btn btn-primary btn-sm" onClick={open}>
+              <ImagePlus size={16} /> {say("Add photos")}
+            </button>
+          </div>
         </div>
         <UploadList assignmentId={id} />
         {error && (

@@ -1,11 +1,16 @@
 import { say } from "@/core/language";
+import { type VisitStyle, visitStyle } from "@/core/answers";
 import type { AssignmentFrames } from "@/core/contract";
 import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import { database } from "./db/client";
 import { type AssignmentRow, assignments, photos } from "./db/schema";
 import { Problem, notFound } from "./problem";
 
-export interface AssignmentSummary extends AssignmentRow {
+export interface StyledAssignment extends AssignmentRow {
+  readonly style: VisitStyle;
+}
+
+export interface AssignmentSummary extends StyledAssignment {
   readonly photoCount: number;
   /** SHA-256 of the first few photos, for the board. */
   readonly covers: readonly string[];
@@ -33,40 +38,55 @@ export async function listAssignments(): Promise<AssignmentSummary[]> {
     .where(isNull(assignments.deletedAt))
     .groupBy(assignments.id)
     .orderBy(desc(assignments.createdAt));
-  return rows.map(({ assignment, photoCount, covers }) => ({ ...assignment, photoCount, covers }));
+  return rows.map(({ assignment, photoCount, covers }) => ({
+    ...assignment,
+    style: styleOf(assignment),
+    photoCount,
+    covers,
+  }));
 }
 
-export async function getAssignment(id: string): Promise<AssignmentRow> {
+export async function getAssignment(id: string): Promise<StyledAssignment> {
   const [row] = await database()
     .select()
     .from(assignments)
     .where(and(eq(assignments.id, id), isNull(assignments.deletedAt)));
   if (!row) throw notFound("assignment");
-  return row;
+  return { ...row, style: styleOf(row) };
 }
 
-export async function createAssignment(name: string): Promise<AssignmentRow> {
+export async function createAssignment(name: string): Promise<StyledAssignment> {
   const [row] = await database()
     .insert(assignments)
     .values({ name: checkedName(name) })
     .returning();
-  return row!;
+  return { ...row!, style: styleOf(row!) };
 }
 
-/** Renames, deletes (marks) or brings back an assignment, or changes what its pictures are framed at. */
+/** How an assignment's pictures are corrected; what an older program kept and this one does not know is as without a style. */
+export const styleOf = ({ style }: Pick<AssignmentRow, "style">): VisitStyle =>
+  visitStyle.safeParse(style).data ?? visitStyle.parse({});
+
+/** Renames, deletes (marks) or brings back an assignment, or changes what its pictures are framed at or how they are corrected. */
 export async function changeAssignment(
   id: string,
-  change: { name?: string | undefined; deleted?: boolean | undefined; frames?: AssignmentFrames | undefined },
-): Promise<AssignmentRow> {
+  change: {
+    name?: string | undefined;
+    deleted?: boolean | undefined;
+    frames?: AssignmentFrames | undefined;
+    style?: VisitStyle | undefined;
+  },
+): Promise<StyledAssignment> {
   const [row] = await database()
     .update(assignments)
     .set({
       ...(change.name === undefined ? {} : { name: checkedName(change.name) }),
       ...(change.frames === undefined ? {} : { frames: change.frames }),
+      ...(change.style === undefined ? {} : { style: change.style }),
       ...(change.deleted === undefined ? {} : { deletedAt: change.deleted ? new Date() : null }),
     })
     .where(eq(assignments.id, id))
     .returning();
   if (!row) throw notFound("assignment");
-  return row;
+  return { ...row, style: styleOf(row) };
 }

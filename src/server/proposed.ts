@@ -1,7 +1,9 @@
 import type { Proposed } from "@/core/contract";
 import { desk, limitsFor } from "./image/desks";
 import type { ProposedOrder } from "./image/proposed-in";
+import { getAssignment } from "./assignments";
 import { firstRecipe, getPhoto, inTheFile } from "./photos";
+import { habitBefore } from "./visit-habit";
 import type { PhotoRow } from "./db/schema";
 
 /** What is told of the camera where answers are asked for: its focal length, as metadata or a person have it. */
@@ -10,7 +12,8 @@ type Camera = Pick<ReturnType<typeof firstRecipe>["camera"], "focalPx" | "focalF
 /** About how long it takes, for the order in which it is done; what nobody waits for comes last. */
 const SECONDS = { asked: 4, ahead: 3600 } as const;
 
-function orderFor(photo: PhotoRow, { focalPx, focalFrom }: Camera): ProposedOrder {
+async function orderFor(photo: PhotoRow, { focalPx, focalFrom }: Camera): Promise<ProposedOrder> {
+  const { follow, ...style } = (await getAssignment(photo.assignmentId)).style;
   const first = firstRecipe(photo);
   // What lines or measures solved is for the photo's own edges to find again.
   const told = focalPx !== null && (focalFrom === "metadata" || focalFrom === "stated");
@@ -18,11 +21,13 @@ function orderFor(photo: PhotoRow, { focalPx, focalFrom }: Camera): ProposedOrde
     sha256: photo.sha256,
     size: [photo.width, photo.height],
     start: told ? { ...first, camera: { ...first.camera, focalPx, focalFrom } } : first,
+    style,
+    habit: follow ? await habitBefore(photo) : null,
   };
 }
 
 /**
- * What a photo proposes, judged: found in a process of its own, once for each focal length that is told.
+ * What a photo proposes, judged by its visit's style and habits: found in a process of its own, once for each focal length that is told.
  *
  * @throws Problem as reading the photo does; the signal's reason when it is given up.
  */
@@ -32,7 +37,9 @@ export async function proposedFor(photoId: string, camera: Camera, signal: Abort
   if (projection)
     return { found: null, projection, layout: layout && { ...layout, centre: [layout.centre[0], layout.centre[1]] } };
   const limits = { ...limitsFor(photo.bytes), seconds: SECONDS.asked };
-  const found = await desk("proposing").run<Proposed["found"]>("propose", orderFor(photo, camera), limits, { signal });
+  const found = await desk("proposing").run<Proposed["found"]>("propose", await orderFor(photo, camera), limits, {
+    signal,
+  });
   return { found, projection: null, layout: null };
 }
 
@@ -40,7 +47,7 @@ export async function proposedFor(photoId: string, camera: Camera, signal: Abort
 export async function proposedAhead(photo: PhotoRow): Promise<void> {
   if (process.env["FLATSTONE_AHEAD"] === "off") return;
   const limits = { ...limitsFor(photo.bytes), seconds: SECONDS.ahead };
-  await desk("proposing")
-    .run("propose", orderFor(photo, firstRecipe(photo).camera), limits)
+  await orderFor(photo, firstRecipe(photo).camera)
+    .then((order) => desk("proposing").run("propose", order, limits))
     .catch(() => undefined);
 }

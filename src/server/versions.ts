@@ -1,7 +1,9 @@
 import { say } from "@/core/language";
 import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
+import type { VisitStyle } from "@/core/answers";
 import type { AssignmentFrames } from "@/core/contract";
 import { type Recipe, RecipeError, readRecipe } from "@/core/recipe";
+import { styleOf } from "./assignments";
 import { type CheckedRecipe, type RawJson, checkedRecipe, forAnswer } from "./checked-recipe";
 import { type Database, database } from "./db/client";
 import { type PhotoRow, type VersionRow, assignments, photos, revisions, versions } from "./db/schema";
@@ -11,7 +13,12 @@ import { Problem, notFound } from "./problem";
 export interface OpenVersion {
   readonly version: VersionRow;
   readonly photo: PhotoRow;
-  readonly assignment: { readonly id: string; readonly name: string; readonly frames: AssignmentFrames };
+  readonly assignment: {
+    readonly id: string;
+    readonly name: string;
+    readonly frames: AssignmentFrames;
+    readonly style: VisitStyle;
+  };
   /** All versions of the photo, by name. */
   readonly siblings: readonly VersionRow[];
   /** Number of the current revision, which a save must name as its base. */
@@ -127,7 +134,7 @@ export async function openVersion(id: string): Promise<OpenVersion> {
     .select({
       version: versions,
       photo: photos,
-      assignment: { id: assignments.id, name: assignments.name, frames: assignments.frames },
+      assignment: { id: assignments.id, name: assignments.name, frames: assignments.frames, style: assignments.style },
     })
     .from(versions)
     .innerJoin(photos, eq(photos.id, versions.photoId))
@@ -139,6 +146,7 @@ export async function openVersion(id: string): Promise<OpenVersion> {
   const siblings = await siblingsOf(db, row.photo.id);
   return {
     ...row,
+    assignment: { ...row.assignment, style: styleOf(row.assignment) },
     siblings,
     revision: revision?.number ?? 0,
     token: revision?.token ?? null,

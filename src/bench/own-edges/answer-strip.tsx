@@ -1,7 +1,7 @@
 import { type KeyboardEvent, useEffect, useMemo, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { type Answer, type Judgement, answerName, costWords, takeAnswer, whyWords } from "@/core/answers";
+import { type Answer, type Judgement, answerName, costWords, followWords, takeAnswer, whyWords } from "@/core/answers";
 import { say } from "@/core/language";
 import { SmallPicture } from "../picture/small-picture";
 import { SmallPictures } from "../picture/small-pictures";
@@ -14,7 +14,15 @@ const LONG = 280;
  * The answers as small pictures, the one that comes first larger, with why. A press takes one. Walked through by the arrow
  * keys, each is shown on the sheet at full size before anything is taken; Enter or its number takes it.
  */
-export function AnswerStrip({ judgement: { answers, why }, photo }: { judgement: Judgement; photo: Photo }) {
+export function AnswerStrip({
+  judgement: { answers, why, follows },
+  photo,
+  onUnfollow,
+}: {
+  judgement: Judgement;
+  photo: Photo;
+  onUnfollow: () => void;
+}) {
   const set = useBench((s) => s.set);
   const pictures = useMemo(() => new SmallPictures(photo, LONG), [photo]);
   useEffect(() => () => pictures.end(), [pictures]);
@@ -61,6 +69,14 @@ export function AnswerStrip({ judgement: { answers, why }, photo }: { judgement:
       onBlur={() => set({ peek: null })}
     >
       <p data-testid="why">{whyWords(why, first)}</p>
+      {follows && (
+        <p data-testid="follows" className="flex flex-wrap items-baseline gap-1.5">
+          {followWords(follows)}
+          <button className="btn btn-xs" onClick={onUnfollow}>
+            {say("Do not follow")}
+          </button>
+        </p>
+      )}
       <div className="grid grid-cols-2 gap-1.5">
         {answers.map((answer, i) => (
           <button

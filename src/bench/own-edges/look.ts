@@ -18,7 +18,9 @@ export const isUntouched = ({ recipe, past }: BenchState): boolean =>
 export const isOpen = ({ own, recipe }: Pick<BenchState, "own" | "recipe">): boolean =>
   own.state === "found" &&
   !own.left &&
-  (recipe.lines.length === 0 || (own.proposal.from === "own-edges" && recipe.lens.from !== "own-edges"));
+  (own.proposal.from === "horizon"
+    ? recipe.lines.length === 0 && recipe.attitude.from !== "by-hand"
+    : recipe.lines.length === 0 || (own.proposal.from === "own-edges" && recipe.lens.from !== "own-edges"));
 
 /** Said of a picture that states that it was stitched. */
 export const stitchedWords = (projection: string): string =>
@@ -74,6 +76,17 @@ async function look(bench: Bench, photo: Photo): Promise<Judgement | null> {
     return null;
   } finally {
     if (useLooking.getState().running === stop) useLooking.setState({ running: null });
+  }
+}
+
+/** From now on the visit's proposals do not follow its last photos; this one is judged anew. */
+export async function unfollow(bench: Bench, photo: Photo): Promise<void> {
+  try {
+    const { style } = (await api.version(bench().versionId!)).assignment;
+    await api.changeAssignment(photo.assignmentId, { style: { ...style, follow: false } });
+    await lookForOwnEdges(bench, photo);
+  } catch (error) {
+    notify(say("The visit could not be changed: {message}", { message: (error as Error).message }), "error");
   }
 }
 

@@ -8,7 +8,7 @@ import type { Judgement } from "@/core/answers";
 import { heldIn, takeLayout, takeOwnLens, takeOwnLines, together } from "@/core/edits";
 import { type OwnProposal, heldWords, ownWords } from "@/core/own-edges";
 import { AnswerStrip } from "./answer-strip";
-import { isOpen, isUntouched, lookForOwnEdges, roundWords, stitchedWords, stopLooking } from "./look";
+import { isOpen, isUntouched, lookForOwnEdges, roundWords, stitchedWords, stopLooking, unfollow } from "./look";
 
 interface Found {
   readonly proposal: OwnProposal;
@@ -77,8 +77,8 @@ function Proposal({ proposal, judgement, photo }: Found & { photo: Photo }) {
   }, [judgement, proposal, size]);
   return (
     <Card>
-      <AnswerStrip judgement={judgement} photo={photo} />
-      <span data-testid="own-attitude">{heldWords(held.attitude, held.sigma)}</span>
+      <AnswerStrip judgement={judgement} photo={photo} onUnfollow={() => void unfollow(useBench.getState, photo)} />
+      {proposal.from !== "horizon" && <span data-testid="own-attitude">{heldWords(held.attitude, held.sigma)}</span>}
       {ownWords(proposal, size).map((words) => (
         <span key={words}>{words}</span>
       ))}
@@ -88,9 +88,11 @@ function Proposal({ proposal, judgement, photo }: Found & { photo: Photo }) {
             {say("Lens alone")}
           </button>
         )}
-        <button className="btn btn-sm" onClick={() => edit(lines)}>
-          {say("Lines alone")}
-        </button>
+        {proposal.from !== "horizon" && (
+          <button className="btn btn-sm" onClick={() => edit(lines)}>
+            {say("Lines alone")}
+          </button>
+        )}
         <button
           className="btn btn-ghost btn-sm"
           onClick={() => own.state === "found" && set({ own: { ...own, left: true } })}

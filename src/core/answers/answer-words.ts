@@ -1,5 +1,7 @@
 import { say } from "../language";
+import { wordsOfRatio } from "../frame";
 import type { Answer, AnswerKey, Cut, Why } from "./answer";
+import type { Habit } from "./habit";
 
 const NAMES: Record<AnswerKey, () => string> = {
   plumb: () => say("Plumb"),
@@ -96,9 +98,23 @@ export function whyWords(why: Why, { key, ease }: Answer): string {
       });
     case "full-costs-more":
       return say("{name} to {share}: full verticals would cost more than they give.", { name, share: percent(ease) });
+    case "habit":
+      return say("{name}, as on the last {photos} photos of this visit.", { name, photos: why.photos });
+    case "horizon-told":
+      return say("{name}: only the horizon is certain, so only the roll is taken out.", { name });
     case "horizon-alone":
       return say("{name}: only the roll is taken out, since more would lose more than it gives.", { name });
     case "too-much-lost":
       return say("{name}: every correction would lose more than it gives.", { name });
   }
+}
+
+/** What of the first answer follows the visit's last photos, in a sentence. */
+export function followWords({ way, ease, ratio, photos }: Habit): string {
+  const parts = [
+    ...(way === "plumb" ? [say("walls left in perspective")] : []),
+    ...(way === "eased" ? [say("verticals to {share}", { share: percent(ease ?? 1) })] : []),
+    ...(ratio ? [say("framed {ratio}", { ratio: wordsOfRatio(ratio) })] : []),
+  ];
+  return say("Followed from the last {photos} photos: {parts}.", { photos, parts: parts.join(", ") });
 }

@@ -1,4 +1,5 @@
 import type { Recipe } from "../recipe";
+import type { Habit } from "./habit";
 import type { Measured, Terms } from "./cost";
 
 /** The ways to correct a photo that are proposed. */
@@ -25,6 +26,8 @@ export type Why =
   | { readonly id: "full-cuts"; readonly cut: Cut }
   | { readonly id: "full-costs-more" }
   | { readonly id: "horizon-alone" }
+  | { readonly id: "horizon-told" }
+  | { readonly id: "habit"; readonly photos: number }
   | { readonly id: "too-much-lost" };
 
 /** A wall that may be turned face-on. */
@@ -61,4 +64,6 @@ export interface Answer {
 export interface Judgement {
   readonly answers: readonly Answer[];
   readonly why: Why;
+  /** What the visit's last photos were given alike, where the first answer follows it. */
+  readonly follows?: Habit;
 }

@@ -1,4 +1,4 @@
-import { edited, together, trueUp } from "../edits";
+import { edited, takeHorizon, together, trueUp } from "../edits";
 import type { Size, Vec2 } from "../geometry";
 import type { OwnProposal } from "../own-edges";
 import type { Recipe } from "../recipe";
@@ -22,6 +22,7 @@ import { AIR, type FoundFrame, framesOn } from "./frame-search";
 import { worthOf } from "./plane-lattice";
 import { type HouseStyle, NO_STYLE, shareAsked, stretchAllowed } from "./house-style";
 import { edgesSeen, farEndStretch, feetOf, outOfTrueOn } from "./seen";
+import type { Habit } from "./habit";
 import type { Shown } from "./shown";
 import { wallsOf } from "./walls";
 
@@ -45,6 +46,8 @@ export interface Asked {
   /** The recipe that is corrected. */
   readonly start: Recipe;
   readonly style?: HouseStyle;
+  /** What the last photos of the visit were given alike. */
+  readonly habit?: Habit | null;
 }
 
 /** Makes answers, each from the recipe that the proposal's lens and lines give. */
@@ -60,13 +63,14 @@ export class AnswerMaker {
   readonly attitude: { readonly pitch: number; readonly roll: number };
 
   constructor(private readonly asked: Asked) {
-    const { proposal, shown, size, start, style = NO_STYLE } = asked;
+    const { proposal, shown, size, start, style = NO_STYLE, habit } = asked;
     this.style = style;
-    this.ratio = start.frame.ratio ?? style.ratio;
+    this.ratio = start.frame.ratio ?? style.ratio ?? habit?.ratio ?? null;
     this.feet = feetOf(proposal, size);
     this.edges = edgesSeen(proposal);
     this.worth = worthOf(shown, size);
-    this.base = edited(start, together("", [trueUp(proposal, size)]), size);
+    const taken = proposal.from === "horizon" ? takeHorizon(proposal) : trueUp(proposal, size);
+    this.base = edited(start, together("", [taken]), size);
     this.walls = wallsOf(this.base, proposal, size);
     this.attitude = this.base.attitude;
   }
@@ -247,9 +251,9 @@ export class AnswerMaker {
     return this.walls.map((wall) => this.answer("face-on", wall, 1)).filter(({ farEnd }) => farEnd <= MOST_DRAWN_OUT);
   }
 
-  /** The share of verticals that the house style asks for; null: it is found. */
+  /** The share of verticals that the house style asks for, or the visit's last photos were given; null: it is found. */
   get shareAsked(): number | null {
-    return shareAsked(this.style);
+    return shareAsked(this.style) ?? this.asked.habit?.ease ?? null;
   }
 }
 

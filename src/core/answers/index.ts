@@ -4,9 +4,11 @@
  */
 export { ANSWERS, type Answer, type AnswerKey, type Cut, type Judgement, type Why } from "./answer";
 export { takeAnswer } from "./take-answer";
-export { answerName, costWords, whyWords } from "./answer-words";
+export { answerName, costWords, followWords, whyWords } from "./answer-words";
 export { groundsOf } from "./grounds";
 export { type HouseStyle, NO_STYLE, houseStyle } from "./house-style";
+export { type Habit, HABIT_OF, type VisitStyle, habitOf, visitStyle } from "./habit";
+export { horizonGrounds } from "./horizon";
 export { judged } from "./judgement";
 export { type Shown, shownOf } from "./shown";
 export { SMALL_SIDE, type SmallPicture, greenOf } from "./small-picture";

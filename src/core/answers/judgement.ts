@@ -2,6 +2,8 @@ import type { OwnProposal } from "../own-edges";
 import type { Answer, Judgement, Why } from "./answer";
 import { type Asked, AnswerMaker } from "./answers";
 import { LEAST_KEPT, MOST_OF_IT, NEARLY_FACES } from "./cost";
+import { mayFollow } from "./habit";
+import { NO_STYLE, shareAsked } from "./house-style";
 
 /** A photo is true already within this, degrees; and a lens straight within this at the corner, pixels, or so many deviations. */
 const TRUE = 0.1;
@@ -21,6 +23,7 @@ const isStraight = ({ from, lens: { cornerPx, sigmaPx } }: OwnProposal): boolean
 export function judged(asked: Asked): Judgement {
   const maker = new AnswerMaker(asked);
   const asShot = maker.asShot();
+  if (asked.proposal.from === "horizon") return byHorizon(maker, asShot);
   const facing = maker.walls.find(AnswerMaker.isTurnedUnasked) ?? null;
   const plumb = maker.answer("plumb", null, 1);
   const faces = maker.faceOn();
@@ -28,9 +31,22 @@ export function judged(asked: Asked): Judgement {
   const eased = easedFrom(maker, facing);
   const answers = [plumb, ...faces, ...eased, horizon, asShot].sort(byCost);
   if (isTrue(maker, asked.proposal, facing)) return { answers: first(answers, asShot), why: { id: "true-already" } };
-  const styled = maker.shareAsked !== null && maker.shareAsked < 1 ? eased[0] : undefined;
+  const { style = NO_STYLE, habit = null } = asked;
+  const styled = shareAsked(style) !== null ? eased[0] : undefined;
   if (styled) return { answers: first(answers, styled), why: { id: "house-style" } };
-  return { answers, why: whyFirst(answers, plumb, faces) };
+  const usual = habit?.way === "plumb" ? plumb : habit?.way === "eased" ? eased[0] : undefined;
+  if (habit && usual && mayFollow(usual, style))
+    return { answers: first(answers, usual), why: { id: "habit", photos: habit.photos }, follows: habit };
+  const framed = habit?.ratio && style.ratio === null && asked.start.frame.ratio === null;
+  return { answers, why: whyFirst(answers, plumb, faces), ...(framed && { follows: { ...habit, way: null } }) };
+}
+
+/** Where only a horizon is known, its roll is taken out, if that loses little. */
+function byHorizon(maker: AnswerMaker, asShot: Answer): Judgement {
+  if (Math.abs(maker.attitude.roll) < TRUE) return { answers: [asShot], why: { id: "true-already" } };
+  const levelled = maker.answer("horizon", null, 1);
+  if (levelled.measured.kept < LEAST_KEPT) return { answers: [asShot, levelled], why: { id: "too-much-lost" } };
+  return { answers: [levelled, asShot], why: { id: "horizon-told" } };
 }
 
 /** Costs that differ by less than this are alike; then the one that corrects more comes first. */

@@ -73,3 +73,17 @@ test("places of the skyline are where roofs end in the original; of a roof that 
   );
   expect(Math.max(...cut.skyline.map(([x]) => x))).toBeLessThan(10 * 112);
 });
+
+test("a roof line that rises by a pixel in seventy, dark blue under a blue sky, does not let the sky run down", () => {
+  const roof = (x: number): number => 70 + x / 70;
+  const soft = (x: number, y: number): number => 0.5 + 0.5 * Math.tanh(1.2 * (y - roof(x)));
+  const slate: [number, number, number] = [70, 90, 115];
+  const { ends, share } = skyOf(
+    picture((x, y) => {
+      const t = soft(x, y);
+      return blue(x, y).map((v, c) => v + (slate[c]! - v) * t) as [number, number, number];
+    }),
+  );
+  expect(share).toBeGreaterThan(0.4);
+  for (let x = 2; x < W - 2; x++) expect(Math.abs(ends[x]! - roof(x))).toBeLessThan(2);
+});

@@ -10,6 +10,8 @@ export interface Sky {
 
 /** Neighbours of the sky differ by less than this, levels of 255 in the colour where it is most. */
 const SMOOTH = 9;
+/** … and from above it to below by less than this. */
+const STEEP = 14;
 /** The sky is no darker than this at the upper border, levels, and no redder than blue by more than this. */
 const LEAST_LIGHT = 70;
 const MOST_WARMTH = 22;
@@ -104,7 +106,14 @@ function grown({ data, width, height }: SmallPicture, distance: Distance | null)
   const stack: number[] = [];
   const isSky = (x: number, y: number): boolean => {
     const at = 3 * (y * width + x);
-    return data[at]! - data[at + 2]! <= MOST_WARMTH && (distance === null || distance(x, y, at) < FAR);
+    if (data[at]! - data[at + 2]! > MOST_WARMTH) return false;
+    return distance === null ? isFlat(x, y) : distance(x, y, at) < FAR;
+  };
+  // Along an edge that is nearly level, sky turns into roof by steps too small to tell: from above to below it does not.
+  const isFlat = (x: number, y: number): boolean => {
+    const [above, below] = [3 * (Math.max(0, y - 1) * width + x), 3 * (Math.min(height - 1, y + 1) * width + x)];
+    for (let c = 0; c < 3; c++) if (Math.abs(data[above + c]! - data[below + c]!) >= STEEP) return false;
+    return true;
   };
   for (let x = 0; x < width; x++) {
     const [r, g, b] = [data[3 * x]!, data[3 * x + 1]!, data[3 * x + 2]!];

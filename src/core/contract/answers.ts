@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { Judgement } from "../answers";
+import { type Judgement, visitStyle } from "../answers";
 import { outputSchema } from "../frame";
 import { type Calibration, profileSchema } from "../lens";
 import { COURSES, type CourseKey, RECIPE_FORMAT, type Recipe, recipeSchema } from "../recipe";
@@ -20,7 +20,7 @@ export const assignmentFrames = z.object({
 });
 export type AssignmentFrames = z.output<typeof assignmentFrames>;
 
-export const assignmentAnswer = z.object({ id, name: z.string(), createdAt: moment });
+export const assignmentAnswer = z.object({ id, name: z.string(), createdAt: moment, style: visitStyle });
 export const assignmentOnBoard = assignmentAnswer.extend({
   photoCount: count,
   /** SHA-256 of the first few photos. */
@@ -78,7 +78,7 @@ export const keptRecipe = z.custom<Recipe>(
 export const openedVersion = z.object({
   version: versionAnswer,
   photo: photoAnswer,
-  assignment: z.object({ id, name: z.string(), frames: assignmentFrames }),
+  assignment: z.object({ id, name: z.string(), frames: assignmentFrames, style: visitStyle }),
   siblings: z.array(versionAnswer),
   revision: count,
   token: z.string().nullable(),

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { visitStyle } from "../answers";
 import { profileSchema } from "../lens";
 import type { Recipe } from "../recipe";
 import {
@@ -58,7 +59,12 @@ export const ENDPOINTS = {
     "PATCH",
     "/api/assignments/{id}",
     z
-      .object({ name: z.string().optional(), deleted: z.boolean().optional(), frames: assignmentFrames.optional() })
+      .object({
+        name: z.string().optional(),
+        deleted: z.boolean().optional(),
+        frames: assignmentFrames.optional(),
+        style: visitStyle.optional(),
+      })
       .refine((c) => Object.values(c).some((v) => v !== undefined), "it changes nothing."),
     assignmentAnswer,
   ),

@@ -17,7 +17,7 @@ export const takeOwnLens = ({ from, lens, focal }: OwnProposal): Edit => ({
   label: say("Lens from the picture's own edges"),
   // Lines alone tell no lens: what is there stays.
   apply: (recipe) =>
-    from === "lines"
+    from !== "own-edges"
       ? recipe
       : {
           ...recipe,
@@ -48,6 +48,15 @@ export const takeOwnLines = (proposal: OwnProposal, size: Size): Edit => ({
         return takeFound(found, group, best).apply(now);
       }, recipe);
   },
+});
+
+/** Takes the roll out that a horizon tells. */
+export const takeHorizon = ({ attitude: { roll } }: OwnProposal): Edit => ({
+  label: say("Horizon"),
+  apply: (recipe) => ({
+    ...recipe,
+    attitude: { ...recipe.attitude, on: true, from: "by-hand", pitch: 0, yaw: 0, roll },
+  }),
 });
 
 /** All of it in one step: lens, lines, the attitude they tell, and the largest frame without gaps. */

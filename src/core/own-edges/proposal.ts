@@ -7,8 +7,8 @@ import type { OwnSolution } from "./solve";
 
 /** What a picture proposes by itself, in pixels of the original; to be taken whole, in parts, or left. */
 export interface OwnProposal {
-  /** Told by the edges with the lens, or by lines alone, under a focal length that the camera or nobody told. */
-  readonly from: "own-edges" | "lines";
+  /** Told by the edges with the lens; by lines alone, under a focal length that the camera or nobody told; or the roll by a horizon. */
+  readonly from: "own-edges" | "lines" | "horizon";
   readonly lens: {
     readonly model: OwnSolution["model"];
     readonly k: readonly [number, number, number];

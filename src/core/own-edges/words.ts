@@ -13,7 +13,17 @@ const NONE = 2;
 const VAGUE = 0.004;
 
 /** What a picture says by itself, in sentences: the lens, the focal length, and what contradicts or is not known. */
-export function ownWords({ from, lens, focal, rival }: OwnProposal, size: Size): string[] {
+export function ownWords({ from, lens, focal, rival, attitude, sigma }: OwnProposal, size: Size): string[] {
+  if (from === "horizon")
+    return [
+      attitude.roll < 0
+        ? say("Only a horizon tells how the camera was held: rolled anticlockwise {roll}.", {
+            roll: degrees(attitude.roll, sigma.roll),
+          })
+        : say("Only a horizon tells how the camera was held: rolled clockwise {roll}.", {
+            roll: degrees(attitude.roll, sigma.roll),
+          }),
+    ];
   if (from === "lines")
     return [
       say(

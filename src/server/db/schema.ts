@@ -18,6 +18,7 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 import { type AssignmentFrames, type DeliveryOptions, type DeliveryFormat, FORMATS } from "@/core/contract";
+import type { VisitStyle } from "@/core/answers";
 import type { LensProfile } from "@/core/lens";
 import type { CourseKey, Recipe } from "@/core/recipe";
 
@@ -32,6 +33,8 @@ export const assignments = pgTable(
     name: text("name").notNull(),
     /** Ratios and sizes that its pictures are framed and delivered at. */
     frames: jsonb("frames").$type<AssignmentFrames>().notNull().default({ ratios: [], sizes: [] }),
+    /** How its pictures are corrected; what is not said is as it is without a style. */
+    style: jsonb("style").$type<Partial<VisitStyle>>().notNull().default({}),
     createdAt: created(),
     deletedAt: moment("deleted_at"),
   },

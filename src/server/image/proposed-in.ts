@@ -1,9 +1,9 @@
 import { createHash } from "node:crypto";
 import { readFile, writeFile } from "node:fs/promises";
-import { type HouseStyle, groundsOf, judged, shownOf } from "@/core/answers";
+import { type Habit, type HouseStyle, type Shown, groundsOf, horizonGrounds, judged, shownOf } from "@/core/answers";
 import type { Proposed } from "@/core/contract";
 import type { Size } from "@/core/geometry";
-import { METADATA_SIGMA } from "@/core/own-edges";
+import { METADATA_SIGMA, type OwnProposal } from "@/core/own-edges";
 import type { Recipe } from "@/core/recipe";
 import { exists, originalPath, proposedPath, writeWhole } from "../files/store";
 import { greenLight } from "./luminance";
@@ -14,37 +14,65 @@ export interface ProposedAsked {
   readonly size: Size;
   readonly start: Recipe;
   readonly style?: HouseStyle;
+  /** What the last photos of the visit were given alike. */
+  readonly habit?: Habit | null;
 }
 
-/** The answers for a photo's file; null where nothing in it tells how the camera was held. @throws Problem 422 for a damaged file. */
-export async function proposedBy(file: string, { size, start, style }: ProposedAsked): Promise<Proposed["found"]> {
+/** What a photo tells, and shows: all that answers are judged by. */
+interface Told {
+  readonly proposal: OwnProposal | null;
+  readonly shown: Shown;
+}
+
+async function toldBy(file: string, { size, start }: ProposedAsked): Promise<Told> {
   const { focalPx, focalFrom } = start.camera;
   const told = focalPx !== null && (focalFrom === "metadata" || focalFrom === "stated");
-  const proposal = groundsOf(await greenLight(file), 1, told ? { focalPx, sigma: METADATA_SIGMA } : null);
-  if (!proposal) return null;
+  const focal = told ? { focalPx, sigma: METADATA_SIGMA } : null;
+  const light = await greenLight(file);
   const shown = shownOf(await smallPicture(file), size);
-  return { proposal, judgement: judged({ proposal, shown, size, start, ...(style && { style }) }) };
+  return { proposal: groundsOf(light, 1, focal) ?? horizonGrounds(light, 1, focal, shown), shown };
 }
+
+const judgedBy = ({ proposal, shown }: Told, { size, start, style, habit }: ProposedAsked): Proposed["found"] =>
+  proposal && {
+    proposal,
+    judgement: judged({ proposal, shown, size, start, ...(style && { style }), habit: habit ?? null }),
+  };
+
+/** The answers for a photo's file; null where nothing in it tells how the camera was held. @throws Problem 422 for a damaged file. */
+export const proposedBy = async (file: string, asked: ProposedAsked): Promise<Proposed["found"]> =>
+  judgedBy(await toldBy(file, asked), asked);
 
 export interface ProposedOrder extends ProposedAsked {
   readonly sha256: string;
 }
 
 /** Raised when the same photo would be answered otherwise: what was kept before is found anew. */
-const EDITION = 2;
+const EDITION = 3;
 
-/** The name under which what an order comes to is kept. */
-const keyOf = ({ size, start, style }: ProposedOrder): string =>
+/** The name under which what something comes to is kept. */
+const keyOf = (...what: unknown[]): string =>
   createHash("sha256")
-    .update(JSON.stringify([EDITION, size, start, style ?? null]))
+    .update(JSON.stringify([EDITION, ...what]))
     .digest("hex")
     .slice(0, 24);
 
-/** What a kept photo proposes; kept itself for the next time. Runs in a hand. @throws Problem 422 for a damaged file. */
+/** What is kept under a key, or is made and kept now. */
+async function kept<T>(sha256: string, key: string, make: () => Promise<T>): Promise<T> {
+  const target = proposedPath(sha256, key);
+  if (await exists(target)) return JSON.parse(await readFile(target, "utf8")) as T;
+  const made = await make();
+  await writeWhole(target, async (temporary) => writeFile(temporary, JSON.stringify(made)));
+  return made;
+}
+
+/**
+ * What a kept photo proposes; kept itself for the next time. What the picture tells takes seconds and does not depend on the
+ * visit; it is kept apart, so that another style or habit is judged at once. Runs in a hand. @throws Problem 422 for a damaged file.
+ */
 export async function proposedIn(order: ProposedOrder): Promise<Proposed["found"]> {
-  const target = proposedPath(order.sha256, keyOf(order));
-  if (await exists(target)) return JSON.parse(await readFile(target, "utf8")) as Proposed["found"];
-  const found = await proposedBy(originalPath(order.sha256), order);
-  await writeWhole(target, async (temporary) => writeFile(temporary, JSON.stringify(found)));
-  return found;
+  const { sha256, size, start, style, habit } = order;
+  return kept(sha256, keyOf("answers", size, start, style ?? null, habit ?? null), async () =>
+    judgedBy(await kept(sha256, keyOf("told", size, start.camera), () => toldBy(originalPath(sha256), order)), order),
+  );
 }

@@ -10,5 +10,5 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   if (!read) return <Away />;
   const assignment = read.found;
   if (!assignment) notFound();
-  return <PhotoBoard id={assignment.id} name={assignment.name} />;
+  return <PhotoBoard id={assignment.id} name={assignment.name} style={assignment.style} />;
 }
