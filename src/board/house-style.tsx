@@ -78,7 +78,7 @@ function Choices({ style, change }: { style: VisitStyle; change: (part: Partial<
     if (read !== ratio) change({ ratio: read });
   };
   return (
-    <div className="flex w-80 flex-col gap-3">
+    <div className="flex flex-col gap-3">
       <p className="muted">
         {say("What is proposed for the photos of this visit keeps to it. Work that is done stays.")}
       </p>
