@@ -31,7 +31,7 @@ await build({
   },
   splitting: true,
   // These bring files or native code of their own; what is plain JavaScript loads several times as fast in one piece.
-  external: ["sharp", "exifr", "pg", "piscina", "drizzle-orm", "next"],
+  external: ["sharp", "exifr", "pg", "piscina", "drizzle-orm", "next", "graphile-worker"],
 });
 // The threads start with every command: one file with no more in it than they need.
 await build({ ...modules, entryPoints: { "band-thread": "src/worker/band-thread.ts" }, external: ["sharp"] });

@@ -1,10 +1,12 @@
 "use client";
 
 import { say } from "@/core/language";
+import { ChevronLeft, ChevronRight } from "lucide-react";
 import type { ReactNode } from "react";
 import { equivalentOf } from "@/core/camera";
 import { fieldOfView, isStitched } from "@/core/lens";
 import { angle, grouped, percent, fixed } from "@/ui";
+import { useBeside } from "./beside";
 import type { Opened } from "./opened";
 import type { Derived } from "./derived";
 
@@ -82,9 +84,34 @@ export function TitleBlock({ opened: { photo, sheet }, derived }: { opened: Open
       <Cell title={say("Output")}>
         {grouped(derived.output[0])} × {grouped(derived.output[1])}
       </Cell>
-      <Cell title={say("Sheet")} grow={0.5}>
-        {say("{number} of {of}", { number: sheet.number, of: sheet.of })}
+      <Cell title={say("Sheet")} grow={0.8}>
+        <Sheet photo={photo} sheet={sheet} />
       </Cell>
     </dl>
+  );
+}
+
+/** Where the photo stands among those that the board showed, and the way to its neighbours. */
+function Sheet({ photo, sheet }: Pick<Opened, "photo" | "sheet">) {
+  const { go, hasNext, hasPrevious, place, of } = useBeside(photo);
+  const step = (by: 1 | -1, words: string, can: boolean) => (
+    <button
+      className="btn btn-ghost btn-xs btn-square h-5 min-h-0"
+      aria-label={words}
+      title={words}
+      disabled={!can}
+      onClick={() => go(by)}
+    >
+      {by > 0 ? <ChevronRight size={14} /> : <ChevronLeft size={14} />}
+    </button>
+  );
+  return (
+    <span className="flex items-center gap-1">
+      {step(-1, say("Previous photo"), hasPrevious)}
+      {place > 0
+        ? say("{number} of {of}", { number: place, of })
+        : say("{number} of {of}", { number: sheet.number, of: sheet.of })}
+      {step(1, say("Next photo"), hasNext)}
+    </span>
   );
 }

@@ -4,14 +4,23 @@ import { say } from "@/core/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ImagePlus } from "lucide-react";
 import Link from "next/link";
-import { useCallback } from "react";
+import { useRouter } from "next/navigation";
+import { useCallback, useMemo, useState } from "react";
 import { useDropzone } from "react-dropzone";
-import { api } from "@/client";
+import { type PhotoOnBoard, api } from "@/client";
+import { keepOrder } from "@/client/visit-order";
+import type { BatchAction } from "@/core/contract";
 import { useUploads } from "@/client/upload-queue";
 import { Header, useNotices } from "@/ui";
 import type { VisitStyle } from "@/core/answers";
 import { HouseStyle } from "./house-style";
-import { PhotoCard } from "./photo-card";
+import { BatchReport } from "./many/batch-report";
+import { ManyBar } from "./many/many-bar";
+import { useBatches } from "./many/use-batches";
+import { ALL, DENSITIES, type Density, listed } from "./photos/listing";
+import { ListingBar } from "./photos/listing-bar";
+import { PhotoLattice } from "./photos/photo-lattice";
+import { NONE, among } from "./photos/selection";
 import { UploadList } from "./upload-list";
 
 /** One assignment: its photos, and a place to drop more anywhere on the page. */
@@ -26,18 +35,50 @@ export function PhotoBoard({ id, name, style }: { id: string; name: string; styl
     onSettled: refresh,
     onError: (e: Error) => show({ text: e.message, kind: "error" }),
   });
-  const remove = (photo: string, photoName: string): void =>
-    change.mutate(
-      { photo, deleted: true },
-      {
-        onSuccess: () =>
-          show({
-            text: say("{photoName} is taken out.", { photoName }),
-            kind: "info",
-            action: { label: say("Bring it back"), run: () => change.mutate({ photo, deleted: false }) },
-          }),
-      },
+  const remove = async (gone: readonly PhotoOnBoard[]): Promise<void> => {
+    const [first] = gone;
+    await Promise.all(gone.map((p) => change.mutateAsync({ photo: p.id, deleted: true }))).then(
+      () =>
+        show({
+          text:
+            gone.length === 1
+              ? say("{photoName} is taken out.", { photoName: first!.name })
+              : say("{count} photos are taken out.", { count: gone.length }),
+          kind: "info",
+          action: {
+            label: gone.length === 1 ? say("Bring it back") : say("Bring them back"),
+            run: () => gone.forEach((p) => change.mutate({ photo: p.id, deleted: false })),
+          },
+        }),
+      () => undefined,
     );
+  };
+  const router = useRouter();
+  const [listing, setListing] = useState(ALL);
+  const [density, setDensity] = useDensity();
+  const [selected, setSelection] = useState(NONE);
+  const photos = useMemo(() => listed(data ?? [], listing), [data, listing]);
+  const selection = among(
+    selected,
+    photos.map((p) => p.id),
+  );
+  const chosen = photos.filter((p) => selection.chosen.has(p.id));
+  const batches = useBatches(id);
+  const doToChosen = (kind: BatchAction["kind"]): void => {
+    batches.begin(
+      chosen.map((p) => p.id),
+      kind,
+    );
+    setSelection(NONE);
+  };
+  /** What the Bench goes on to from here: what is chosen, else all that is shown. */
+  const keepFor = (photo: PhotoOnBoard): void => {
+    const those = chosen.length > 1 && selection.chosen.has(photo.id) ? chosen : photos;
+    keepOrder({
+      assignmentId: id,
+      photos: those.flatMap((p) => (p.shown ? [{ id: p.id, versionId: p.shown.versionId, sha256: p.sha256 }] : [])),
+    });
+  };
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     noClick: true,
     noKeyboard: true,
@@ -86,11 +127,50 @@ export function PhotoBoard({ id, name, style }: { id: string; name: string; styl
             {say("No photos yet. Drop the pictures of this visit here; the originals are kept as they are.")}
           </p>
         )}
-        <ul className="grid grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-5">
-          {data?.map((photo) => (
-            <PhotoCard key={photo.id} photo={photo} onDelete={() => remove(photo.id, photo.name)} />
-          ))}
-        </ul>
+        {batches.newest && data && (
+          <BatchReport
+            key={batches.newest.id}
+            batch={batches.newest}
+            photos={data}
+            onStop={batches.stop}
+            onUndo={batches.undo}
+          />
+        )}
+        {data && data.length > 0 && (
+          <>
+            <ListingBar
+              listing={listing}
+              density={density}
+              count={photos.length}
+              of={data.length}
+              onListing={setListing}
+              onDensity={setDensity}
+            />
+            <PhotoLattice
+              photos={photos}
+              density={density}
+              selection={selection}
+              onSelect={setSelection}
+              onOpen={(photo) => {
+                keepFor(photo);
+                if (photo.shown) router.push(`/bench/${photo.shown.versionId}`);
+              }}
+              onDelete={(gone) => void remove(gone)}
+            />
+            {photos.length === 0 && <p className="muted">{say("No photo is like that.")}</p>}
+          </>
+        )}
+        {chosen.length > 0 && (
+          <ManyBar
+            count={chosen.length}
+            isBusy={batches.isBusy}
+            onTrueUp={() => doToChosen("true-up")}
+            onReset={() => doToChosen("reset")}
+            onNewVersion={() => doToChosen("new-version")}
+            onTakeOut={() => void remove(chosen)}
+            onNone={() => setSelection(NONE)}
+          />
+        )}
       </main>
       {isDragActive && (
         <div className="pointer-events-none absolute inset-3 grid place-content-center rounded border-2 border-dashed border-accent bg-base-100/80 text-xl font-semibold">
@@ -99,4 +179,19 @@ export function PhotoBoard({ id, name, style }: { id: string; name: string; styl
       )}
     </div>
   );
+}
+
+const DENSITY_KEY = "flat-stone-density";
+
+/** How large photos are shown; remembered in this browser. */
+function useDensity(): readonly [Density, (next: Density) => void] {
+  const [density, set] = useState<Density>(() => {
+    const kept = typeof localStorage === "undefined" ? null : localStorage.getItem(DENSITY_KEY);
+    return DENSITIES.find((d) => d === kept) ?? "large";
+  });
+  const keep = (next: Density): void => {
+    localStorage.setItem(DENSITY_KEY, next);
+    set(next);
+  };
+  return [density, keep];
 }

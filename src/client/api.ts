@@ -13,6 +13,7 @@ import type { Recipe } from "@/core/recipe";
 export type {
   Assignment,
   AssignmentFrames,
+  Batch,
   Delivery,
   DeliveryOptions as DeliveryOrder,
   Health,
@@ -84,6 +85,10 @@ export const api = {
   assignments: () => call(ENDPOINTS.assignments),
   createAssignment: (name: string) => call(ENDPOINTS.createAssignment, { json: { name } }),
   changeAssignment: (id: string, json: Asked<"changeAssignment">) => call(ENDPOINTS.changeAssignment, { id, json }),
+  batches: (assignmentId: string) => call(ENDPOINTS.batches, { id: assignmentId }),
+  createBatch: (assignmentId: string, json: Asked<"createBatch">) =>
+    call(ENDPOINTS.createBatch, { id: assignmentId, json }),
+  changeBatch: (id: string, json: Asked<"changeBatch">) => call(ENDPOINTS.changeBatch, { id, json }),
   photos: (assignmentId: string) => call(ENDPOINTS.photos, { id: assignmentId }),
   changePhoto: (id: string, json: Asked<"changePhoto">) => call(ENDPOINTS.changePhoto, { id, json }),
   inTheFile: (photoId: string) => call(ENDPOINTS.inTheFile, { id: photoId }),
@@ -139,6 +144,9 @@ export const previewUrl = (sha256: string, level: "thumb" | "bench" | "close"): 
   `/api/previews/${sha256}/${level}`;
 export const tileUrl = (sha256: string, column: number, row: number): string =>
   `/api/previews/${sha256}/tiles/${column}/${row}`;
+/** A version's picture as one of its states corrects it, small. */
+export const stateUrl = (versionId: string, revision: number): string =>
+  `/api/versions/${versionId}/revisions/${revision}/picture`;
 /** Where the mask beside a delivery is. */
 export const maskUrl = (id: string): string => `/api/deliveries/${id}/mask`;
 export const deliveryUrl = (id: string): string => `/api/deliveries/${id}/file`;

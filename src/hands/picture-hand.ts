@@ -2,6 +2,7 @@ import "@/server/language";
 import { RecipeError } from "@/core/recipe";
 import { checkRecipe } from "@/server/checked-recipe";
 import { Problem } from "@/server/problem";
+import { type BoardOrder, makeBoardPicture } from "@/server/image/board-picture";
 import { calibrateFiles, type ChartOrder } from "@/server/image/calibrate-files";
 import { serveTasks } from "@/server/hands/serve";
 import { type FillOrder, makeFill, makeFillTiles } from "@/server/image/kept-fills";
@@ -42,6 +43,7 @@ serveTasks({
       throw error;
     }
   },
+  board: (order: BoardOrder) => makeBoardPicture(order),
   propose: (order: ProposedOrder) => proposedIn(order),
   ownLens: (order: OwnLensOrder) => ownLensIn(order),
   calibrate: (order: ChartOrder) => calibrateFiles(order),

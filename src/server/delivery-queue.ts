@@ -126,13 +126,22 @@ export async function tidyDeliveries(): Promise<void> {
 }
 
 /** A worker says that it is there. */
-export async function seeWorker(name: string): Promise<void> {
+export async function seeWorker(name: string, jobNames: readonly string[] = []): Promise<void> {
   const db = database();
   await db
     .insert(workers)
-    .values({ name })
-    .onConflictDoUpdate({ target: workers.name, set: { seenAt: sql`now()` } });
+    .values({ name, jobNames: [...jobNames] })
+    .onConflictDoUpdate({ target: workers.name, set: { seenAt: sql`now()`, jobNames: [...jobNames] } });
   await db.delete(workers).where(lt(workers.seenAt, sql`now() - make_interval(hours => ${FORGET_HOURS})`));
+}
+
+/** The names under which workers that were heard of lately hold background work. */
+export async function jobNamesAlive(): Promise<Set<string>> {
+  const rows = await database()
+    .select({ jobNames: workers.jobNames })
+    .from(workers)
+    .where(sql`${workers.seenAt} > now() - make_interval(secs => ${SILENT_SECONDS})`);
+  return new Set(rows.flatMap((r) => r.jobNames));
 }
 
 /** A worker says that it goes. */

@@ -5,7 +5,8 @@ import { focalFromMetadata } from "@/core/camera";
 import { type LensProfile, type StatedLayout, profileFromOpcodes } from "@/core/lens";
 import { database } from "./db/client";
 import { isTaken } from "./db/errors";
-import { type PhotoRow, type VersionRow, photos, revisions, versions } from "./db/schema";
+import type { PhotoState } from "@/core/contract";
+import { type PhotoRow, type VersionRow, deliveries, photos, revisions, versions } from "./db/schema";
 import { originalPath } from "./files/store";
 import { lensOpcodesOf } from "./image/opcodes";
 import { statedLayout, statedProjection } from "./image/projection";
@@ -13,6 +14,12 @@ import { Problem, notFound } from "./problem";
 
 export interface PhotoSummary extends PhotoRow {
   readonly versions: readonly VersionRow[];
+  readonly shown: {
+    readonly versionId: string;
+    readonly revision: number;
+    readonly state: PhotoState;
+    readonly deliveredAt: Date | null;
+  } | null;
   /** Courses settled in the version that is furthest. */
   readonly laid: readonly CourseKey[];
   /** Versions whose recipe this program cannot read, by name. */
@@ -57,6 +64,15 @@ export async function inTheFile(
   return { document: profileFromOpcodes(await lensOpcodesOf(file), stored, photo), projection, layout };
 }
 
+/** How far a version is. @param last its newest delivered state. */
+function stateOf(
+  newest: { readonly id: number; readonly laid: readonly CourseKey[] | null } | undefined,
+  last: { readonly revisionId: number } | undefined,
+): PhotoState {
+  if (last) return last.revisionId === newest?.id ? "delivered" : "changed";
+  return newest?.laid?.length ? "trued" : "new";
+}
+
 /** An assignment's photos in the order they were taken, with their versions and settled courses. */
 export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> {
   const db = database();
@@ -73,18 +89,49 @@ export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> 
     .where(and(inArray(versions.photoId, ids), isNull(versions.deletedAt)))
     .orderBy(asc(versions.position), asc(versions.createdAt), asc(versions.id));
   const latest = await db
-    .selectDistinctOn([revisions.versionId], { versionId: revisions.versionId, laid: revisions.laid })
+    .selectDistinctOn([revisions.versionId], {
+      id: revisions.id,
+      versionId: revisions.versionId,
+      number: revisions.number,
+      laid: revisions.laid,
+    })
     .from(revisions)
     .innerJoin(versions, eq(versions.id, revisions.versionId))
     .where(inArray(versions.photoId, ids))
     .orderBy(revisions.versionId, desc(revisions.number));
+  const delivered = await db
+    .selectDistinctOn([revisions.versionId], {
+      versionId: revisions.versionId,
+      revisionId: deliveries.revisionId,
+      at: deliveries.finishedAt,
+    })
+    .from(deliveries)
+    .innerJoin(revisions, eq(revisions.id, deliveries.revisionId))
+    .innerJoin(versions, eq(versions.id, revisions.versionId))
+    .where(and(inArray(versions.photoId, ids), eq(deliveries.state, "done")))
+    .orderBy(revisions.versionId, desc(deliveries.revisionId), desc(deliveries.finishedAt));
+  const newestOf = new Map(latest.map((r) => [r.versionId, r]));
+  const deliveredOf = new Map(delivered.map((d) => [d.versionId, d]));
   const laidIn = new Map(latest.map((r) => [r.versionId, r.laid]));
+  const byPhoto = new Map<string, VersionRow[]>();
+  for (const v of allVersions) byPhoto.set(v.photoId, [...(byPhoto.get(v.photoId) ?? []), v]);
   return rows.map((photo) => {
-    const own = allVersions.filter((v) => v.photoId === photo.id);
+    const own = byPhoto.get(photo.id) ?? [];
     const laid = own.map((v) => laidIn.get(v.id) ?? []);
+    const first = own.find((v) => v.chosen) ?? own[0];
+    const newest = first && newestOf.get(first.id);
+    const last = first && deliveredOf.get(first.id);
     return {
       ...photo,
       versions: own,
+      shown: first
+        ? {
+            versionId: first.id,
+            revision: newest?.number ?? 0,
+            state: stateOf(newest, last),
+            deliveredAt: last?.at ?? null,
+          }
+        : null,
       laid: laid.reduce((most, next) => (next.length > most.length ? next : most), []),
       unreadable: own.filter((v) => laidIn.get(v.id) === null).map((v) => v.name),
     };

@@ -162,7 +162,7 @@ const asJson = ({ text }: CheckedRecipe) => sql<Recipe>`${text}::jsonb`;
  *
  * @param base number of the revision that was edited; when it is no longer the newest, somebody else
  *   has saved meanwhile and nothing is written.
- * @param token the sender's mark on this save.
+ * @param token the sender's mark on this save. @param beside done in the same transaction.
  * @throws Problem 409 then, with the newest revision and its token in its details, or because the photo was deleted; 422 for a recipe that does not hold.
  */
 export async function saveRevision(
@@ -170,6 +170,7 @@ export async function saveRevision(
   base: number,
   recipe: unknown,
   token: string | null = null,
+  beside?: (tx: Pick<Database, "update">, revision: number) => Promise<void>,
 ): Promise<{ revision: number }> {
   const valid = await checkedRecipe(JSON.stringify(recipe) ?? "");
   return database().transaction(async (tx) => {
@@ -186,12 +187,17 @@ export async function saveRevision(
     await tx
       .insert(revisions)
       .values({ versionId, number: number + 1, recipe: asJson(valid), laid: [...valid.laid], token });
+    await beside?.(tx, number + 1);
     return { revision: number + 1 };
   });
 }
 
-/** A new version of a photo, named by the next free letter, holding the recipe given or nothing done yet. */
-export async function createVersion(photoId: string, recipe?: unknown): Promise<VersionRow> {
+/** A new version of a photo, named by the next free letter, holding the recipe given or nothing done yet. @param beside done in the same transaction. */
+export async function createVersion(
+  photoId: string,
+  recipe?: unknown,
+  beside?: (tx: Pick<Database, "update">, made: VersionRow) => Promise<void>,
+): Promise<VersionRow> {
   const photo = await getPhoto(photoId);
   const first = await checkedRecipe(JSON.stringify(recipe === undefined ? firstRecipe(photo) : recipe));
   return database().transaction(async (tx) => {
@@ -203,6 +209,7 @@ export async function createVersion(photoId: string, recipe?: unknown): Promise<
     await tx
       .insert(revisions)
       .values({ versionId: version!.id, number: 1, recipe: asJson(first), laid: [...first.laid] });
+    await beside?.(tx, version!);
     return version!;
   });
 }

@@ -8,12 +8,15 @@ import {
   claimNext,
   closeDatabase,
   forgetWorker,
+  jobNamesAlive,
   seeWorker,
   sweepAlone,
   sweptWords,
   tidyDeliveries,
 } from "@/server";
 import { Hands } from "@/server/hands/hands";
+import { closeDesks } from "@/server/image/desks";
+import { freeJobsOfDead, runJobs } from "@/server/jobs/run-jobs";
 import { Pauses, pause } from "@/server/pauses";
 import { deliver } from "./deliver";
 import { Room } from "./room";
@@ -93,19 +96,27 @@ async function sweepAndSay(): Promise<void> {
   if (words) console.log(words);
 }
 
+const jobs = runJobs(leaving.signal).catch((error: unknown) => {
+  console.error("Background work cannot be taken up:", (error as Error).message);
+  process.exit(1);
+});
+
 const duties = [
   ...Array.from({ length: together }, work),
-  every(SEEN_EVERY_MS, "say that this worker is there", () => seeWorker(name)),
+  every(SEEN_EVERY_MS, "say that this worker is there", async () => seeWorker(name, [...(await jobs).names])),
   every(TIDY_EVERY_MS, "look after abandoned deliveries", tidyDeliveries),
+  every(TIDY_EVERY_MS, "look after abandoned background work", async () => freeJobsOfDead(await jobNamesAlive())),
   every(SWEEP_EVERY_MS, "sweep the files", sweepAndSay),
 ];
 console.log(`Worker ${name} is waiting for deliveries.`);
 
 async function leave(): Promise<void> {
   leaving.abort();
+  await Promise.race([jobs.then((j) => j.stop()).catch(() => undefined), pause(LEAVE_MS)]);
   // What is in hand goes back to the queue, for another worker or the next start.
   await Promise.race([Promise.all(duties), new Promise((resolve) => setTimeout(resolve, LEAVE_MS))]);
   hands.close();
+  closeDesks();
   await Promise.race([forgetWorker(name).catch(() => undefined), pause(500)]);
   await Promise.race([closeDatabase().catch(() => undefined), pause(500)]);
   process.exit(0);

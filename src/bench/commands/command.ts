@@ -27,6 +27,8 @@ export interface CommandContext {
   readonly sheet: SheetView;
   /** Takes the lens profile that fits best; null where none does. */
   readonly takeProfile: (() => void) | null;
+  /** Opens the photo after or before this one. */
+  readonly go: (by: 1 | -1) => void;
   /** Opens something over the Bench. */
   readonly show: (what: Shown) => void;
 }

@@ -162,6 +162,23 @@ const others: readonly Command[] = [
   },
 ];
 
+const visit: readonly Command[] = [
+  {
+    id: "next-photo",
+    words: say("Next photo"),
+    group: "look",
+    keys: ["PageDown"],
+    run: ({ go }) => go(1),
+  },
+  {
+    id: "previous-photo",
+    words: say("Previous photo"),
+    group: "look",
+    keys: ["PageUp"],
+    run: ({ go }) => go(-1),
+  },
+];
+
 const back: readonly Command[] = [
   {
     id: "history",
@@ -194,7 +211,16 @@ const help: readonly Command[] = [
 ];
 
 /** What can be done in any course. */
-export const GENERAL: readonly Command[] = [...courses, ...own, ...others, ...look, ...steps, ...back, ...help];
+export const GENERAL: readonly Command[] = [
+  ...courses,
+  ...own,
+  ...others,
+  ...look,
+  ...visit,
+  ...steps,
+  ...back,
+  ...help,
+];
 
 /** What only the pointer does, for the card of keys. */
 export const BY_POINTER: readonly (readonly [string, string])[] = [

@@ -5,6 +5,7 @@ import { takeProfile } from "@/core/edits";
 import { toolInHand } from "../courses";
 import { useProfiles } from "../own-edges/use-profiles";
 import { useSheetView } from "../picture/sheet-view";
+import { useBeside } from "../beside";
 import type { Command, CommandContext, Shown } from "./command";
 import { commandsFor } from "./keys";
 import { withOwnKeys } from "./own-keys";
@@ -21,6 +22,7 @@ function isTyping({ target, key }: KeyboardEvent): boolean {
 
 /** The Bench's one listener for keys, and the way for menus and the search to run a command. */
 export function useCommands(photo: Photo) {
+  const { go } = useBeside(photo);
   const [shown, show] = useState<Shown | null>(null);
   const { proposals } = useProfiles(photo);
   const [best] = proposals;
@@ -31,10 +33,11 @@ export function useCommands(photo: Photo) {
       photo,
       sheet: useSheetView.getState(),
       takeProfile: best ? () => useBench.getState().edit(takeProfile(best, photo, useBench.getState().size)) : null,
+      go,
       // The same key again puts it away, as far as keys reach past what is shown.
       show: (what) => show((now) => (now === what ? null : what)),
     }),
-    [photo, best],
+    [photo, best, go],
   );
   const latest = useRef(context);
   useEffect(() => {

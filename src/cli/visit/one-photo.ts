@@ -1,6 +1,6 @@
 import path from "node:path";
 import type { HouseStyle } from "@/core/answers";
-import { NO_STYLE } from "@/core/answers";
+import { NO_STYLE, reviewOf, reviewWords } from "@/core/answers";
 import { carryCourses } from "@/core/edits";
 import { type CourseKey, type Recipe, emptyRecipe, readRecipe } from "@/core/recipe";
 import { withCamera } from "@/core/render";
@@ -32,9 +32,6 @@ export interface PhotoMade {
   readonly kept: number;
   readonly review: readonly string[];
 }
-
-/** What is more than usual, and wants a person's eyes. */
-const MUCH = { sigma: 0.3, stretch: 1.9, kept: 0.75 } as const;
 
 /** Trues one photo up and delivers it, each file whole under its name or not at all. @throws UsageError, Problem */
 export async function madeOf({ photo, looked, folder, made, style, carried }: PhotoOrder): Promise<PhotoMade> {
@@ -71,19 +68,7 @@ export async function madeOf({ photo, looked, folder, made, style, carried }: Ph
     lens: recipe.lens.on && recipe.lens.from !== "none" ? { k: recipe.lens.k } : null,
     stretch: told?.stretch ?? 1,
     kept: told?.kept ?? 1,
-    review: [
-      ...(proposal?.from === "lines" ? ["the lens could not be measured"] : []),
-      ...(proposal && Math.max(proposal.sigma.pitch, proposal.sigma.roll) > MUCH.sigma
-        ? ["the angles are not known well"]
-        : []),
-      ...(proposal?.rival ? ["another reading of the angles is about as likely"] : []),
-      ...(proposal?.focal.contradicted ? ["the picture contradicts the focal length it came with"] : []),
-      ...(told && told.stretch > MUCH.stretch ? ["much is drawn out"] : []),
-      ...(told && told.kept < MUCH.kept ? ["much of the photo is left out"] : []),
-      ...(told && told.empty > 0 ? ["part of it is made up"] : []),
-      ...(told && told.cut.length > 0 ? [`cuts ${told.cut.join(" and ")}`] : []),
-      ...(told?.answer === "eased" ? ["the verticals are eased"] : []),
-    ],
+    review: proposal && first ? reviewOf(proposal, first).map(reviewWords) : [],
   };
 }
 

@@ -10,5 +10,6 @@ export { type HouseStyle, NO_STYLE, houseStyle } from "./house-style";
 export { type Habit, HABIT_OF, type VisitStyle, habitOf, visitStyle } from "./habit";
 export { horizonGrounds } from "./horizon";
 export { judged } from "./judgement";
+export { REVIEWS, type Review, reviewOf, reviewWords } from "./review";
 export { type Shown, shownOf } from "./shown";
 export { SMALL_SIDE, type SmallPicture, greenOf } from "./small-picture";

@@ -61,8 +61,16 @@ export type Photo = z.output<typeof photoAnswer>;
 
 export const courseKey = z.enum(COURSES.map((c) => c.key) as [CourseKey, ...CourseKey[]]);
 
+/** How far a photo is: nothing done, corrected, corrected otherwise since it was delivered, delivered as it is. */
+export const PHOTO_STATES = ["new", "trued", "changed", "delivered"] as const;
+export type PhotoState = (typeof PHOTO_STATES)[number];
+
 export const photoOnBoard = photoAnswer.extend({
   versions: z.array(versionAnswer),
+  /** The version to deliver, its newest state, and how far that is; null without a version. */
+  shown: z
+    .object({ versionId: id, revision: count, state: z.enum(PHOTO_STATES), deliveredAt: moment.nullable() })
+    .nullable(),
   laid: z.array(courseKey),
   /** Versions whose recipe this program cannot read, by name. */
   unreadable: z.array(z.string()),

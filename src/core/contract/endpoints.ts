@@ -25,6 +25,7 @@ import {
   statedLayout,
   versionAnswer,
 } from "./answers";
+import { batchAction, batchAnswer } from "./batches";
 import { deliveryOptions } from "./delivery-options";
 
 /** One way to ask the server for something. */
@@ -67,6 +68,22 @@ export const ENDPOINTS = {
       })
       .refine((c) => Object.values(c).some((v) => v !== undefined), "it changes nothing."),
     assignmentAnswer,
+  ),
+  /** The newest batches of a visit. */
+  batches: endpoint("GET", "/api/assignments/{id}/batches", NOTHING, z.array(batchAnswer)),
+  /** Does something to many photos of a visit; it goes on whoever watches. */
+  createBatch: endpoint(
+    "POST",
+    "/api/assignments/{id}/batches",
+    z.object({ photoIds: z.array(z.uuid()).min(1).max(5000), action: batchAction }),
+    batchAnswer,
+  ),
+  /** Stops a batch, or takes back what it did. */
+  changeBatch: endpoint(
+    "PATCH",
+    "/api/batches/{id}",
+    z.union([z.object({ stopped: z.literal(true) }), z.object({ undone: z.literal(true) })]),
+    batchAnswer,
   ),
   photos: endpoint("GET", "/api/assignments/{id}/photos", NOTHING, z.array(photoOnBoard)),
   changePhoto: endpoint("PATCH", "/api/photos/{id}", z.object({ deleted: z.boolean() }), photoAnswer),

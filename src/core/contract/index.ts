@@ -3,6 +3,7 @@
  * calls by it (src/client/api.ts), the routes answer by it (src/app/api/respond.ts).
  */
 export * from "./answers";
+export * from "./batches";
 export * from "./formats";
 export * from "./delivery-options";
 export * from "./endpoints";

@@ -2,6 +2,7 @@ import path from "node:path";
 import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { sql } from "drizzle-orm";
 import { FORMATS } from "@/core/contract";
+import { migrateJobs } from "../jobs/engine";
 import { tellLaid } from "../laid";
 import { type Database } from "./client";
 
@@ -11,5 +12,6 @@ export async function migrateDatabase(db: Database, root = process.cwd()): Promi
   // Formats that were added since: what is delivered in them must have a place.
   for (const { key } of FORMATS)
     await db.execute(sql`alter type delivery_format add value if not exists ${sql.raw(`'${key}'`)}`);
+  await migrateJobs(db);
   await tellLaid(db);
 }

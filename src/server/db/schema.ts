@@ -10,6 +10,7 @@ import {
   jsonb,
   pgEnum,
   pgTable,
+  primaryKey,
   real,
   text,
   timestamp,
@@ -17,7 +18,14 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import { type AssignmentFrames, type DeliveryOptions, type DeliveryFormat, FORMATS } from "@/core/contract";
+import {
+  type AssignmentFrames,
+  type BatchAction,
+  type ItemState,
+  type DeliveryOptions,
+  type DeliveryFormat,
+  FORMATS,
+} from "@/core/contract";
 import type { VisitStyle } from "@/core/answers";
 import type { LensProfile } from "@/core/lens";
 import type { CourseKey, Recipe } from "@/core/recipe";
@@ -171,9 +179,51 @@ export const deliveries = pgTable(
   ],
 );
 
+/** Something done to many photos of a visit. */
+export const batches = pgTable("batches", {
+  id: uuid("id").primaryKey().defaultRandom(),
+  assignmentId: uuid("assignment_id")
+    .notNull()
+    .references(() => assignments.id, { onDelete: "cascade" }),
+  action: jsonb("action").$type<BatchAction>().notNull(),
+  /** What waited then is left as it is. */
+  stopped: boolean("stopped").notNull().default(false),
+  undone: boolean("undone").notNull().default(false),
+  createdAt: created(),
+});
+
+/** One photo of a batch, and what came of it. */
+export const batchItems = pgTable(
+  "batch_items",
+  {
+    batchId: uuid("batch_id")
+      .notNull()
+      .references(() => batches.id, { onDelete: "cascade" }),
+    photoId: uuid("photo_id")
+      .notNull()
+      .references(() => photos.id, { onDelete: "cascade" }),
+    position: integer("position").notNull(),
+    state: text("state").$type<ItemState>().notNull().default("waiting"),
+    words: text("words").notNull().default(""),
+    /** Why a person should look at it, by its key (core/answers REVIEWS). */
+    review: text("review").array().notNull().default([]),
+    versionId: uuid("version_id"),
+    /** Numbers of the version's states before and after. */
+    before: integer("before"),
+    after: integer("after"),
+    endedAt: moment("ended_at"),
+  },
+  (t) => [
+    primaryKey({ columns: [t.batchId, t.photoId] }),
+    check("batch_items_state", sql`${t.state} in ('waiting', 'done', 'left', 'failed', 'undone')`),
+  ],
+);
+
 /** Workers that were there lately, each with its last sign of life. */
 export const workers = pgTable("workers", {
   name: text("name").primaryKey(),
+  /** The names under which it holds background work. */
+  jobNames: text("job_names").array().notNull().default([]),
   startedAt: moment("started_at").notNull().defaultNow(),
   seenAt: moment("seen_at").notNull().defaultNow(),
 });
@@ -223,6 +273,8 @@ export const statedCameras = pgTable(
   (t) => [check("stated_cameras_sizes", sql`${t.focalMm} > 0 and ${t.sensorMm} > 0`)],
 );
 
+export type BatchRow = typeof batches.$inferSelect;
+export type BatchItemRow = typeof batchItems.$inferSelect;
 export type StatedCameraRow = typeof statedCameras.$inferSelect;
 export type SavedRecipeRow = typeof savedRecipes.$inferSelect;
 export type LensProfileRow = typeof lensProfiles.$inferSelect;

@@ -23,6 +23,9 @@ export const fillFolder = (sha256: string, key: string): string =>
 /** Where what a photo proposes is kept, by its key; it can be found anew. */
 export const proposedPath = (sha256: string, key: string): string =>
   place("previews", sha256.slice(0, 2), `${sha256}-answers-${key}.json`);
+/** Where a corrected picture for the board is kept, by its key; it can be made again. */
+export const boardPath = (sha256: string, key: string): string =>
+  place("previews", sha256.slice(0, 2), `${sha256}-board-${key}.jpg`);
 export const deliveryPath = (id: string, extension: string): string => place("deliveries", `${id}.${extension}`);
 
 export async function exists(file: string): Promise<boolean> {

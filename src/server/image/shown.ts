@@ -1,6 +1,7 @@
 import { stat } from "node:fs/promises";
 import path from "node:path";
-import { exists, originalPath, previewPath, tilesFolder } from "../files/store";
+import { boardPath, exists, originalPath, previewPath, tilesFolder } from "../files/store";
+import type { BoardOrder } from "./board-picture";
 import { desk, limitsFor } from "./desks";
 import type { PreviewLevel } from "./preview";
 
@@ -8,7 +9,11 @@ import type { PreviewLevel } from "./preview";
 const inHand = new Map<string, Promise<string>>();
 
 /** One making at a time of one thing, however many ask. */
-function once(target: string, task: string, input: { sha256: string; level?: PreviewLevel }): Promise<string> {
+function once(
+  target: string,
+  task: string,
+  input: { sha256: string; level?: PreviewLevel } | BoardOrder,
+): Promise<string> {
   const running = inHand.get(target);
   if (running) return running;
   const make = async (): Promise<string> => {
@@ -25,6 +30,10 @@ function once(target: string, task: string, input: { sha256: string; level?: Pre
 /** The path of a preview of an original. @throws Problem 422 when it cannot be made. */
 export const preview = (sha256: string, level: PreviewLevel): Promise<string> =>
   once(previewPath(sha256, level), "preview", { sha256, level });
+
+/** The path of a corrected picture for the board. @throws Problem 422 when it cannot be made. */
+export const boardPicture = (order: BoardOrder): Promise<string> =>
+  once(boardPath(order.sha256, order.key), "board", order);
 
 /** The previews of a new original that are not there yet; what fails is made when it is asked for. */
 export async function previewsAhead(sha256: string): Promise<void> {

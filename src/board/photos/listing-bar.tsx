@@ -1,0 +1,101 @@
+"use client";
+
+import { ArrowDownUp, LayoutGrid, Rows3, Square } from "lucide-react";
+import { PHOTO_STATES } from "@/core/contract";
+import { say } from "@/core/language";
+import { DENSITIES, type Density, type Listing, ORDERS } from "./listing";
+import { stateWords } from "./state-words";
+
+const ICONS = { large: Square, small: LayoutGrid, lines: Rows3 } as const;
+const DENSITY_WORDS: Record<Density, () => string> = {
+  large: () => say("Large"),
+  small: () => say("Small"),
+  lines: () => say("Lines"),
+};
+const ORDER_WORDS: Record<Listing["order"], () => string> = {
+  taken: () => say("by time"),
+  name: () => say("by name"),
+  state: () => say("by state"),
+};
+
+interface Props {
+  listing: Listing;
+  density: Density;
+  /** How many are shown, and how many there are. */
+  count: number;
+  of: number;
+  onListing(next: Listing): void;
+  onDensity(next: Density): void;
+}
+
+/** What of a visit is shown, in which order and how large. */
+export function ListingBar({ listing, density, count, of, onListing, onDensity }: Props) {
+  return (
+    <div role="toolbar" aria-label={say("What is shown")} className="mb-3 flex flex-wrap items-center gap-2">
+      <input
+        type="search"
+        className="input input-sm w-56"
+        placeholder={say("Name, lens or note")}
+        aria-label={say("Find photos by name, camera, lens or note")}
+        value={listing.text}
+        onChange={(e) => onListing({ ...listing, text: e.target.value })}
+      />
+      <select
+        className="select select-sm w-48"
+        aria-label={say("State of the photos shown")}
+        value={listing.state}
+        onChange={(e) => onListing({ ...listing, state: e.target.value as Listing["state"] })}
+      >
+        <option value="all">{say("in any state")}</option>
+        {PHOTO_STATES.map((state) => (
+          <option key={state} value={state}>
+            {stateWords(state)}
+          </option>
+        ))}
+      </select>
+      <select
+        className="select select-sm w-32"
+        aria-label={say("Order of the photos")}
+        value={listing.order}
+        onChange={(e) => onListing({ ...listing, order: e.target.value as Listing["order"] })}
+      >
+        {ORDERS.map((order) => (
+          <option key={order} value={order}>
+            {ORDER_WORDS[order]()}
+          </option>
+        ))}
+      </select>
+      <button
+        className="btn btn-ghost btn-sm btn-square"
+        aria-label={say("The other way round")}
+        title={say("The other way round")}
+        aria-pressed={listing.backwards}
+        onClick={() => onListing({ ...listing, backwards: !listing.backwards })}
+      >
+        <ArrowDownUp size={16} />
+      </button>
+      <span className="muted grow" role="status">
+        {count === of
+          ? say("{of, plural, one {# photo} other {# photos}}", { of })
+          : say("{count} of {of} photos", { count, of })}
+      </span>
+      <div className="join" role="group" aria-label={say("How large photos are shown")}>
+        {DENSITIES.map((key) => {
+          const Icon = ICONS[key];
+          return (
+            <button
+              key={key}
+              className={`btn join-item btn-sm btn-square ${key === density ? "btn-neutral" : ""}`}
+              aria-label={DENSITY_WORDS[key]()}
+              title={DENSITY_WORDS[key]()}
+              aria-pressed={key === density}
+              onClick={() => onDensity(key)}
+            >
+              <Icon size={15} />
+            </button>
+          );
+        })}
+      </div>
+    </div>
+  );
+}

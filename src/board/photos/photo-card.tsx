@@ -1,0 +1,217 @@
+"use client";
+
+import { say } from "@/core/language";
+import { Trash2 } from "lucide-react";
+import Link from "next/link";
+import type { MouseEvent } from "react";
+import type { PhotoOnBoard } from "@/client";
+import { COURSES } from "@/core/recipe";
+import { grouped } from "@/ui";
+import { type Density, stateOf } from "./listing";
+import { PhotoPicture } from "./photo-picture";
+import { StateMark } from "./state-words";
+
+export interface PhotoPlaceProps {
+  readonly photo: PhotoOnBoard;
+  readonly density: Density;
+  readonly isChosen: boolean;
+  /** @param range whether all up to it are meant. */
+  onChoose(range: boolean): void;
+  onOpen(): void;
+  onDelete(): void;
+}
+
+/** Versions that have room on a card. */
+const MOST_VERSIONS = 7;
+
+/** A photo on the board, in one of three sizes. */
+export function PhotoPlace(props: PhotoPlaceProps) {
+  const { photo, density, isChosen, onChoose } = props;
+  // With Ctrl or Shift a press anywhere chooses instead of opening.
+  const choose = (e: MouseEvent): void => {
+    if (!e.ctrlKey && !e.metaKey && !e.shiftKey) return;
+    e.preventDefault();
+    e.stopPropagation();
+    onChoose(e.shiftKey);
+  };
+  const shape = density === "lines" ? "flex items-center gap-3 px-2" : "flex flex-col";
+  return (
+    <li
+      data-photo={photo.id}
+      data-chosen={isChosen || undefined}
+      onClickCapture={choose}
+      className={`ruled relative h-full overflow-hidden rounded border bg-base-100 select-none ${shape} ${isChosen ? "outline-2 outline-primary" : ""}`}
+    >
+      {density === "lines" ? <Line {...props} /> : <Card {...props} />}
+    </li>
+  );
+}
+
+const hrefOf = ({ shown }: PhotoOnBoard): string => (shown ? `/bench/${shown.versionId}` : "#");
+
+function Choice({ photo, isChosen, onChoose }: Pick<PhotoPlaceProps, "photo" | "isChosen" | "onChoose">) {
+  return (
+    <input
+      type="checkbox"
+      className="checkbox checkbox-sm bg-base-100"
+      aria-label={say("Choose {name}", { name: photo.name })}
+      checked={isChosen}
+      onChange={(e) => onChoose((e.nativeEvent as unknown as globalThis.MouseEvent).shiftKey === true)}
+    />
+  );
+}
+
+function Card(props: PhotoPlaceProps) {
+  const { photo, density, onOpen, onDelete } = props;
+  const href = hrefOf(photo);
+  const isLarge = density === "large";
+  return (
+    <>
+      <Link
+        href={href}
+        onClick={onOpen}
+        prefetch={false}
+        aria-label={say("Work on {name}", { name: photo.name })}
+        className="relative block aspect-[3/2] shrink-0 bg-(--surround)"
+      >
+        <PhotoPicture photo={photo} />
+      </Link>
+      <span className="absolute top-2 left-2 flex">
+        <Choice {...props} />
+      </span>
+      {isLarge ? (
+        <>
+          <div className="flex gap-2 p-3 pb-1">
+            <div className="min-w-0 grow">
+              <Link href={href} onClick={onOpen} prefetch={false} className="block truncate font-semibold">
+                {photo.name}
+              </Link>
+              <p className="muted truncate">
+                {grouped(photo.width)} × {grouped(photo.height)}
+                {photo.lens && ` · ${photo.lens}`}
+                {photo.focalMm && ` ${say("at {focalMm} mm", { focalMm: photo.focalMm })}`}
+              </p>
+            </div>
+            <TakeOut name={photo.name} onDelete={onDelete} />
+          </div>
+          <CourseStones laid={photo.laid} />
+          <div className="flex min-w-0 items-baseline gap-3 px-3 text-[0.9rem]">
+            <StateMark state={stateOf(photo)} />
+            <Versions photo={photo} />
+          </div>
+          {photo.unreadable.length > 0 && <Unreadable names={photo.unreadable} />}
+        </>
+      ) : (
+        <Link
+          href={href}
+          onClick={onOpen}
+          prefetch={false}
+          className="truncate px-1.5 text-[0.85rem] leading-6"
+          title={photo.name}
+        >
+          {photo.name}
+        </Link>
+      )}
+    </>
+  );
+}
+
+function Line(props: PhotoPlaceProps) {
+  const { photo, onOpen, onDelete } = props;
+  const href = hrefOf(photo);
+  return (
+    <>
+      <Choice {...props} />
+      <Link
+        href={href}
+        onClick={onOpen}
+        prefetch={false}
+        aria-label={say("Work on {name}", { name: photo.name })}
+        className="relative block h-11 w-16 shrink-0 bg-(--surround)"
+      >
+        <PhotoPicture photo={photo} />
+      </Link>
+      <Link href={href} onClick={onOpen} prefetch={false} className="w-52 shrink-0 truncate font-semibold">
+        {photo.name}
+      </Link>
+      <span className="w-44 shrink-0">
+        <StateMark state={stateOf(photo)} />
+      </span>
+      <span className="muted w-24 shrink-0 tabular-nums">
+        {grouped(photo.width)} × {grouped(photo.height)}
+      </span>
+      <span className="muted min-w-0 grow truncate">
+        {[photo.lens, photo.focalMm && say("at {focalMm} mm", { focalMm: photo.focalMm })].filter(Boolean).join(" ")}
+      </span>
+      <Versions photo={photo} />
+      <TakeOut name={photo.name} onDelete={onDelete} />
+    </>
+  );
+}
+
+function TakeOut({ name, onDelete }: { name: string; onDelete: () => void }) {
+  return (
+    <button
+      className="btn btn-ghost btn-sm btn-square"
+      aria-label={say("Take {name} out", { name })}
+      onClick={onDelete}
+    >
+      <Trash2 size={15} />
+    </button>
+  );
+}
+
+function Unreadable({ names }: { names: readonly string[] }) {
+  const words = say("Version {unreadable} cannot be read by this program; it is kept as it is.", {
+    unreadable: names.join(", "),
+  });
+  return (
+    <p className="truncate px-3 text-error" title={words}>
+      {words}
+    </p>
+  );
+}
+
+function Versions({ photo: { versions } }: { photo: PhotoOnBoard }) {
+  if (versions.length < 2) return null;
+  return (
+    <span className="muted min-w-0 truncate">
+      {versions.slice(0, MOST_VERSIONS).map((v) => (
+        <Link
+          key={v.id}
+          href={`/bench/${v.id}`}
+          prefetch={false}
+          aria-label={say("Version {name}", { name: v.name })}
+          className="mx-0.5 rounded border px-1.5 font-semibold"
+          {...(v.note && { title: v.note })}
+        >
+          {v.name}
+          {v.chosen && " ✓"}
+        </Link>
+      ))}
+      {versions.length > MOST_VERSIONS && ` +${versions.length - MOST_VERSIONS}`}
+    </span>
+  );
+}
+
+/** The six courses as a row of small stones; laid ones are filled. The words are in the description. */
+function CourseStones({ laid }: { laid: readonly string[] }) {
+  const names = COURSES.filter((c) => laid.includes(c.key)).map((c) => c.name);
+  const words = names.length > 0 ? say("Laid: {names}", { names: names.join(", ") }) : say("Nothing laid yet");
+  return (
+    <div className="px-3 pb-1">
+      <div className="flex gap-[2px]" aria-hidden>
+        {COURSES.map((c, i) => (
+          <i
+            key={c.key}
+            title={c.name}
+            className="stone h-[9px]"
+            style={{ flex: i % 2 ? 1 : 1.25 }}
+            data-state={laid.includes(c.key) ? "laid" : "untouched"}
+          />
+        ))}
+      </div>
+      <p className="muted mt-1 truncate text-[0.9rem]">{words}</p>
+    </div>
+  );
+}

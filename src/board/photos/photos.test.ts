@@ -1,0 +1,87 @@
+import fc from "fast-check";
+import type { PhotoOnBoard } from "@/client";
+import { latticeOf, touched } from "./lattice";
+import { ALL, DENSITIES, ORDERS, listed } from "./listing";
+import { NONE, among, everything, inverse, turned, upTo } from "./selection";
+
+const photo = (id: string, with_: Partial<PhotoOnBoard> = {}): PhotoOnBoard =>
+  ({ id, name: `${id}.jpg`, camera: null, lens: null, format: "jpeg", focalMm: null, takenAt: null, versions: [], shown: null, ...with_ }) as unknown as PhotoOnBoard; // prettier-ignore
+const names = (photos: readonly PhotoOnBoard[]): string[] => photos.map((p) => p.id);
+const state = (of: "new" | "trued" | "changed" | "delivered") => ({
+  shown: { versionId: "v", revision: 1, state: of, deliveredAt: null },
+});
+
+test("photos are listed by time, by name with its numbers, by how far they are; and backwards", () => {
+  const all = [
+    photo("a10", { takenAt: "2026-03-01T10:00:00Z", ...state("delivered") }),
+    photo("a9", { takenAt: "2026-03-01T11:00:00Z", ...state("new") }),
+    photo("b1", state("trued")),
+  ];
+  expect(names(listed(all, ALL))).toEqual(["a10", "a9", "b1"]);
+  expect(names(listed(all, { ...ALL, order: "name" }))).toEqual(["a9", "a10", "b1"]);
+  expect(names(listed(all, { ...ALL, order: "state" }))).toEqual(["a9", "b1", "a10"]);
+  expect(names(listed(all, { ...ALL, order: "name", backwards: true }))).toEqual(["b1", "a10", "a9"]);
+});
+
+test("they are found by words of name, camera, lens and notes, all of which they must have; and by their state", () => {
+  const all = [
+    photo("yard", { lens: "Quarl 24", versions: [{ note: "north side" }] as PhotoOnBoard["versions"] }),
+    photo("hall", { lens: "Quarl 18", ...state("trued") }),
+  ];
+  const found = (text: string) => names(listed(all, { ...ALL, text }));
+  expect(found("quarl")).toEqual(["hall", "yard"]);
+  expect(found(" QUARL  north ")).toEqual(["yard"]);
+  expect(found("quarl south")).toEqual([]);
+  expect(names(listed(all, { ...ALL, state: "trued" }))).toEqual(["hall"]);
+});
+
+test("nothing is lost by ordering, whichever way", () => {
+  const any = fc.array(fc.record({ id: fc.uuid(), takenAt: fc.option(fc.constantFrom("2026-01-01", "2026-01-02")) }));
+  fc.assert(
+    fc.property(any, fc.constantFrom(...ORDERS), fc.boolean(), (drawn, order, backwards) => {
+      const all = drawn.map(({ id, takenAt }) => photo(id, { takenAt }));
+      expect(names(listed(all, { ...ALL, order, backwards })).sort()).toEqual(names(all).sort());
+    }),
+  );
+});
+
+test("photos are chosen one by one, up to another, all and the others", () => {
+  const order = ["a", "b", "c", "d", "e"];
+  const one = turned(NONE, "b");
+  expect([...upTo(one, "d", order).chosen]).toEqual(["b", "c", "d"]);
+  expect([...upTo(upTo(one, "d", order), "a", order).chosen].sort()).toEqual(["a", "b", "c", "d"]);
+  expect([...turned(one, "b").chosen]).toEqual([]);
+  expect([...upTo(NONE, "c", order).chosen]).toEqual(["c"]);
+  expect(everything(order).chosen.size).toBe(5);
+  expect([...inverse(one, order).chosen]).toEqual(["a", "c", "d", "e"]);
+  // Those not shown are no longer chosen.
+  const few = among(everything(order), ["b", "e"]);
+  expect([...few.chosen]).toEqual(["b", "e"]);
+  expect(among(few, ["b", "e"])).toBe(few);
+});
+
+test("a rectangle touches just the places that it lies over", () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...DENSITIES),
+      fc.integer({ min: 300, max: 2400 }),
+      fc.integer({ min: 0, max: 60 }),
+      fc.tuple(fc.integer({ min: 0, max: 2400 }), fc.integer({ min: 0, max: 4000 })),
+      fc.tuple(fc.integer({ min: 0, max: 2400 }), fc.integer({ min: 0, max: 4000 })),
+      (density, width, count, [x0, y0], [x1, y1]) => {
+        const lattice = latticeOf(density, width);
+        const rect = [Math.min(x0, x1), Math.min(y0, y1), Math.max(x0, x1), Math.max(y0, y1)] as const;
+        const expected = Array.from({ length: count }, (_, i) => i).filter((i) => {
+          const left = (i % lattice.columns) * (lattice.width + lattice.gap);
+          const top = Math.floor(i / lattice.columns) * (lattice.height + lattice.gap);
+          return (
+            left <= rect[2] && left + lattice.width >= rect[0] && top <= rect[3] && top + lattice.height >= rect[1]
+          );
+        });
+        expect(touched(lattice, count, rect)).toEqual(expected);
+        // The places fill the width.
+        expect(lattice.columns * lattice.width + (lattice.columns - 1) * lattice.gap).toBeCloseTo(width, 6);
+      },
+    ),
+  );
+});

@@ -1,0 +1,39 @@
+import { z } from "zod";
+
+/** What is done to many photos at once. */
+export const batchAction = z.discriminatedUnion("kind", [
+  /** The first answer is taken where nothing has been done yet. */
+  z.object({ kind: z.literal("true-up") }),
+  /** Everything is taken off again, as a new state; the old ones are kept. */
+  z.object({ kind: z.literal("reset") }),
+  /** A copy of the version to deliver. */
+  z.object({ kind: z.literal("new-version") }),
+]);
+export type BatchAction = z.output<typeof batchAction>;
+
+/** What came of one photo: it waits, it was done, it was left as it is, it failed, or it was taken back. */
+export const ITEM_STATES = ["waiting", "done", "left", "failed", "undone"] as const;
+export type ItemState = (typeof ITEM_STATES)[number];
+
+export const batchAnswer = z.object({
+  id: z.uuid(),
+  action: batchAction,
+  createdAt: z.iso.datetime(),
+  /** It was told to stop: what waited is left as it is. */
+  stopped: z.boolean(),
+  undone: z.boolean(),
+  items: z.array(
+    z.object({
+      photoId: z.uuid(),
+      state: z.enum(ITEM_STATES),
+      /** Why it was left or failed, or what was done; in words. */
+      words: z.string(),
+      /** Why a person should look at it, in words. */
+      review: z.array(z.string()),
+      versionId: z.uuid().nullable(),
+    }),
+  ),
+  /** Seconds that what waits will take, by how long the others took; null while none is done. */
+  secondsLeft: z.number().nullable(),
+});
+export type Batch = z.output<typeof batchAnswer>;

@@ -1,0 +1,123 @@
+import { and, eq, sql } from "drizzle-orm";
+import { reviewOf, takeAnswer, whyWords } from "@/core/answers";
+import type { BatchAction } from "@/core/contract";
+import { say } from "@/core/language";
+import { type Recipe, emptyRecipe, laidCourses } from "@/core/recipe";
+import { type Database, database } from "../db/client";
+import { isUnreachable } from "../db/errors";
+import { type BatchItemRow, batchItems, batches, photos } from "../db/schema";
+import { siblingsOf, openVersion, createVersion, saveRevision } from "../versions";
+import { Problem } from "../problem";
+import { proposedFor } from "../proposed";
+import { RawJson } from "../checked-recipe";
+
+type Ended = Pick<BatchItemRow, "state" | "words"> & Partial<BatchItemRow>;
+type Tx = Pick<Database, "update">;
+
+/**
+ * Does what a batch wants to one photo. It is safe to be begun any number of times: what it does and that it was done are
+ * written in one transaction, and an item that is ended is not begun again.
+ *
+ * @param signal tells that this process goes. @throws Error then, so that the job is tried elsewhere; and where the database is away.
+ */
+export async function runBatchItem(
+  { batchId, photoId }: { batchId: string; photoId: string },
+  signal: AbortSignal,
+): Promise<void> {
+  const [row] = await database()
+    .select({ item: batchItems, action: batches.action, deletedAt: photos.deletedAt })
+    .from(batchItems)
+    .innerJoin(batches, eq(batches.id, batchItems.batchId))
+    .innerJoin(photos, eq(photos.id, batchItems.photoId))
+    .where(and(eq(batchItems.batchId, batchId), eq(batchItems.photoId, photoId)));
+  if (!row || row.item.state !== "waiting") return;
+  const end = async (tx: Tx, ended: Ended): Promise<void> => {
+    const rows = await tx
+      .update(batchItems)
+      .set({ ...ended, endedAt: sql`now()` })
+      .where(and(eq(batchItems.batchId, batchId), eq(batchItems.photoId, photoId), eq(batchItems.state, "waiting")))
+      .returning({ photoId: batchItems.photoId });
+    // Stopped, or done by another, meanwhile: what would be written beside it is not written, either.
+    if (rows.length === 0) throw new EndedMeanwhile();
+  };
+  await whatItDoes(row, photoId, end, signal).catch((error: unknown) => {
+    if (!(error instanceof EndedMeanwhile)) throw error;
+  });
+}
+
+/** Does it, and says how it ended where that is for the picture's or somebody else's sake. @throws EndedMeanwhile, and what another try may mend. */
+async function whatItDoes(
+  { action, deletedAt }: { action: BatchAction; deletedAt: Date | null },
+  photoId: string,
+  end: End,
+  signal: AbortSignal,
+): Promise<void> {
+  try {
+    if (deletedAt) return await end(database(), { state: "left", words: say("it was taken out meanwhile") });
+    await ACTIONS[action.kind](photoId, end, signal);
+  } catch (error) {
+    if (error instanceof EndedMeanwhile || signal.aborted || isUnreachable(error)) throw error;
+    // Somebody saved meanwhile: what they did is what counts.
+    if (error instanceof Problem && error.status === 409)
+      return end(database(), { state: "left", words: say("it was changed meanwhile") });
+    if (!(error instanceof Problem)) console.error(error);
+    const words = error instanceof Problem ? error.message : say("The server stumbled over it.");
+    await end(database(), { state: "failed", words });
+  }
+}
+
+/** The item was ended by somebody else while this was at it. */
+class EndedMeanwhile extends Error {}
+
+/** Writes down how an item ended. @throws EndedMeanwhile */
+type End = (tx: Tx, ended: Ended) => Promise<void>;
+type Act = (photoId: string, end: End, signal: AbortSignal) => Promise<void>;
+
+/** The version to deliver as it stands. */
+async function shownVersion(photoId: string) {
+  const all = await siblingsOf(database(), photoId);
+  const opened = await openVersion((all.find((v) => v.chosen) ?? all[0])!.id);
+  return { ...opened, recipe: opened.recipe instanceof RawJson ? null : opened.recipe };
+}
+
+const tooLong = (): Ended => ({ state: "left", words: say("its recipe is too long to be changed among many") });
+
+const ACTIONS: Record<BatchAction["kind"], Act> = {
+  "true-up": async (photoId, end, signal) => {
+    const { version, revision, recipe } = await shownVersion(photoId);
+    if (!recipe || laidCourses(recipe).length > 0)
+      return end(database(), { state: "left", words: say("it has been worked on already") });
+    const { found, projection } = await proposedFor(photoId, recipe.camera, signal);
+    const left = (words: string) => end(database(), { state: "left", words });
+    if (projection) return left(say("it says that it was stitched"));
+    if (!found) return left(say("too little in it is straight"));
+    const { answers, why } = found.judgement;
+    const first = answers[0]!;
+    const words = whyWords(why, first);
+    if (first.key === "as-shot") return left(words);
+    const after = takeAnswer(first).apply(recipe);
+    await saveRevision(version.id, revision, after, null, async (tx, number) => {
+      const review = reviewOf(found.proposal, first);
+      await end(tx, { state: "done", words, review, versionId: version.id, before: revision, after: number });
+    });
+  },
+  reset: async (photoId, end) => {
+    const { version, revision, recipe } = await shownVersion(photoId);
+    if (!recipe) return end(database(), tooLong());
+    if (laidCourses(recipe).length === 0)
+      return end(database(), { state: "left", words: say("nothing was done to it") });
+    const after: Recipe = { ...emptyRecipe(), camera: recipe.camera };
+    await saveRevision(version.id, revision, after, null, async (tx, number) => {
+      const words = say("reset");
+      await end(tx, { state: "done", words, versionId: version.id, before: revision, after: number });
+    });
+  },
+  "new-version": async (photoId, end) => {
+    const { recipe } = await shownVersion(photoId);
+    if (!recipe) return end(database(), tooLong());
+    await createVersion(photoId, recipe, async (tx, made) => {
+      const words = say("version {name}", { name: made.name });
+      await end(tx, { state: "done", words, versionId: made.id, before: 0, after: 1 });
+    });
+  },
+};

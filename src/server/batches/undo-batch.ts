@@ -1,0 +1,62 @@
+import { and, eq } from "drizzle-orm";
+import type { Batch } from "@/core/contract";
+import { say } from "@/core/language";
+import { database } from "../db/client";
+import { batchItems, batches, revisions, versions } from "../db/schema";
+import { Problem, notFound } from "../problem";
+import { saveRevision } from "../versions";
+import { changeVersion } from "../version-changes";
+import { getBatch } from "./batches";
+
+/**
+ * Takes back all that a batch did, as new states: nothing is lost. What somebody has gone on with since is left.
+ *
+ * @throws Problem 404; 409 while the batch still runs.
+ */
+export async function undoBatch(id: string): Promise<Batch> {
+  const db = database();
+  const [batch] = await db.select().from(batches).where(eq(batches.id, id));
+  if (!batch) throw notFound("batch");
+  const items = await db.select().from(batchItems).where(eq(batchItems.batchId, id));
+  if (items.some((i) => i.state === "waiting"))
+    throw new Problem(409, say("It is still being done. Stop it first, then it can be taken back."));
+  for (const { photoId, state, versionId, before, after } of items) {
+    if (state !== "done" || !versionId || before === null || after === null) continue;
+    const mark = (words: string, undone: boolean) =>
+      db
+        .update(batchItems)
+        .set({ state: undone ? "undone" : "done", words })
+        .where(and(eq(batchItems.batchId, id), eq(batchItems.photoId, photoId)));
+    try {
+      if (batch.action.kind === "new-version") await withoutVersion(versionId);
+      else await backTo(versionId, before, after);
+      await mark(say("taken back"), true);
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      await mark(say("not taken back: {message}", { message: error.message }), false);
+    }
+  }
+  await db.update(batches).set({ undone: true }).where(eq(batches.id, id));
+  return getBatch(id);
+}
+
+/** Saves the state before as the newest, if none came after. @throws Problem 409. */
+async function backTo(versionId: string, before: number, after: number): Promise<void> {
+  const [state] = await database()
+    .select({ recipe: revisions.recipe })
+    .from(revisions)
+    .where(and(eq(revisions.versionId, versionId), eq(revisions.number, before)));
+  if (!state) throw notFound("version");
+  await saveRevision(versionId, after, state.recipe);
+}
+
+/** Deletes a version that nobody has worked on since. @throws Problem 409. */
+async function withoutVersion(versionId: string): Promise<void> {
+  const states = await database()
+    .select({ id: revisions.id })
+    .from(revisions)
+    .where(eq(revisions.versionId, versionId));
+  if (states.length > 1) throw new Problem(409, say("it has been worked on since"));
+  const [version] = await database().select().from(versions).where(eq(versions.id, versionId));
+  if (version && !version.deletedAt) await changeVersion(versionId, { deleted: true });
+}

@@ -1,0 +1,68 @@
+import { EventEmitter } from "node:events";
+import { sql } from "drizzle-orm";
+import { Logger, type Runner, type WorkerEvents, makeWorkerUtils, run } from "graphile-worker";
+import { runBatchItem } from "../batches/run-item";
+import { database } from "../db/client";
+import type { JobName, Jobs } from "./engine";
+
+/** What each job does. The signal tells that this process has to go: what is in hand is then left for another. */
+const DO: { readonly [J in JobName]: (payload: Jobs[J], signal: AbortSignal) => Promise<void> } = {
+  "batch-item": runBatchItem,
+};
+
+/** Jobs at a time in one worker process: their own processes use both cores. */
+const TOGETHER = 2;
+/** An idle engine hears of new work at once; it looks by itself this often, ms. */
+const POLL_MS = 1000;
+
+/** What fails says so in its own row; of the engine's own words only errors are said. */
+export const quiet = new Logger(() => (level, message) => {
+  if (level === "error") console.error("Background work:", message);
+});
+
+export interface RunningJobs {
+  /** The engine's names of this process, by which what it holds is known. */
+  readonly names: ReadonlySet<string>;
+  /** Gives back what is in hand. */
+  stop(): Promise<void>;
+}
+
+/** Takes jobs and does them until it is told to stop. @param leaving tells what is in hand to end. */
+export async function runJobs(leaving: AbortSignal): Promise<RunningJobs> {
+  const names = new Set<string>();
+  const taskList = Object.fromEntries(
+    Object.entries(DO).map(([name, act]) => [
+      name,
+      (payload: unknown) => (act as (p: unknown, s: AbortSignal) => Promise<void>)(payload, leaving),
+    ]),
+  );
+  const events: WorkerEvents = new EventEmitter();
+  events.on("worker:create", ({ worker }) => names.add(worker.workerId));
+  const runner: Runner = await run({
+    pgPool: database().$client,
+    concurrency: TOGETHER,
+    pollInterval: POLL_MS,
+    noHandleSignals: true,
+    logger: quiet,
+    taskList,
+    events,
+  });
+  return { names, stop: () => runner.stop() };
+}
+
+/** Gives what dead processes held to others. @param alive the engine's names of processes that were heard of lately. */
+export async function freeJobsOfDead(alive: ReadonlySet<string>): Promise<number> {
+  const db = database();
+  const { rows } = await db.execute<{ locked_by: string }>(
+    sql`select distinct locked_by from graphile_worker.jobs where locked_by is not null`,
+  );
+  const dead = rows.map((r) => r.locked_by).filter((name) => !alive.has(name));
+  if (dead.length === 0) return 0;
+  const utils = await makeWorkerUtils({ pgPool: db.$client });
+  try {
+    await utils.forceUnlockWorkers(dead);
+  } finally {
+    await utils.release();
+  }
+  return dead.length;
+}
