@@ -13,7 +13,7 @@ const STRETCH = 2.5;
 const SHARE = 0.9;
 
 /** A style in a few words. */
-export function styleWords({ verticals, ratio }: VisitStyle): string {
+function styleWords({ verticals, ratio }: VisitStyle): string {
   const how =
     verticals === "full"
       ? say("verticals in full")
@@ -44,7 +44,7 @@ export function HouseStyle({ id, style: opened }: { id: string; style: VisitStyl
   });
   return (
     <>
-      <button className="btn btn-sm" onClick={() => setOpen(true)}>
+      <button className="btn btn-sm" title={styleWords(style)} onClick={() => setOpen(true)}>
         {say("House style")}
       </button>
       {open && (

@@ -64,6 +64,17 @@ export async function inTheFile(
   return { document: profileFromOpcodes(await lensOpcodesOf(file), stored, photo), projection, layout };
 }
 
+/** The version that a photo is shown and delivered as: the one that was chosen, else the one that was worked on last, else the first. */
+export function shownOf<V extends Pick<VersionRow, "id" | "chosen">>(
+  own: readonly V[],
+  newestOf: (v: V) => { readonly id: number; readonly laid: readonly CourseKey[] | null } | undefined,
+): V | undefined {
+  const chosen = own.find((v) => v.chosen);
+  if (chosen) return chosen;
+  const at = (v: V): number => (newestOf(v)?.laid?.length ? newestOf(v)!.id : 0);
+  return own.reduce<V | undefined>((best, v) => (!best || at(v) > at(best) ? v : best), undefined);
+}
+
 /** How far a version is. @param last its newest delivered state. */
 function stateOf(
   newest: { readonly id: number; readonly laid: readonly CourseKey[] | null } | undefined,
@@ -118,7 +129,7 @@ export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> 
   return rows.map((photo) => {
     const own = byPhoto.get(photo.id) ?? [];
     const laid = own.map((v) => laidIn.get(v.id) ?? []);
-    const first = own.find((v) => v.chosen) ?? own[0];
+    const first = shownOf(own, (v) => newestOf.get(v.id));
     const newest = first && newestOf.get(first.id);
     const last = first && deliveredOf.get(first.id);
     return {

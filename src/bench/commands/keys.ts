@@ -30,6 +30,8 @@ export function commandsFor(commands: readonly Command[], pressed: Pressed): Com
 
 const NAMES: Readonly<Record<string, string>> = {
   Escape: "Esc",
+  PageUp: "Page Up",
+  PageDown: "Page Down",
   " ": "Space",
   "-": "−",
   ArrowUp: "↑",

@@ -2,7 +2,7 @@ import type { Density } from "./listing";
 
 /** Least width of a place and the space between places, CSS pixels; what a place has beside its picture. */
 const PLACES = {
-  large: { least: 260, gap: 20, below: 132, ratio: 2 / 3 },
+  large: { least: 260, gap: 20, below: 122, ratio: 2 / 3 },
   small: { least: 150, gap: 8, below: 26, ratio: 2 / 3 },
 } as const;
 const LINE = { height: 52, gap: 4 } as const;

@@ -6,7 +6,7 @@ export const DENSITIES = ["large", "small", "lines"] as const;
 export type Density = (typeof DENSITIES)[number];
 
 export const ORDERS = ["taken", "name", "state"] as const;
-export type Order = (typeof ORDERS)[number];
+type Order = (typeof ORDERS)[number];
 
 /** What of a visit is shown, and in which order. */
 export interface Listing {

@@ -14,6 +14,8 @@ import { StateMark } from "./state-words";
 export interface PhotoPlaceProps {
   readonly photo: PhotoOnBoard;
   readonly density: Density;
+  /** Where it lies, CSS pixels. */
+  readonly place: { readonly left: number; readonly top: number; readonly width: number; readonly height: number };
   readonly isChosen: boolean;
   /** @param range whether all up to it are meant. */
   onChoose(range: boolean): void;
@@ -26,7 +28,7 @@ const MOST_VERSIONS = 7;
 
 /** A photo on the board, in one of three sizes. */
 export function PhotoPlace(props: PhotoPlaceProps) {
-  const { photo, density, isChosen, onChoose } = props;
+  const { photo, density, place, isChosen, onChoose } = props;
   // With Ctrl or Shift a press anywhere chooses instead of opening.
   const choose = (e: MouseEvent): void => {
     if (!e.ctrlKey && !e.metaKey && !e.shiftKey) return;
@@ -40,7 +42,8 @@ export function PhotoPlace(props: PhotoPlaceProps) {
       data-photo={photo.id}
       data-chosen={isChosen || undefined}
       onClickCapture={choose}
-      className={`ruled relative h-full overflow-hidden rounded border bg-base-100 select-none ${shape} ${isChosen ? "outline-2 outline-primary" : ""}`}
+      style={place}
+      className={`ruled absolute overflow-hidden rounded border bg-base-100 select-none ${shape} ${isChosen ? "outline-2 outline-primary" : ""}`}
     >
       {density === "lines" ? <Line {...props} /> : <Card {...props} />}
     </li>
@@ -53,7 +56,7 @@ function Choice({ photo, isChosen, onChoose }: Pick<PhotoPlaceProps, "photo" | "
   return (
     <input
       type="checkbox"
-      className="checkbox checkbox-sm bg-base-100"
+      className="checkbox size-[24px] bg-base-100"
       aria-label={say("Choose {name}", { name: photo.name })}
       checked={isChosen}
       onChange={(e) => onChoose((e.nativeEvent as unknown as globalThis.MouseEvent).shiftKey === true)}
@@ -182,7 +185,7 @@ function Versions({ photo: { versions } }: { photo: PhotoOnBoard }) {
           href={`/bench/${v.id}`}
           prefetch={false}
           aria-label={say("Version {name}", { name: v.name })}
-          className="mx-0.5 rounded border px-1.5 font-semibold"
+          className="mx-0.5 inline-grid h-[24px] min-w-[24px] place-content-center rounded border px-1.5 font-semibold"
           {...(v.note && { title: v.note })}
         >
           {v.name}

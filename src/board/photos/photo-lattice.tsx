@@ -106,26 +106,21 @@ export function PhotoLattice({ photos, density, selection, onSelect, onOpen, onD
     >
       {virtual.getVirtualItems().flatMap(({ index: row }) =>
         photos.slice(row * columns, (row + 1) * columns).map((photo, column) => (
-          <div
+          <PhotoPlace
             key={photo.id}
-            role="presentation"
-            className="absolute"
-            style={{
+            photo={photo}
+            density={density}
+            place={{
               left: column * (lattice.width + gap),
               top: row * step,
               width: lattice.width,
               height: lattice.height,
             }}
-          >
-            <PhotoPlace
-              photo={photo}
-              density={density}
-              isChosen={selection.chosen.has(photo.id)}
-              onChoose={(range) => onSelect(range ? upTo(selection, photo.id, order) : turned(selection, photo.id))}
-              onOpen={() => onOpen(photo)}
-              onDelete={() => onDelete([photo])}
-            />
-          </div>
+            isChosen={selection.chosen.has(photo.id)}
+            onChoose={(range) => onSelect(range ? upTo(selection, photo.id, order) : turned(selection, photo.id))}
+            onOpen={() => onOpen(photo)}
+            onDelete={() => onDelete([photo])}
+          />
         )),
       )}
       {frame && (

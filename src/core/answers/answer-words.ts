@@ -1,7 +1,6 @@
 import { say } from "../language";
 import { wordsOfRatio } from "../frame";
-import type { Answer, AnswerKey, Cut, Why } from "./answer";
-import type { Habit } from "./habit";
+import type { Answer, AnswerKey, Cut, Habit, Why } from "./answer";
 
 const NAMES: Record<AnswerKey, () => string> = {
   plumb: () => say("Plumb"),

@@ -1,5 +1,4 @@
 import type { Recipe } from "../recipe";
-import type { Habit } from "./habit";
 import type { Measured, Terms } from "./cost";
 
 /** The ways to correct a photo that are proposed. */
@@ -58,6 +57,18 @@ export interface Answer {
   readonly cost: number;
   /** By how much things look too tall in its middle, as a share; 0 where verticals are taken in full. */
   readonly tooTall: number;
+}
+
+/** What the last photos of a visit were given alike. */
+export interface Habit {
+  /** Walls left in perspective that could have been turned, or verticals to one share; null: no common way. */
+  readonly way: "plumb" | "eased" | null;
+  /** The share of the verticals where they were eased, 0…1. */
+  readonly ease: number | null;
+  /** Width / height of their frames; null: they differ, or were left free. */
+  readonly ratio: number | null;
+  /** How many photos say so. */
+  readonly photos: number;
 }
 
 /** The answers for a photo, the one with the least cost first. */

@@ -3,7 +3,7 @@ import type { Size, Vec2 } from "../geometry";
 import type { OwnProposal } from "../own-edges";
 import type { Recipe } from "../recipe";
 import { type CompiledMap, compile, trueAlready, withCamera } from "../render";
-import type { Answer, AnswerKey, Cut, TurnedWall } from "./answer";
+import type { Answer, AnswerKey, Cut, Habit, TurnedWall } from "./answer";
 import {
   LEAST_KEPT,
   MOST_EMPTY,
@@ -22,7 +22,6 @@ import { AIR, type FoundFrame, framesOn } from "./frame-search";
 import { worthOf } from "./plane-lattice";
 import { type HouseStyle, NO_STYLE, shareAsked, stretchAllowed } from "./house-style";
 import { edgesSeen, farEndStretch, feetOf, outOfTrueOn } from "./seen";
-import type { Habit } from "./habit";
 import type { Shown } from "./shown";
 import { wallsOf } from "./walls";
 

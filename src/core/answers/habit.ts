@@ -2,7 +2,7 @@ import { z } from "zod";
 import type { Size } from "../geometry";
 import type { Recipe } from "../recipe";
 import { solveRecipe, withCamera } from "../render";
-import type { Answer } from "./answer";
+import type { Answer, Habit } from "./answer";
 import { LEAST_KEPT, MOST_EMPTY, NEARLY_FACES } from "./cost";
 import { type HouseStyle, houseStyle, stretchAllowed } from "./house-style";
 
@@ -11,18 +11,6 @@ export const visitStyle = houseStyle.extend({
   follow: z.boolean().default(true).describe("Whether proposals follow what the last photos of the visit were given"),
 });
 export type VisitStyle = z.output<typeof visitStyle>;
-
-/** What the last photos of a visit were given alike. */
-export interface Habit {
-  /** Walls left in perspective that could have been turned, or verticals to one share; null: no common way. */
-  readonly way: "plumb" | "eased" | null;
-  /** The share of the verticals where they were eased, 0…1. */
-  readonly ease: number | null;
-  /** Width / height of their frames; null: they differ, or were left free. */
-  readonly ratio: number | null;
-  /** How many photos say so. */
-  readonly photos: number;
-}
 
 /** So many photos in a row are a habit. */
 export const HABIT_OF = 3;

@@ -25,7 +25,7 @@ interface Level {
 }
 
 /** A horizon found in a picture. */
-export interface Horizon {
+interface Horizon {
   /** Of the camera, degrees, clockwise positive; and its deviation. */
   readonly roll: number;
   readonly sigma: number;
@@ -58,11 +58,7 @@ function seenOver(segments: readonly Segment[], width: number): number {
  *
  * @param skyline where sky ends, pixels of the picture.
  */
-export function horizonOf(
-  segments: readonly Segment[],
-  skyline: readonly Vec2[],
-  [width, height]: Size,
-): Horizon | null {
+function horizonOf(segments: readonly Segment[], skyline: readonly Vec2[], [width, height]: Size): Horizon | null {
   const level = segments.flatMap((segment, i) => {
     const line = levelOf(segment);
     return line && Math.abs(Math.atan(line.b)) < MOST_ROLL * DEG ? [{ segment, i, line }] : [];

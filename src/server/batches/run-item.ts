@@ -1,11 +1,12 @@
-import { and, eq, sql } from "drizzle-orm";
+import { and, desc, eq, sql } from "drizzle-orm";
 import { reviewOf, takeAnswer, whyWords } from "@/core/answers";
 import type { BatchAction } from "@/core/contract";
 import { say } from "@/core/language";
 import { type Recipe, emptyRecipe, laidCourses } from "@/core/recipe";
 import { type Database, database } from "../db/client";
 import { isUnreachable } from "../db/errors";
-import { type BatchItemRow, batchItems, batches, photos } from "../db/schema";
+import { type BatchItemRow, batchItems, batches, photos, revisions, versions } from "../db/schema";
+import { shownOf } from "../photos";
 import { siblingsOf, openVersion, createVersion, saveRevision } from "../versions";
 import { Problem } from "../problem";
 import { proposedFor } from "../proposed";
@@ -75,8 +76,15 @@ type Act = (photoId: string, end: End, signal: AbortSignal) => Promise<void>;
 
 /** The version to deliver as it stands. */
 async function shownVersion(photoId: string) {
-  const all = await siblingsOf(database(), photoId);
-  const opened = await openVersion((all.find((v) => v.chosen) ?? all[0])!.id);
+  const own = await siblingsOf(database(), photoId);
+  const newest = await database()
+    .selectDistinctOn([revisions.versionId], { id: revisions.id, versionId: revisions.versionId, laid: revisions.laid })
+    .from(revisions)
+    .innerJoin(versions, eq(versions.id, revisions.versionId))
+    .where(eq(versions.photoId, photoId))
+    .orderBy(revisions.versionId, desc(revisions.number));
+  const shown = shownOf(own, (v) => newest.find((n) => n.versionId === v.id));
+  const opened = await openVersion(shown!.id);
   return { ...opened, recipe: opened.recipe instanceof RawJson ? null : opened.recipe };
 }
 

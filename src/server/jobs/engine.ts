@@ -7,7 +7,7 @@ import type { Database } from "../db/client";
  * graphile-worker in the same database, so that a job is added in the transaction that causes it. Our own tables stay the
  * truth: a job only says "look at this", and one that comes twice finds nothing to do.
  */
-export const SCHEMA = "graphile_worker";
+const SCHEMA = "graphile_worker";
 
 /** What can be asked for, with what each needs to know. */
 export interface Jobs {
