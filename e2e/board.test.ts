@@ -123,6 +123,72 @@ test("many are trued up by a worker, also while nobody looks; those left say why
   await report.waitFor({ state: "detached" });
 }, 300_000);
 
+test("many are delivered in two sizes: names are shown and clashes refused before, progress is told, one ZIP holds them", async () => {
+  await page.getByRole("button", { name: "Small" }).click();
+  await box("part-0.jpg").click();
+  await box("part-1.jpg").click();
+  await toolbar().getByRole("button", { name: "Deliver …" }).click();
+  const names = page.getByLabel("Names of the files");
+  await names.fill("all");
+  await page.getByText("Two files would be called all.jpg.").waitFor();
+  await names.fill("{number:3} {name}");
+  await page.getByTestId("names").getByText("001 part-0.jpg, 002 part-1.jpg").waitFor();
+  await page.getByRole("button", { name: "Another size or format" }).click();
+  await page.getByLabel("Longer side of output 2, pixels").fill("300");
+  await page.getByLabel("Longer side of output 2, pixels").blur();
+  await page.getByTestId("names").getByText("001 part-0-full.jpg, 001 part-0-web.jpg").waitFor();
+  await page.getByRole("button", { name: "Render 4 files" }).click();
+  const report = page.getByRole("region", { name: "Delivery" });
+  await report.getByText(/^4 of 4 files/).waitFor({ timeout: 120_000 });
+  expect(await comesToBe(() => places().locator("img").count(), (n) => n === 4)).toBe(4); // prettier-ignore
+  const link = (await report.getByRole("link", { name: "Download as one ZIP" }).getAttribute("href"))!;
+  const whole = await fetch(`${address}${link}`);
+  const zip = Buffer.from(await whole.arrayBuffer());
+  expect(Number(whole.headers.get("content-length"))).toBe(zip.length);
+  // Stored as they are: the pictures can be taken out by what their headers say.
+  const entries = entriesOf(zip);
+  expect([...entries.keys()]).toEqual([
+    "001 part-0-full.jpg",
+    "001 part-0-web.jpg",
+    "002 part-1-full.jpg",
+    "002 part-1-web.jpg",
+    "files.csv",
+    "files.json",
+  ]);
+  const { width, height } = await sharp(entries.get("002 part-1-web.jpg")!).metadata();
+  expect(Math.max(width, height)).toBe(300);
+  expect(entries.get("files.csv")!.toString()).toMatch(/^file,original,version,[^]*001 part-0-web\.jpg,part-0\.jpg,A,/);
+  // A download that broke off goes on where it was.
+  const rest = await fetch(`${address}${link}`, {
+    headers: { range: "bytes=5000-", "if-range": whole.headers.get("etag")! },
+  });
+  expect(rest.status).toBe(206);
+  expect(Buffer.from(await rest.arrayBuffer()).equals(zip.subarray(5000))).toBe(true);
+  const part = await fetch(`${address}${link}`, { headers: { range: "bytes=10-209" } });
+  expect(Buffer.from(await part.arrayBuffer()).equals(zip.subarray(10, 210))).toBe(true);
+}, 240_000);
+
+/** The files in a ZIP that compresses nothing, by its central directory (APPNOTE 4.3.12). */
+function entriesOf(zip: Buffer): Map<string, Buffer> {
+  const end = zip.lastIndexOf(Buffer.from("PK\x05\x06", "latin1"));
+  const entries = new Map<string, Buffer>();
+  let at = zip.readUInt32LE(end + 16);
+  for (let i = zip.readUInt16LE(end + 10); i > 0; i--) {
+    const [size, nameLength, extra, comment, header] = [
+      zip.readUInt32LE(at + 20),
+      zip.readUInt16LE(at + 28),
+      zip.readUInt16LE(at + 30),
+      zip.readUInt16LE(at + 32),
+      zip.readUInt32LE(at + 42),
+    ];
+    const name = zip.toString("utf8", at + 46, at + 46 + nameLength);
+    const data = header + 30 + zip.readUInt16LE(header + 26) + zip.readUInt16LE(header + 28);
+    entries.set(name, zip.subarray(data, data + size));
+    at += 46 + nameLength + extra + comment;
+  }
+  return entries;
+}
+
 test("a picture of a state that is not there is refused", async () => {
   const id = "00000000-0000-4000-8000-000000000000";
   expect((await fetch(`${address}/api/versions/${id}/revisions/1/picture`)).status).toBe(404);

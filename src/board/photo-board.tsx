@@ -16,7 +16,10 @@ import type { VisitStyle } from "@/core/answers";
 import { HouseStyle } from "./house-style";
 import { BatchReport } from "./many/batch-report";
 import { ManyBar } from "./many/many-bar";
+import { SetDialog } from "./many/set-dialog";
+import { SetReport } from "./many/set-report";
 import { useBatches } from "./many/use-batches";
+import { useSets } from "./many/use-sets";
 import { ALL, DENSITIES, type Density, listed } from "./photos/listing";
 import { ListingBar } from "./photos/listing-bar";
 import { PhotoLattice } from "./photos/photo-lattice";
@@ -64,6 +67,8 @@ export function PhotoBoard({ id, name, style }: { id: string; name: string; styl
   );
   const chosen = photos.filter((p) => selection.chosen.has(p.id));
   const batches = useBatches(id);
+  const sets = useSets(id);
+  const [isDelivering, setDelivering] = useState(false);
   const doToChosen = (kind: BatchAction["kind"]): void => {
     batches.begin(
       chosen.map((p) => p.id),
@@ -136,6 +141,26 @@ export function PhotoBoard({ id, name, style }: { id: string; name: string; styl
             onUndo={batches.undo}
           />
         )}
+        {sets.newest && <SetReport key={sets.newest.id} set={sets.newest} onStop={sets.stop} />}
+        {isDelivering && chosen.length > 0 && (
+          <SetDialog
+            photos={chosen}
+            assignment={name}
+            isBusy={sets.order.isPending}
+            onClose={() => setDelivering(false)}
+            onOrder={(asked) =>
+              sets.order.mutate(
+                { ...asked, photoIds: chosen.map((p) => p.id) },
+                {
+                  onSuccess: () => {
+                    setDelivering(false);
+                    setSelection(NONE);
+                  },
+                },
+              )
+            }
+          />
+        )}
         {data && data.length > 0 && (
           <>
             <ListingBar
@@ -167,6 +192,7 @@ export function PhotoBoard({ id, name, style }: { id: string; name: string; styl
             onTrueUp={() => doToChosen("true-up")}
             onReset={() => doToChosen("reset")}
             onNewVersion={() => doToChosen("new-version")}
+            onDeliver={() => setDelivering(true)}
             onTakeOut={() => void remove(chosen)}
             onNone={() => setSelection(NONE)}
           />

@@ -16,6 +16,7 @@ export type {
   Batch,
   Delivery,
   DeliveryOptions as DeliveryOrder,
+  DeliverySet,
   Health,
   KeptProfile,
   Measured,
@@ -85,6 +86,9 @@ export const api = {
   assignments: () => call(ENDPOINTS.assignments),
   createAssignment: (name: string) => call(ENDPOINTS.createAssignment, { json: { name } }),
   changeAssignment: (id: string, json: Asked<"changeAssignment">) => call(ENDPOINTS.changeAssignment, { id, json }),
+  sets: (assignmentId: string) => call(ENDPOINTS.sets, { id: assignmentId }),
+  createSet: (assignmentId: string, json: Asked<"createSet">) => call(ENDPOINTS.createSet, { id: assignmentId, json }),
+  stopSet: (id: string) => call(ENDPOINTS.stopSet, { id, json: { cancelled: true } }),
   batches: (assignmentId: string) => call(ENDPOINTS.batches, { id: assignmentId }),
   createBatch: (assignmentId: string, json: Asked<"createBatch">) =>
     call(ENDPOINTS.createBatch, { id: assignmentId, json }),
@@ -147,6 +151,7 @@ export const tileUrl = (sha256: string, column: number, row: number): string =>
 /** A version's picture as one of its states corrects it, small. */
 export const stateUrl = (versionId: string, revision: number): string =>
   `/api/versions/${versionId}/revisions/${revision}/picture`;
+export const zipUrl = (setId: string): string => `/api/sets/${setId}/zip`;
 /** Where the mask beside a delivery is. */
 export const maskUrl = (id: string): string => `/api/deliveries/${id}/mask`;
 export const deliveryUrl = (id: string): string => `/api/deliveries/${id}/file`;

@@ -98,7 +98,7 @@ export async function deliveryFile(id: string): Promise<{ file: string; name: st
       say("The file of this delivery is no longer there. Nothing else is lost: have it made again."),
     );
   const base = photo.name.replace(/\.[^.]+$/, "");
-  return { file, name: `${base}-${versionName}.${ending}`, format: delivery.format };
+  return { file, name: delivery.fileName ?? `${base}-${versionName}.${ending}`, format: delivery.format };
 }
 
 /** The mask beside a finished delivery, and the name to save it under. @throws Problem as deliveryFile does, 404 where it has none. */

@@ -19,6 +19,8 @@ export * from "./health";
 export * from "./sweep";
 export * from "./calibrate";
 export * from "./own-lens";
+export * from "./sets/sets";
+export * from "./sets/zip";
 export * from "./batches/batches";
 export * from "./batches/undo-batch";
 export { pictureOfState } from "./board-pictures";

@@ -1,5 +1,6 @@
 import { rm } from "node:fs/promises";
 import { deliveryPath, endDelivery, getDelivery, heartbeat, originalPath, releaseDelivery } from "@/server";
+import type { Recipe } from "@/core/recipe";
 import { compile, settle } from "@/core/render";
 import { isUnreachable } from "@/server/db/errors";
 import type { DeliveryRow } from "@/server/db/schema";
@@ -56,7 +57,8 @@ export async function deliver(
   const end = (outcome: Parameters<typeof endDelivery>[2]): Promise<void> =>
     patiently(() => endDelivery(id, mark, outcome), leaving);
   try {
-    const { delivery, recipe, photo } = await patiently(() => getDelivery(id), leaving);
+    const { delivery, recipe: kept, photo } = await patiently(() => getDelivery(id), leaving);
+    const recipe = delivery.long === null ? kept : asLong(kept, delivery.long);
     const size = [photo.width, photo.height] as const;
     const focal = { equivalent: photo.equivalentMm, focal: photo.focalMm };
     const [width, height] = compile(settle(recipe, size, focal), size).output;
@@ -97,6 +99,12 @@ export async function deliver(
     leaving?.removeEventListener("abort", leave);
   }
 }
+
+/** A recipe whose result has so many pixels along its longer side. */
+const asLong = (recipe: Recipe, px: number): Recipe => ({
+  ...recipe,
+  frame: { ...recipe.frame, on: true, output: { kind: "long", px } },
+});
 
 /** Tries again, with growing pauses, while the database is away. */
 async function patiently<T>(work: () => Promise<T>, signal?: AbortSignal): Promise<T> {

@@ -35,6 +35,30 @@ export async function download(
   { file, name, type, mark }: { file: string; name: string; type: string; mark: string },
 ): Promise<Response> {
   const { size } = await stat(file);
+  return inParts(request, { name, type, mark, bytes: size, open: (part) => stream(file, part) });
+}
+
+/**
+ * Something to be saved that is opened from any byte on; as `download`.
+ *
+ * @param open what lies from one byte up to another, both in it; all without them.
+ */
+export function inParts(
+  request: Request,
+  {
+    name,
+    type,
+    mark,
+    bytes: size,
+    open,
+  }: {
+    name: string;
+    type: string;
+    mark: string;
+    bytes: number;
+    open: (part?: { start: number; end: number }) => ReadableStream;
+  },
+): Response {
   const etag = `"${mark}"`;
   const headers: Record<string, string> = {
     "content-type": type,
@@ -48,9 +72,9 @@ export async function download(
   if (ranges === -1)
     throw new Problem(416, say("The file ends at byte {size}; there is no such part of it.", { size }));
   if (ranges === -2 || ranges.type !== "bytes" || ranges.length !== 1)
-    return new Response(stream(file), { headers: { ...headers, ...lengthOf(size) } });
+    return new Response(open(), { headers: { ...headers, ...lengthOf(size) } });
   const { start, end } = ranges[0]!;
-  return new Response(stream(file, { start, end }), {
+  return new Response(open({ start, end }), {
     status: 206,
     headers: {
       ...headers,

@@ -10,12 +10,13 @@ interface Props {
   onTrueUp(): void;
   onReset(): void;
   onNewVersion(): void;
+  onDeliver(): void;
   onTakeOut(): void;
   onNone(): void;
 }
 
 /** What can be done with the photos that are chosen; at the foot of the page while there are any. */
-export function ManyBar({ count, isBusy, onTrueUp, onReset, onNewVersion, onTakeOut, onNone }: Props) {
+export function ManyBar({ count, isBusy, onTrueUp, onReset, onNewVersion, onDeliver, onTakeOut, onNone }: Props) {
   const button = (words: string, act: () => void, main = false): ReactNode => (
     <button className={`btn btn-sm ${main ? "btn-primary" : ""}`} disabled={isBusy} onClick={act}>
       {words}
@@ -33,6 +34,9 @@ export function ManyBar({ count, isBusy, onTrueUp, onReset, onNewVersion, onTake
       {button(say("True up"), onTrueUp, true)}
       {button(say("Reset"), onReset)}
       {button(say("New version"), onNewVersion)}
+      <button className="btn btn-sm" onClick={onDeliver}>
+        {say("Deliver …")}
+      </button>
       {button(say("Take out"), onTakeOut)}
       <button className="btn btn-ghost btn-sm ml-auto" onClick={onNone}>
         {say("Choose none")}

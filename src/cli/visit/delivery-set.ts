@@ -1,6 +1,6 @@
 import path from "node:path";
 import { z } from "zod";
-import { FORMATS, QUALITY, formatOfName } from "@/core/contract";
+import { FORMATS, QUALITY, fileName, formatOfName, unknownPlace } from "@/core/contract";
 import { UsageError, readText } from "../arguments";
 
 const endings = FORMATS.map((f) => f.endings[0]!) as [string, ...string[]];
@@ -47,30 +47,19 @@ export async function readSet(file: string | undefined): Promise<DeliverySet> {
   return asked.data;
 }
 
-const PLACES = /\{(name|number(?::([1-9]))?|output)\}/g;
-
-/** A photo's name filled into a pattern: {name}, {number}, {number:3} with leading zeros, {output}. */
-const filledIn = (pattern: string, photo: string, number: number, output: Output): string =>
-  `${pattern.replace(PLACES, (_, place: string, digits: string | undefined) =>
-    place === "name"
-      ? path.parse(photo).name
-      : place === "output"
-        ? output.name
-        : String(number).padStart(Number(digits ?? 1), "0"),
-  )}.${output.format}`;
-
 /**
  * The names of all that will be made, photo by photo. @throws UsageError for a pattern with unknown places, for names that are
  * no file's, and where two would be the same.
  */
 export function namesFor(photos: readonly string[], { outputs }: DeliverySet, pattern: string): string[][] {
-  const unknown = /\{[^{}]*\}/.exec(pattern.replace(PLACES, ""));
+  const unknown = unknownPlace(pattern);
   if (unknown)
-    throw new UsageError(`"${unknown[0]}" is no place in a name; there are {name}, {number}, {number:3} and {output}.`);
+    throw new UsageError(`"${unknown}" is no place in a name; there are {name}, {number}, {number:3} and {output}.`);
   const taken = new Map<string, string>();
   return photos.map((photo, i) =>
     outputs.map((output) => {
-      const name = filledIn(pattern, photo, i + 1, output);
+      const places = { name: path.parse(photo).name, number: i + 1, output: output.name };
+      const name = fileName(pattern, places, formatOfName(`.${output.format}`)!);
       if (path.basename(name) !== name || name.startsWith(".") || !formatOfName(name))
         throw new UsageError(`"${name}" is no name for a delivered file.`);
       const other = taken.get(name.toLowerCase());

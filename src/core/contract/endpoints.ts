@@ -27,6 +27,7 @@ import {
 } from "./answers";
 import { batchAction, batchAnswer } from "./batches";
 import { deliveryOptions } from "./delivery-options";
+import { setAnswer, setOrder } from "./delivery-sets";
 
 /** One way to ask the server for something. */
 export interface Endpoint<A extends z.ZodType = z.ZodType, B extends z.ZodType = z.ZodType> {
@@ -69,6 +70,10 @@ export const ENDPOINTS = {
       .refine((c) => Object.values(c).some((v) => v !== undefined), "it changes nothing."),
     assignmentAnswer,
   ),
+  /** The newest delivery sets of a visit; a set's files as one ZIP are at /api/sets/{id}/zip. */
+  sets: endpoint("GET", "/api/assignments/{id}/sets", NOTHING, z.array(setAnswer)),
+  createSet: endpoint("POST", "/api/assignments/{id}/sets", setOrder, setAnswer),
+  stopSet: endpoint("PATCH", "/api/sets/{id}", z.object({ cancelled: z.literal(true) }), setAnswer),
   /** The newest batches of a visit. */
   batches: endpoint("GET", "/api/assignments/{id}/batches", NOTHING, z.array(batchAnswer)),
   /** Does something to many photos of a visit; it goes on whoever watches. */

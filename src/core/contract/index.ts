@@ -4,6 +4,8 @@
  */
 export * from "./answers";
 export * from "./batches";
+export * from "./delivery-names";
+export * from "./delivery-sets";
 export * from "./formats";
 export * from "./delivery-options";
 export * from "./endpoints";

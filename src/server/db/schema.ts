@@ -139,6 +139,15 @@ export const deliveryFormat = pgEnum(
   FORMATS.map((f) => f.key) as [DeliveryFormat, ...DeliveryFormat[]],
 );
 
+/** Photos of a visit that are delivered together. */
+export const deliverySets = pgTable("delivery_sets", {
+  id: uuid("id").primaryKey().defaultRandom(),
+  assignmentId: uuid("assignment_id")
+    .notNull()
+    .references(() => assignments.id, { onDelete: "cascade" }),
+  createdAt: created(),
+});
+
 export const deliveries = pgTable(
   "deliveries",
   {
@@ -151,6 +160,12 @@ export const deliveries = pgTable(
     quality: integer("quality").notNull(),
     /** The other choices of how it is written; those made before there were any are empty. */
     options: jsonb("options").$type<Partial<DeliveryOptions>>().notNull().default({}),
+    /** Longer side, pixels; null: as large as the recipe says. */
+    long: integer("long"),
+    /** The set it is of, its place there, and what its file is called. */
+    setId: uuid("set_id").references(() => deliverySets.id, { onDelete: "set null" }),
+    position: integer("position").notNull().default(0),
+    fileName: text("file_name"),
     progress: real("progress").notNull().default(0),
     error: text("error"),
     cancelRequested: boolean("cancel_requested").notNull().default(false),
@@ -173,6 +188,8 @@ export const deliveries = pgTable(
       sql`${t.state} <> 'done' or (${t.resultBytes} > 0 and ${t.resultWidth} > 0 and ${t.resultHeight} > 0)`,
     ),
     index("deliveries_by_revision").on(t.revisionId),
+    index("deliveries_by_set").on(t.setId),
+    check("deliveries_long", sql`${t.long} between 16 and 200000`),
     index("deliveries_open")
       .on(t.createdAt)
       .where(sql`${t.state} in ('queued', 'rendering')`),

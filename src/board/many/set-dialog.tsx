@@ -1,0 +1,233 @@
+"use client";
+
+import { Plus, X } from "lucide-react";
+import { useState } from "react";
+import type { DeliveryOrder, PhotoOnBoard } from "@/client";
+import {
+  FORMATS,
+  QUALITY,
+  type SetOutput,
+  clashOf,
+  deliveryOptions,
+  fileName,
+  formatOf,
+  unknownPlace,
+} from "@/core/contract";
+import { say } from "@/core/language";
+import { Dialog, typedNumber } from "@/ui";
+
+const KEY = "flat-stone-delivery-set";
+const MOST_OUTPUTS = 6;
+/** Names shown as they will be. */
+const SHOWN = 3;
+
+interface Asked {
+  readonly outputs: readonly SetOutput[];
+  readonly pattern: string;
+}
+
+const outputOf = (name: string, long: number | null): SetOutput => ({
+  name,
+  long,
+  options: deliveryOptions.parse({ format: "jpeg", quality: QUALITY.standard }),
+});
+const FIRST: Asked = { outputs: [outputOf("full", null)], pattern: "{name}" };
+
+/** What was asked for last in this browser. */
+function askedLast(): Asked {
+  try {
+    return { ...FIRST, ...(JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Asked>) };
+  } catch {
+    return FIRST;
+  }
+}
+
+interface Props {
+  photos: readonly PhotoOnBoard[];
+  assignment: string;
+  isBusy: boolean;
+  onOrder(asked: { outputs: SetOutput[]; pattern: string }): void;
+  onClose(): void;
+}
+
+/** In which sizes and formats the chosen photos are delivered, and what the files are called. */
+export function SetDialog({ photos, assignment, isBusy, onOrder, onClose }: Props) {
+  const [{ outputs, pattern }, setAsked] = useState(askedLast);
+  const set = (part: Partial<Asked>): void => setAsked({ outputs, pattern, ...part });
+  const change = (at: number, part: Partial<SetOutput>): void =>
+    set({ outputs: outputs.map((o, i) => (i === at ? { ...o, ...part } : o)) });
+  const names = photos.flatMap((photo, i) =>
+    outputs.map((output) => fileName(pattern, placesOf(photo, i + 1, output.name, assignment), output.options.format)),
+  );
+  const unknown = unknownPlace(pattern);
+  const clash = clashOf(names);
+  const wrong = unknown
+    ? say("{unknown} is no place in a name.", { unknown })
+    : clash
+      ? say("Two files would be called {name}. Put name, number or output into the pattern.", {
+          name: names[clash[1]]!,
+        })
+      : null;
+  return (
+    <Dialog
+      title={say("Deliver {count, plural, one {# photo} other {# photos}}", { count: photos.length })}
+      onClose={onClose}
+    >
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={(e) => {
+          e.preventDefault();
+          localStorage.setItem(KEY, JSON.stringify({ outputs, pattern }));
+          onOrder({ outputs: [...outputs], pattern });
+        }}
+      >
+        <ul className="flex flex-col gap-2" aria-label={say("Outputs")}>
+          {outputs.map((output, i) => (
+            <li key={i}>
+              <Output
+                output={output}
+                number={i + 1}
+                onChange={(part) => change(i, part)}
+                onRemove={outputs.length > 1 ? () => set({ outputs: outputs.filter((_, k) => k !== i) }) : null}
+              />
+            </li>
+          ))}
+        </ul>
+        <button
+          type="button"
+          className="btn btn-sm self-start"
+          disabled={outputs.length >= MOST_OUTPUTS}
+          onClick={() =>
+            set({
+              outputs: [...outputs, outputOf("web", 2048)],
+              // Two sizes need two names.
+              pattern: pattern.includes("{output}") ? pattern : `${pattern}-{output}`,
+            })
+          }
+        >
+          <Plus size={15} /> {say("Another size or format")}
+        </button>
+        <label className="flex flex-col gap-1">
+          <span className="font-semibold">{say("Names of the files")}</span>
+          <input
+            className="input input-sm w-full"
+            value={pattern}
+            maxLength={200}
+            onChange={(e) => set({ pattern: e.target.value })}
+          />
+          <span className="muted text-[0.9rem]">
+            {say("Filled in: {places}", {
+              places: "{name} {number} {number:3} {output} {version} {date} {assignment}",
+            })}
+          </span>
+        </label>
+        {wrong ? (
+          <p role="alert" className="text-error">
+            {wrong}
+          </p>
+        ) : (
+          <p className="muted" data-testid="names">
+            {names.slice(0, SHOWN).join(", ")}
+            {names.length > SHOWN && " …"}
+          </p>
+        )}
+        <button className="btn btn-primary btn-sm self-end" disabled={wrong !== null || isBusy}>
+          {say("Render {count, plural, one {# file} other {# files}}", { count: names.length })}
+        </button>
+      </form>
+    </Dialog>
+  );
+}
+
+function placesOf(
+  { name, shown, versions, takenAt }: PhotoOnBoard,
+  number: number,
+  output: string,
+  assignment: string,
+) {
+  const version = versions.find((v) => v.id === shown?.versionId)?.name;
+  return {
+    name: name.replace(/\.[^.]+$/, ""),
+    number,
+    output,
+    assignment,
+    ...(version && { version }),
+    ...(takenAt && { date: takenAt.slice(0, 10) }),
+  };
+}
+
+interface OutputProps {
+  output: SetOutput;
+  number: number;
+  onChange(part: Partial<SetOutput>): void;
+  onRemove: (() => void) | null;
+}
+
+function Output({ output: { name, options, long }, number, onChange, onRemove }: OutputProps) {
+  const put = (part: Partial<DeliveryOrder>): void => onChange({ options: { ...options, ...part } });
+  return (
+    <fieldset
+      aria-label={say("Output {number}", { number })}
+      className="ruled grid grid-cols-[6rem_7rem_5rem_1fr_1.8rem] items-center gap-2 rounded border p-2"
+    >
+      <input
+        className="input input-sm w-full"
+        aria-label={say("What output {number} is called", { number })}
+        value={name}
+        maxLength={40}
+        onChange={(e) => onChange({ name: e.target.value })}
+      />
+      <select
+        className="select select-sm w-full"
+        aria-label={say("Format")}
+        value={options.format}
+        onChange={(e) => put({ format: e.target.value as DeliveryOrder["format"] })}
+      >
+        {FORMATS.map((f) => (
+          <option key={f.key} value={f.key}>
+            {f.name}
+          </option>
+        ))}
+      </select>
+      <input
+        className="input input-sm w-full text-right"
+        aria-label={say("Quality")}
+        inputMode="numeric"
+        disabled={!formatOf(options.format).lossy}
+        defaultValue={options.quality}
+        onBlur={(e) => {
+          const typed = typedNumber(e.target.value);
+          const quality = Math.round(Math.max(QUALITY.min, Math.min(QUALITY.max, typed ?? options.quality)));
+          e.target.value = String(quality);
+          put({ quality });
+        }}
+      />
+      <label className="flex items-center gap-2">
+        <input
+          className="input input-sm w-24 text-right"
+          aria-label={say("Longer side of output {number}, pixels", { number })}
+          inputMode="numeric"
+          placeholder={say("full")}
+          defaultValue={long ?? ""}
+          onBlur={(e) => {
+            const typed = typedNumber(e.target.value);
+            const px = typed === null ? null : Math.round(Math.max(16, Math.min(200_000, typed)));
+            e.target.value = px === null ? "" : String(px);
+            onChange({ long: px });
+          }}
+        />
+        <span className="muted">{say("px, longer side")}</span>
+      </label>
+      {onRemove && (
+        <button
+          type="button"
+          className="btn btn-ghost btn-sm btn-square"
+          aria-label={say("Without output {number}", { number })}
+          onClick={onRemove}
+        >
+          <X size={15} />
+        </button>
+      )}
+    </fieldset>
+  );
+}
