@@ -123,6 +123,29 @@ test("many are trued up by a worker, also while nobody looks; those left say why
   await report.waitFor({ state: "detached" });
 }, 300_000);
 
+test("courses are carried from one of the chosen to the others, and left out of them", async () => {
+  await box("part-0.jpg").click();
+  await toolbar().getByRole("button", { name: "True up" }).click();
+  const trued = page.getByRole("region", { name: "True up" });
+  await trued.getByText("1 done").waitFor({ timeout: 60_000 });
+  await trued.getByRole("button", { name: "Close" }).click();
+  for (const name of ["part-0.jpg", "part-1.jpg", "part-2.jpg"]) await box(name).click();
+  await toolbar().getByRole("button", { name: "Courses …" }).click();
+  await page.getByLabel("Carry from").selectOption("part-0.jpg");
+  await page.getByRole("checkbox", { name: "Lens" }).check();
+  await page.getByRole("button", { name: "Carry to 2 photos" }).click();
+  const carried = page.getByRole("region", { name: "Carry courses" });
+  await carried.getByText("2 done, 1 left as they are").waitFor({ timeout: 60_000 });
+  await carried.getByRole("button", { name: "Close" }).click();
+  await box("part-1.jpg").focus();
+  await page.keyboard.press("Space");
+  await toolbar().getByRole("button", { name: "Courses …" }).click();
+  await page.getByRole("button", { name: "Leave Lens out" }).click();
+  const out = page.getByRole("region", { name: "Courses in and out" });
+  await out.getByText("1 done").waitFor({ timeout: 60_000 });
+  await out.getByRole("button", { name: "Close" }).click();
+}, 240_000);
+
 test("many are delivered in two sizes: names are shown and clashes refused before, progress is told, one ZIP holds them", async () => {
   await page.getByRole("button", { name: "Small" }).click();
   await box("part-0.jpg").click();

@@ -15,6 +15,7 @@ import { Header, useNotices } from "@/ui";
 import type { VisitStyle } from "@/core/answers";
 import { HouseStyle } from "./house-style";
 import { BatchReport } from "./many/batch-report";
+import { CourseDialog } from "./many/course-dialog";
 import { ManyBar } from "./many/many-bar";
 import { SetDialog } from "./many/set-dialog";
 import { SetReport } from "./many/set-report";
@@ -69,13 +70,15 @@ export function PhotoBoard({ id, name, style }: { id: string; name: string; styl
   const batches = useBatches(id);
   const sets = useSets(id);
   const [isDelivering, setDelivering] = useState(false);
-  const doToChosen = (kind: BatchAction["kind"]): void => {
+  const doToChosen = (action: BatchAction): void => {
     batches.begin(
       chosen.map((p) => p.id),
-      kind,
+      action,
     );
     setSelection(NONE);
+    setInCourses(false);
   };
+  const [isInCourses, setInCourses] = useState(false);
   /** What the Bench goes on to from here: what is chosen, else all that is shown. */
   const keepFor = (photo: PhotoOnBoard): void => {
     const those = chosen.length > 1 && selection.chosen.has(photo.id) ? chosen : photos;
@@ -142,6 +145,9 @@ export function PhotoBoard({ id, name, style }: { id: string; name: string; styl
           />
         )}
         {sets.newest && <SetReport key={sets.newest.id} set={sets.newest} onStop={sets.stop} />}
+        {isInCourses && chosen.length > 0 && (
+          <CourseDialog photos={chosen} onDo={doToChosen} onClose={() => setInCourses(false)} />
+        )}
         {isDelivering && chosen.length > 0 && (
           <SetDialog
             photos={chosen}
@@ -189,9 +195,10 @@ export function PhotoBoard({ id, name, style }: { id: string; name: string; styl
           <ManyBar
             count={chosen.length}
             isBusy={batches.isBusy}
-            onTrueUp={() => doToChosen("true-up")}
-            onReset={() => doToChosen("reset")}
-            onNewVersion={() => doToChosen("new-version")}
+            onTrueUp={() => doToChosen({ kind: "true-up" })}
+            onReset={() => doToChosen({ kind: "reset" })}
+            onNewVersion={() => doToChosen({ kind: "new-version" })}
+            onCourses={() => setInCourses(true)}
             onDeliver={() => setDelivering(true)}
             onTakeOut={() => void remove(chosen)}
             onNone={() => setSelection(NONE)}

@@ -10,13 +10,24 @@ interface Props {
   onTrueUp(): void;
   onReset(): void;
   onNewVersion(): void;
+  onCourses(): void;
   onDeliver(): void;
   onTakeOut(): void;
   onNone(): void;
 }
 
 /** What can be done with the photos that are chosen; at the foot of the page while there are any. */
-export function ManyBar({ count, isBusy, onTrueUp, onReset, onNewVersion, onDeliver, onTakeOut, onNone }: Props) {
+export function ManyBar({
+  count,
+  isBusy,
+  onTrueUp,
+  onReset,
+  onNewVersion,
+  onCourses,
+  onDeliver,
+  onTakeOut,
+  onNone,
+}: Props) {
   const button = (words: string, act: () => void, main = false): ReactNode => (
     <button className={`btn btn-sm ${main ? "btn-primary" : ""}`} disabled={isBusy} onClick={act}>
       {words}
@@ -34,6 +45,7 @@ export function ManyBar({ count, isBusy, onTrueUp, onReset, onNewVersion, onDeli
       {button(say("True up"), onTrueUp, true)}
       {button(say("Reset"), onReset)}
       {button(say("New version"), onNewVersion)}
+      {button(say("Courses …"), onCourses)}
       <button className="btn btn-sm" onClick={onDeliver}>
         {say("Deliver …")}
       </button>

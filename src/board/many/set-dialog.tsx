@@ -72,6 +72,7 @@ export function SetDialog({ photos, assignment, isBusy, onOrder, onClose }: Prop
     <Dialog
       title={say("Deliver {count, plural, one {# photo} other {# photos}}", { count: photos.length })}
       onClose={onClose}
+      wide
     >
       <form
         className="flex flex-col gap-4"
@@ -168,7 +169,7 @@ function Output({ output: { name, options, long }, number, onChange, onRemove }:
   return (
     <fieldset
       aria-label={say("Output {number}", { number })}
-      className="ruled grid grid-cols-[6rem_7rem_5rem_1fr_1.8rem] items-center gap-2 rounded border p-2"
+      className="ruled grid grid-cols-[8rem_9rem_5rem_1fr_1.8rem] items-center gap-2 rounded border p-2"
     >
       <input
         className="input input-sm w-full"

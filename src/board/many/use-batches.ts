@@ -43,7 +43,7 @@ export function useBatches(assignmentId: string) {
   const undo = useMutation({ mutationFn: (id: string) => api.changeBatch(id, { undone: true }), ...settled });
   return {
     newest,
-    begin: (photoIds: string[], kind: BatchAction["kind"]) => begin.mutate({ photoIds, action: { kind } }),
+    begin: (photoIds: string[], action: BatchAction) => begin.mutate({ photoIds, action }),
     stop: () => newest && stop.mutate(newest.id),
     undo: () => newest && undo.mutate(newest.id),
     isBusy: isRunning(newest) || begin.isPending || undo.isPending,

@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { SWITCHED } from "../edits";
+import { courseKey } from "./answers";
 
 /** What is done to many photos at once. */
 export const batchAction = z.discriminatedUnion("kind", [
@@ -6,6 +8,10 @@ export const batchAction = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("true-up") }),
   /** Everything is taken off again, as a new state; the old ones are kept. */
   z.object({ kind: z.literal("reset") }),
+  /** How courses are set in a version, as a new state of each. */
+  z.object({ kind: z.literal("carry"), versionId: z.uuid(), courses: z.array(courseKey).min(1) }),
+  /** Courses taken out, or put back in. */
+  z.object({ kind: z.literal("switch"), course: z.enum(SWITCHED), on: z.boolean() }),
   /** A copy of the version to deliver. */
   z.object({ kind: z.literal("new-version") }),
 ]);

@@ -1,3 +1,4 @@
+import { visitStyle } from "../answers";
 import { emptyRecipe } from "../recipe";
 import { ENDPOINTS, openedVersion, photoAnswer } from ".";
 
@@ -25,7 +26,7 @@ const version = { id, name: "A", createdAt: moment, note: "", chosen: false };
 const opened = {
   version,
   photo,
-  assignment: { id, name: "Mill", frames: { ratios: [], sizes: [] } },
+  assignment: { id, name: "Mill", frames: { ratios: [], sizes: [] }, style: visitStyle.parse({}) },
   siblings: [],
   revision: 3,
   token: null,

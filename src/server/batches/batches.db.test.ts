@@ -98,6 +98,29 @@ test("new versions are made and taken back; photos taken out, or with nothing do
   await expect(createBatch(id, { photoIds, action: { kind: "reset" } })).rejects.toMatchObject({ status: 400 });
 });
 
+test("courses are carried from one photo to the others, left out and put back in", async () => {
+  const { id, photos, photoIds } = await visit(3);
+  const [from, ...others] = photos.map((p) => p.versions[0]!.id);
+  await saveRevision(from!, 2, { ...heightened, frame: { ...heightened.frame, ratio: 1.5 } });
+  const run = async (action: Parameters<typeof createBatch>[1]["action"]) => {
+    const batch = await createBatch(id, { photoIds, action });
+    for (const photoId of photoIds) await runBatchItem({ batchId: batch.id, photoId }, going);
+    return getBatch(batch.id);
+  };
+  const carried = await run({ kind: "carry", versionId: from!, courses: ["frame"] });
+  expect(carried.items.map((i) => i.state)).toEqual(["left", "done", "done"]);
+  for (const v of others) expect((await newest(v)).recipe).toMatchObject({ frame: { ratio: 1.5 } });
+  expect((await run({ kind: "carry", versionId: from!, courses: ["frame"] })).items[1]).toMatchObject({
+    state: "left",
+    words: "it had them already",
+  });
+  const out = await run({ kind: "switch", course: "proportion", on: false });
+  expect(out.items.map((i) => i.state)).toEqual(["done", "done", "done"]);
+  for (const v of [from!, ...others]) expect((await newest(v)).recipe).toMatchObject({ proportion: { on: false, height: 1.1 } }); // prettier-ignore
+  await undoBatch(out.id);
+  for (const v of [from!, ...others]) expect((await newest(v)).recipe).toMatchObject({ proportion: { on: true } });
+});
+
 test("what has been worked on is not trued up; a picture with nothing straight is left", async () => {
   const { id, photos, photoIds } = await visit(2);
   await createVersion(photoIds[1]!);

@@ -2,7 +2,9 @@ import { and, desc, eq, sql } from "drizzle-orm";
 import { reviewOf, takeAnswer, whyWords } from "@/core/answers";
 import type { BatchAction } from "@/core/contract";
 import { say } from "@/core/language";
-import { type Recipe, emptyRecipe, laidCourses } from "@/core/recipe";
+import { SWITCHED, carryCourses, edited, switchCourse } from "@/core/edits";
+import type { Size } from "@/core/geometry";
+import { COURSES, type Recipe, emptyRecipe, laidCourses } from "@/core/recipe";
 import { type Database, database } from "../db/client";
 import { isUnreachable } from "../db/errors";
 import { type BatchItemRow, batchItems, batches, photos, revisions, versions } from "../db/schema";
@@ -55,7 +57,7 @@ async function whatItDoes(
 ): Promise<void> {
   try {
     if (deletedAt) return await end(database(), { state: "left", words: say("it was taken out meanwhile") });
-    await ACTIONS[action.kind](photoId, end, signal);
+    await (ACTIONS[action.kind] as Act<BatchAction>)(photoId, end, signal, action);
   } catch (error) {
     if (error instanceof EndedMeanwhile || signal.aborted || isUnreachable(error)) throw error;
     // Somebody saved meanwhile: what they did is what counts.
@@ -72,7 +74,7 @@ class EndedMeanwhile extends Error {}
 
 /** Writes down how an item ended. @throws EndedMeanwhile */
 type End = (tx: Tx, ended: Ended) => Promise<void>;
-type Act = (photoId: string, end: End, signal: AbortSignal) => Promise<void>;
+type Act<A> = (photoId: string, end: End, signal: AbortSignal, action: A) => Promise<void>;
 
 /** The version to deliver as it stands. */
 async function shownVersion(photoId: string) {
@@ -90,7 +92,22 @@ async function shownVersion(photoId: string) {
 
 const tooLong = (): Ended => ({ state: "left", words: say("its recipe is too long to be changed among many") });
 
-const ACTIONS: Record<BatchAction["kind"], Act> = {
+/** Saves a photo's recipe after a change as a new state, if it changes anything. @param same said where it does not. */
+async function saveChanged(
+  photoId: string,
+  end: End,
+  { change, same, words }: { change: (recipe: Recipe, size: Size) => Recipe; same: string; words: string },
+): Promise<void> {
+  const { version, revision, recipe, photo } = await shownVersion(photoId);
+  if (!recipe) return end(database(), tooLong());
+  const after = change(recipe, [photo.width, photo.height]);
+  if (after === recipe) return end(database(), { state: "left", words: same });
+  await saveRevision(version.id, revision, after, null, (tx, number) =>
+    end(tx, { state: "done", words, versionId: version.id, before: revision, after: number }),
+  );
+}
+
+const ACTIONS: { readonly [K in BatchAction["kind"]]: Act<Extract<BatchAction, { kind: K }>> } = {
   "true-up": async (photoId, end, signal) => {
     const { version, revision, recipe } = await shownVersion(photoId);
     if (!recipe || laidCourses(recipe).length > 0)
@@ -109,15 +126,34 @@ const ACTIONS: Record<BatchAction["kind"], Act> = {
       await end(tx, { state: "done", words, review, versionId: version.id, before: revision, after: number });
     });
   },
-  reset: async (photoId, end) => {
-    const { version, revision, recipe } = await shownVersion(photoId);
-    if (!recipe) return end(database(), tooLong());
-    if (laidCourses(recipe).length === 0)
-      return end(database(), { state: "left", words: say("nothing was done to it") });
-    const after: Recipe = { ...emptyRecipe(), camera: recipe.camera };
-    await saveRevision(version.id, revision, after, null, async (tx, number) => {
-      const words = say("reset");
-      await end(tx, { state: "done", words, versionId: version.id, before: revision, after: number });
+  reset: (photoId, end) =>
+    saveChanged(photoId, end, {
+      change: (recipe) => (laidCourses(recipe).length === 0 ? recipe : { ...emptyRecipe(), camera: recipe.camera }),
+      same: say("nothing was done to it"),
+      words: say("reset"),
+    }),
+  carry: async (photoId, end, _signal, { versionId, courses }) => {
+    const { recipe, photo } = await openVersion(versionId);
+    if (recipe instanceof RawJson) return end(database(), tooLong());
+    if (photo.id === photoId)
+      return end(database(), { state: "left", words: say("it is where they are carried from") });
+    const carrying = carryCourses(recipe, courses);
+    await saveChanged(photoId, end, {
+      change: (own, size) => edited(own, carrying, size),
+      same: say("it had them already"),
+      words: carrying.label,
+    });
+  },
+  switch: (photoId, end, _signal, { course, on }) => {
+    const title = COURSES[SWITCHED.indexOf(course)]!.name;
+    const switching = switchCourse(course, title, on);
+    return saveChanged(photoId, end, {
+      change: (own, size) => {
+        const after = edited(own, switching, size);
+        return own[course].on === on ? own : after;
+      },
+      same: on ? say("it was in already") : say("it was out already"),
+      words: switching.label,
     });
   },
   "new-version": async (photoId, end) => {
