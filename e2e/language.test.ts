@@ -63,7 +63,7 @@ test("paper is measured in inches where people do, and kept all the same", async
   await put(other, "Height, ft", "6.5");
   await other
     .getByTestId("scale")
-    .getByText(/a pixel is 0\.\d+ in .*read in feet/)
+    .getByText(/a pixel is 0\.\d+ in\b.*read in feet/)
     .waitFor();
   await other.keyboard.press("Shift+T");
   await stroke(other, await onPlane(other, [500, 1000]), await onPlane(other, [1100, 1000]));

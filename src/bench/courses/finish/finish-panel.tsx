@@ -99,12 +99,12 @@ export function FinishPanel({ photo, derived }: PanelParts) {
         <div className="ruled flex items-center justify-between gap-2 border-y bg-info/15 px-3.5 py-2" role="status">
           <span>
             {tone.level.exposure >= 0
-              ? say("Levelled it would be brighter by {exposure} st, black from {black} %, white from {white} %.", {
+              ? say("Levelled it would be brighter by {exposure} stops, black from {black} %, white from {white} %.", {
                   exposure: fixed(Math.abs(tone.level.exposure), 2),
                   black: fixed(100 * tone.level.black, 0),
                   white: fixed(100 * tone.level.white, 0),
                 })
-              : say("Levelled it would be darker by {exposure} st, black from {black} %, white from {white} %.", {
+              : say("Levelled it would be darker by {exposure} stops, black from {black} %, white from {white} %.", {
                   exposure: fixed(Math.abs(tone.level.exposure), 2),
                   black: fixed(100 * tone.level.black, 0),
                   white: fixed(100 * tone.level.white, 0),

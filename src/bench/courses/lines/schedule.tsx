@@ -28,7 +28,9 @@ export function Schedule({ rows }: { rows: readonly LineRow[] }) {
             <th className={head} title={say("How far it misses what all lines say")}>
               {say("Off")}
             </th>
-            <th className={head}>{say("Pull")}</th>
+            <th className={head} title={say("Its share of what all lines say")}>
+              {say("Pull")}
+            </th>
             <th className={`${head} pr-2`}>
               <span className="sr-only">{say("On or off")}</span>
             </th>

@@ -81,8 +81,8 @@ function TrueAlready({ derived }: { derived: Derived }) {
           heightSigma: share(heightSigma),
         })
       : focalSigma === null
-        ? say("With {mm} as stated, what faces the camera has its true proportions.", { mm })
-        : say("What faces the camera has its true proportions: {mm} ± {focalSigma}, height ± {heightSigma}.", {
+        ? say("Proportions are true, with {mm} as stated.", { mm })
+        : say("Proportions are true: {mm} is known to {focalSigma}, heights to {heightSigma}.", {
             mm,
             focalSigma: share(focalSigma),
             heightSigma: share(heightSigma),

@@ -38,7 +38,9 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
               <th className={head} title={say("How far it misses what all measures say")}>
                 {say("Off")}
               </th>
-              <th className={head}>{say("Pull")}</th>
+              <th className={head} title={say("Its share of what all measures say")}>
+                {say("Pull")}
+              </th>
               <th className={`${head} pr-2`}>
                 <span className="sr-only">{say("On or off")}</span>
               </th>

@@ -34,11 +34,17 @@ export function ScalePart({ derived }: { derived: Derived }) {
       <h3 className="caps pb-1">{say("Scale")}</h3>
       {perPixel !== null && (
         <p data-testid="scale">
-          {say("On the wall a pixel is {perPixel} ± {sigma} %; the rulers read in {name}.", {
-            perPixel: pixelWords(perPixel),
-            sigma: fixed(100 * (scales[0]?.sigma ?? 0), 2),
-            name: lengthUnit().name,
-          })}
+          {/* What an unknown focal length does to the scale it does to what is measured by it, too: the line below says what is left. */}
+          {derived.accuracy
+            ? say("On the wall a pixel is {perPixel}; the rulers read in {name}.", {
+                perPixel: pixelWords(perPixel),
+                name: lengthUnit().name,
+              })
+            : say("On the wall a pixel is {perPixel} ± {sigma} %; the rulers read in {name}.", {
+                perPixel: pixelWords(perPixel),
+                sigma: fixed(100 * (scales[0]?.sigma ?? 0), 2),
+                name: lengthUnit().name,
+              })}
         </p>
       )}
       {derived.accuracy && (
