@@ -1,5 +1,5 @@
 import { type Browser, type Page } from "playwright-core";
-import { address, counted, launch, openFresh, openPage, usePage } from "./app";
+import { address, comesToBe, counted, launch, openFresh, openPage, usePage } from "./app";
 
 /** The guide, and the first steps of someone who was never here. */
 let page: Page;
@@ -78,4 +78,22 @@ test("a command is given another key on the card, which a reload keeps; it is as
   await page.keyboard.press("Escape");
   await page.keyboard.press("g");
   expect(await grid.getAttribute("aria-pressed")).toBe("false");
+}, 120_000);
+
+test("the theme is the system's until another is chosen; the search opens by Ctrl K, too", async () => {
+  const context = await page.context().browser()!.newContext({ colorScheme: "dark" });
+  const own = await context.newPage();
+  const theme = () => own.evaluate(() => document.documentElement.dataset["theme"]);
+  await own.goto(address);
+  expect(await theme()).toBe("night");
+  await own.emulateMedia({ colorScheme: "light" });
+  expect(await comesToBe(theme, (t) => t === "day")).toBe("day");
+  await own.getByRole("button", { name: "Day or night" }).click();
+  expect(await theme()).toBe("night");
+  await own.reload();
+  expect(await theme()).toBe("night");
+  await context.close();
+  await openFresh(page, "SM-0415.jpg");
+  await page.keyboard.press("Control+k");
+  await page.getByRole("combobox").first().waitFor();
 }, 120_000);

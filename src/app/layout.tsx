@@ -10,8 +10,16 @@ export const metadata: Metadata = {
   description: say("True verticals, true walls, true proportions for pictures of buildings."),
 };
 
-/** Sets the theme before anything is painted, so that night does not begin with a flash of day. */
-const themeScript = `document.documentElement.dataset.theme = localStorage.getItem("theme") === "night" ? "night" : "day"`;
+/** Sets the theme before anything is painted, so that night does not begin with a flash of day: the one that was chosen, else the system's, which it goes on to follow. */
+const themeScript = `{
+  const dark = matchMedia("(prefers-color-scheme: dark)");
+  const set = () => (document.documentElement.dataset.theme = localStorage.getItem("theme") ?? (dark.matches ? "night" : "day"));
+  set();
+  dark.addEventListener("change", () => {
+    set();
+    dispatchEvent(new Event("themechange"));
+  });
+}`;
 
 /** The language of this installation, there before the first script of the app says something; English needs none. */
 const wordsScript = (): string =>

@@ -205,7 +205,7 @@ const help: readonly Command[] = [
     id: "search",
     words: say("Search what can be done"),
     group: "help",
-    keys: ["/"],
+    keys: ["/", "Ctrl+k"],
     run: ({ show }) => show("commands"),
   },
 ];
