@@ -5,7 +5,8 @@ import { greenLight } from "@/server/image/luminance";
 
 /**
  * Pitch, roll and yaw that the demo's own edges told on 30 November 2026, degrees, nothing else known: whatever is made
- * quicker tells the same. How near they are to the truth is another test's.
+ * quicker tells the same. How near they are to the truth is another test's. The stitched yard is not among them: no one lens
+ * drew it, and nothing is proposed for it.
  */
 const TOLD: Record<string, readonly [number, number, number]> = {
   "SM-0412": [14.25677, -0.89558, 5.50782],
@@ -20,7 +21,6 @@ const TOLD: Record<string, readonly [number, number, number]> = {
   "SM-0422": [0.03885, 0.12698, 0],
   "SM-0423": [3.38766, 0.60068, -5.97517],
   "SM-0424": [13.11667, 0.59059, -4.21872],
-  "SM-0425": [0.01297, 0.00053, 61.19905],
   "SM-0426": [9.48892, -1.60465, 5.98814],
   "SM-0428": [7.52768, 0.79799, -2.77019],
   "SM-0429": [0.92029, 0.79915, -1.11033],
