@@ -1,7 +1,7 @@
-import path from "node:path";
 import type { Page } from "playwright-core";
 import sharp from "sharp";
 import { address, comesToBe, counted, freshAssignment, rested, stroke, usePage } from "./app";
+import { smallParts } from "./small-parts";
 
 /** A visit's board: sought, sorted, chosen by mouse and keys; many trued up at once by a worker, and taken back. */
 let page: Page;
@@ -84,18 +84,7 @@ test("from a choice the Bench goes on to the next and back by the keys", async (
 }, 120_000);
 
 test("many are trued up by a worker, also while nobody looks; those left say why, and all is taken back as one", async () => {
-  const parts = await Promise.all(
-    [0, 1, 2].map(async (i) => ({
-      name: `part-${i}.jpg`,
-      mimeType: "image/jpeg",
-      buffer: await sharp(path.join(__dirname, "../demo/photos/SM-0420.jpg"))
-        .extract({ left: 40 * i, top: 20, width: 2800, height: 1900 })
-        .resize(1400, 950)
-        .jpeg({ quality: 95 })
-        .toBuffer(),
-    })),
-  );
-  await freshAssignment(page, "Trued together", [...parts, ...(await plain(1))]);
+  await freshAssignment(page, "Trued together", [...(await smallParts(3)), ...(await plain(1))]);
   const board = page.url();
   await page.getByText("4 photos", { exact: true }).waitFor();
   await page.getByRole("button", { name: "Large" }).click();

@@ -1,25 +1,10 @@
-import path from "node:path";
 import type { Page } from "playwright-core";
-import sharp from "sharp";
 import { freshAssignment, rested, usePage } from "./app";
+import { smallParts } from "./small-parts";
 
 /** A visit's house style, and what the next photo follows from the last ones. */
 let page: Page;
 usePage((opened) => void (page = opened), true);
-
-/** Parts of one photo, each a photo of its own; small, so that its edges are soon looked at. */
-const parts = (count: number) =>
-  Promise.all(
-    Array.from({ length: count }, async (_, i) => ({
-      name: `part-${i}.jpg`,
-      mimeType: "image/jpeg",
-      buffer: await sharp(path.join(__dirname, "../demo/photos/SM-0420.jpg"))
-        .extract({ left: 40 * i, top: 20, width: 2800, height: 1900 })
-        .resize(1400, 950)
-        .jpeg({ quality: 95 })
-        .toBuffer(),
-    })),
-  );
 
 const why = () => page.getByTestId("why");
 const open = async (name: string): Promise<void> => {
@@ -33,7 +18,7 @@ const back = async (): Promise<void> => {
 };
 
 test("a share of the verticals is kept with the visit and proposed; then three photos alike are followed, until told not to", async () => {
-  await freshAssignment(page, "House style visit", await parts(4));
+  await freshAssignment(page, "House style visit", await smallParts(4));
   await page.getByRole("link", { name: "part-3.jpg", exact: true }).waitFor();
   await page.getByRole("button", { name: "House style" }).click();
   await page.getByLabel("always a share").check();

@@ -10,6 +10,7 @@ import { usePaced } from "./paced";
 import { CarryDialog } from "./carry/carry-dialog";
 import { CommandSearch } from "./commands/command-search";
 import { KeyCard } from "./commands/key-card";
+import { useBeside } from "./beside";
 import { useCommands } from "./commands/use-commands";
 import { BENCH_COURSES, benchCourse, toolInHand } from "./courses";
 import { Loaded, fetchAhead } from "./courses/loaded";
@@ -43,7 +44,8 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
   const { saveAll, deleted, bringBack } = saving;
   const { width, grip } = useAsideWidth();
   const alone = useBench((s) => s.alone);
-  const { context, shown, show } = useCommands(opened.photo);
+  const beside = useBeside(opened);
+  const { context, shown, show } = useCommands(opened.photo, beside.go);
   useOwnEdges(opened.photo, opened.version.id);
   useDetail(opened.photo, opened.version.id);
   const course = useBench((s) => s.course);
@@ -87,7 +89,7 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
           {isBack && <HistoryPanel opened={opened} saveAll={saveAll} onClose={() => show(null)} />}
         </Aside>
         <div className="col-span-3 min-w-0">
-          <TitleBlock opened={opened} derived={paced.derived} />
+          <TitleBlock opened={opened} beside={beside} derived={paced.derived} />
         </div>
       </ShownBench>
     ),

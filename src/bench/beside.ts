@@ -1,29 +1,18 @@
-import { useQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo } from "react";
-import { type Photo, api, previewUrl } from "@/client";
-import { type VisitOrder, beside, orderOf } from "@/client/visit-order";
+import { previewUrl } from "@/client";
+import { orderOf } from "@/client/visit-order";
+import type { Opened } from "./opened";
 
-/** The photos beside one: as the board showed them last, else by the time they were taken. */
-export function useBeside(photo: Pick<Photo, "id" | "assignmentId">) {
+/** The photos beside the open one: as the board showed them last in this window, else as the visit has them. */
+export function useBeside({ photo: { id, assignmentId }, sheet }: Pick<Opened, "photo" | "sheet">) {
   const router = useRouter();
-  const { id, assignmentId } = photo;
-  const kept = useMemo(() => (typeof sessionStorage === "undefined" ? null : orderOf(assignmentId)), [assignmentId]);
-  const isIn = kept?.photos.some((p) => p.id === id) ?? false;
-  const { data } = useQuery({
-    queryKey: ["photos", assignmentId],
-    queryFn: () => api.photos(assignmentId),
-    enabled: !isIn,
-    staleTime: 60_000,
-  });
-  const order = useMemo((): VisitOrder | null => {
-    if (isIn) return kept;
-    const photos = data?.flatMap((p) =>
-      p.shown ? [{ id: p.id, versionId: p.shown.versionId, sha256: p.sha256 }] : [],
-    );
-    return photos ? { assignmentId, photos } : null;
-  }, [isIn, kept, data, assignmentId]);
-  const [next, previous] = [order && beside(order, id, 1), order && beside(order, id, -1)];
+  const { number, of, previous, next } = useMemo((): Opened["sheet"] => {
+    const photos = orderOf(assignmentId)?.photos ?? [];
+    const at = photos.findIndex((p) => p.id === id);
+    if (at < 0) return sheet;
+    return { number: at + 1, of: photos.length, previous: photos[at - 1] ?? null, next: photos[at + 1] ?? null };
+  }, [assignmentId, id, sheet]);
   useEffect(() => {
     // What comes next is there when it is asked for.
     if (!next) return;
@@ -38,6 +27,7 @@ export function useBeside(photo: Pick<Photo, "id" | "assignmentId">) {
     },
     [next, previous, router],
   );
-  const place = order ? order.photos.findIndex((p) => p.id === id) + 1 : 0;
-  return { go, hasNext: next !== null, hasPrevious: previous !== null, place, of: order?.photos.length ?? 0 };
+  return { go, number, of, hasNext: next !== null, hasPrevious: previous !== null };
 }
+
+export type Beside = ReturnType<typeof useBeside>;

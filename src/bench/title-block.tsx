@@ -6,7 +6,7 @@ import type { ReactNode } from "react";
 import { equivalentOf } from "@/core/camera";
 import { fieldOfView, isStitched } from "@/core/lens";
 import { angle, grouped, percent, fixed } from "@/ui";
-import { useBeside } from "./beside";
+import type { Beside } from "./beside";
 import type { Opened } from "./opened";
 import type { Derived } from "./derived";
 
@@ -31,7 +31,15 @@ interface CellParts {
 }
 
 /** The title block along the foot of the sheet, as on a drawing. */
-export function TitleBlock({ opened: { photo, sheet }, derived }: { opened: Opened; derived: Derived }) {
+export function TitleBlock({
+  opened: { photo },
+  beside,
+  derived,
+}: {
+  opened: Opened;
+  beside: Beside;
+  derived: Derived;
+}) {
   const { recipe, map, rows } = derived;
   const { focalPx, focalFrom } = recipe.camera;
   const { model } = recipe.lens;
@@ -85,15 +93,14 @@ export function TitleBlock({ opened: { photo, sheet }, derived }: { opened: Open
         {grouped(derived.output[0])} × {grouped(derived.output[1])}
       </Cell>
       <Cell title={say("Sheet")} grow={0.8}>
-        <Sheet photo={photo} sheet={sheet} />
+        <Sheet beside={beside} />
       </Cell>
     </dl>
   );
 }
 
 /** Where the photo stands among those that the board showed, and the way to its neighbours. */
-function Sheet({ photo, sheet }: Pick<Opened, "photo" | "sheet">) {
-  const { go, hasNext, hasPrevious, place, of } = useBeside(photo);
+function Sheet({ beside: { go, number, of, hasNext, hasPrevious } }: { beside: Beside }) {
   const step = (by: 1 | -1, words: string, can: boolean) => (
     <button
       className="btn btn-ghost btn-xs btn-square h-5 min-h-0"
@@ -108,9 +115,7 @@ function Sheet({ photo, sheet }: Pick<Opened, "photo" | "sheet">) {
   return (
     <span className="flex items-center gap-1">
       {step(-1, say("Previous photo"), hasPrevious)}
-      {place > 0
-        ? say("{number} of {of}", { number: place, of })
-        : say("{number} of {of}", { number: sheet.number, of: sheet.of })}
+      {say("{number} of {of}", { number, of })}
       {step(1, say("Next photo"), hasNext)}
     </span>
   );

@@ -1,7 +1,14 @@
+/** A photo to go on to, as the version that it is shown as. */
+export interface Place {
+  readonly id: string;
+  readonly versionId: string;
+  readonly sha256: string;
+}
+
 /** The photos that a board showed last, in its order, for going on to the next one on the Bench; remembered in this window. */
 export interface VisitOrder {
   readonly assignmentId: string;
-  readonly photos: readonly { readonly id: string; readonly versionId: string; readonly sha256: string }[];
+  readonly photos: readonly Place[];
 }
 
 const KEY = "flat-stone-visit-order";
@@ -19,10 +26,4 @@ export function orderOf(assignmentId: string): VisitOrder | null {
   } catch {
     return null;
   }
-}
-
-/** The photo so many places on from one; null at an end, or where it is not in the order. */
-export function beside(order: VisitOrder, photoId: string, by: number): VisitOrder["photos"][number] | null {
-  const at = order.photos.findIndex((p) => p.id === photoId);
-  return at < 0 ? null : (order.photos[at + by] ?? null);
 }

@@ -17,7 +17,8 @@ import {
   requestDelivery,
   tidyDeliveries,
 } from ".";
-import { deliveries, photos } from "./db/schema";
+import { photos } from "./db/schema";
+import { deliveries } from "./db/work-schema";
 import { inThisThread } from "./render/bands";
 import { renderPicture } from "./render/render-picture";
 import { temporaryFolder } from "./testing";

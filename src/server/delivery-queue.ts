@@ -1,7 +1,8 @@
 import { say } from "@/core/language";
 import { and, asc, desc, eq, inArray, lt, or, sql } from "drizzle-orm";
 import { database } from "./db/client";
-import { type DeliveryRow, deliveries, photos, revisions, versions, workers } from "./db/schema";
+import { photos, revisions, versions } from "./db/schema";
+import { type DeliveryRow, deliveries, workers } from "./db/work-schema";
 
 /**
  * The queue is the table of deliveries itself: one row a delivery, which a worker claims under a mark of its own and says

@@ -3,7 +3,7 @@ import { mkdir, statfs } from "node:fs/promises";
 import { sql } from "drizzle-orm";
 import { filesFolder } from "./config";
 import { healthDatabase } from "./db/client";
-import { deliveries, workers } from "./db/schema";
+import { deliveries, workers } from "./db/work-schema";
 import { isUnreachable } from "./db/errors";
 
 /** Longer than this the database is not waited for, ms. */

@@ -6,7 +6,8 @@ import { type LensProfile, type StatedLayout, profileFromOpcodes } from "@/core/
 import { database } from "./db/client";
 import { isTaken } from "./db/errors";
 import type { PhotoState } from "@/core/contract";
-import { type PhotoRow, type VersionRow, deliveries, photos, revisions, versions } from "./db/schema";
+import { type PhotoRow, type VersionRow, photos, revisions, versions } from "./db/schema";
+import { deliveries } from "./db/work-schema";
 import { originalPath } from "./files/store";
 import { lensOpcodesOf } from "./image/opcodes";
 import { statedLayout, statedProjection } from "./image/projection";

@@ -3,7 +3,8 @@ import type { SavedRevision } from "@/core/contract";
 import type { Recipe } from "@/core/recipe";
 import { type RawJson, forAnswer } from "./checked-recipe";
 import { database } from "./db/client";
-import { deliveries, revisions } from "./db/schema";
+import { revisions } from "./db/schema";
+import { deliveries } from "./db/work-schema";
 import { notFound } from "./problem";
 import { checkedKept, recipeText, refuseDeleted } from "./versions";
 

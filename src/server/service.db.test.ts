@@ -21,7 +21,8 @@ import {
   requestDelivery,
   saveRevision,
 } from ".";
-import { deliveries, photos, revisions } from "./db/schema";
+import { photos, revisions } from "./db/schema";
+import { deliveries } from "./db/work-schema";
 import { filesFolder } from "./config";
 import { tellLaid } from "./laid";
 import { revisionRecipe } from "./revisions";

@@ -4,7 +4,8 @@ import path from "node:path";
 import { eq } from "drizzle-orm";
 import { filesFolder } from "./config";
 import { database } from "./db/client";
-import { deliveries, photos } from "./db/schema";
+import { photos } from "./db/schema";
+import { deliveries } from "./db/work-schema";
 import { originalPath } from "./files/store";
 import { lockOriginal } from "./photos";
 

@@ -3,7 +3,7 @@ import { deliveryPath, endDelivery, getDelivery, heartbeat, originalPath, releas
 import type { Recipe } from "@/core/recipe";
 import { compile, settle } from "@/core/render";
 import { isUnreachable } from "@/server/db/errors";
-import type { DeliveryRow } from "@/server/db/schema";
+import type { DeliveryRow } from "@/server/db/work-schema";
 import type { Limits, TaskHooks } from "@/server/hands/hands";
 import { MASK_ENDING, deliveryOptions, endingOf } from "@/core/contract";
 import { Pauses } from "@/server/pauses";

@@ -5,7 +5,6 @@ import { takeProfile } from "@/core/edits";
 import { toolInHand } from "../courses";
 import { useProfiles } from "../own-edges/use-profiles";
 import { useSheetView } from "../picture/sheet-view";
-import { useBeside } from "../beside";
 import type { Command, CommandContext, Shown } from "./command";
 import { commandsFor } from "./keys";
 import { withOwnKeys } from "./own-keys";
@@ -21,8 +20,7 @@ function isTyping({ target, key }: KeyboardEvent): boolean {
 }
 
 /** The Bench's one listener for keys, and the way for menus and the search to run a command. */
-export function useCommands(photo: Photo) {
-  const { go } = useBeside(photo);
+export function useCommands(photo: Photo, go: CommandContext["go"]) {
   const [shown, show] = useState<Shown | null>(null);
   const { proposals } = useProfiles(photo);
   const [best] = proposals;

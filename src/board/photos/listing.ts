@@ -1,5 +1,5 @@
 import type { PhotoOnBoard } from "@/client";
-import type { PhotoState } from "@/core/contract";
+import { PHOTO_STATES, type PhotoState } from "@/core/contract";
 
 /** How large photos are shown: with all that is known of them, as pictures alone, or a line each. */
 export const DENSITIES = ["large", "small", "lines"] as const;
@@ -19,15 +19,13 @@ export interface Listing {
 
 export const ALL: Listing = { order: "taken", backwards: false, text: "", state: "all" };
 
-const STEPS: readonly PhotoState[] = ["new", "trued", "changed", "delivered"];
-
 const byName = (a: PhotoOnBoard, b: PhotoOnBoard): number =>
   a.name.localeCompare(b.name, undefined, { numeric: true }) || a.id.localeCompare(b.id);
 /** Photos that do not say when they were taken come last. */
 const byTime = (a: PhotoOnBoard, b: PhotoOnBoard): number =>
   (a.takenAt ?? "9").localeCompare(b.takenAt ?? "9") || byName(a, b);
 const byState = (a: PhotoOnBoard, b: PhotoOnBoard): number =>
-  STEPS.indexOf(stateOf(a)) - STEPS.indexOf(stateOf(b)) || byTime(a, b);
+  PHOTO_STATES.indexOf(stateOf(a)) - PHOTO_STATES.indexOf(stateOf(b)) || byTime(a, b);
 const COMPARE = { taken: byTime, name: byName, state: byState } as const;
 
 export const stateOf = (photo: PhotoOnBoard): PhotoState => photo.shown?.state ?? "new";

@@ -4,8 +4,8 @@ import { useState } from "react";
 import { type PhotoOnBoard, previewUrl, stateUrl } from "@/client";
 
 /** A photo as its version to deliver corrects it; as it was shot while nothing is done, or where the other cannot be made. */
-export function PhotoPicture({ photo: { sha256, shown, laid } }: { photo: PhotoOnBoard }) {
-  const corrected = shown && laid.length > 0 ? stateUrl(shown.versionId, shown.revision) : null;
+export function PhotoPicture({ photo: { sha256, shown } }: { photo: PhotoOnBoard }) {
+  const corrected = shown && shown.state !== "new" ? stateUrl(shown.versionId, shown.revision) : null;
   const [failed, setFailed] = useState<string | null>(null);
   const source = corrected && corrected !== failed ? corrected : previewUrl(sha256, "thumb");
   return (

@@ -4,7 +4,8 @@ import type { Batch, BatchAction } from "@/core/contract";
 import { say } from "@/core/language";
 import { getAssignment } from "../assignments";
 import { database } from "../db/client";
-import { type BatchItemRow, type BatchRow, batchItems, batches, photos } from "../db/schema";
+import { photos } from "../db/schema";
+import { type BatchItemRow, type BatchRow, batchItems, batches } from "../db/work-schema";
 import { addJob } from "../jobs/engine";
 import { Problem, notFound } from "../problem";
 

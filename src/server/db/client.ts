@@ -1,7 +1,10 @@
 import { type NodePgDatabase, drizzle } from "drizzle-orm/node-postgres";
 import { Pool } from "pg";
 import { databaseUrl } from "../config";
-import * as schema from "./schema";
+import * as kept from "./schema";
+import * as work from "./work-schema";
+
+const schema = { ...kept, ...work };
 
 export type Database = NodePgDatabase<typeof schema> & { $client: Pool };
 

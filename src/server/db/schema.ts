@@ -1,37 +1,26 @@
 import { sql } from "drizzle-orm";
 import {
   bigint,
-  bigserial,
   boolean,
   check,
-  doublePrecision,
-  index,
   integer,
   jsonb,
-  pgEnum,
   pgTable,
-  primaryKey,
-  real,
   text,
   timestamp,
+  uuid,
   unique,
   uniqueIndex,
-  uuid,
+  doublePrecision,
+  bigserial,
 } from "drizzle-orm/pg-core";
-import {
-  type AssignmentFrames,
-  type BatchAction,
-  type ItemState,
-  type DeliveryOptions,
-  type DeliveryFormat,
-  FORMATS,
-} from "@/core/contract";
+import type { AssignmentFrames } from "@/core/contract";
 import type { VisitStyle } from "@/core/answers";
 import type { LensProfile } from "@/core/lens";
 import type { CourseKey, Recipe } from "@/core/recipe";
 
-const moment = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
-const created = () => moment("created_at").notNull().defaultNow();
+export const moment = (name: string) => timestamp(name, { withTimezone: true, mode: "date" });
+export const created = () => moment("created_at").notNull().defaultNow();
 
 /** One visit to one property. Deleting only marks it, so that it can be taken back. */
 export const assignments = pgTable(
@@ -133,118 +122,6 @@ export const revisions = pgTable(
   ],
 );
 
-export const deliveryState = pgEnum("delivery_state", ["queued", "rendering", "done", "failed", "cancelled"]);
-export const deliveryFormat = pgEnum(
-  "delivery_format",
-  FORMATS.map((f) => f.key) as [DeliveryFormat, ...DeliveryFormat[]],
-);
-
-/** Photos of a visit that are delivered together. */
-export const deliverySets = pgTable("delivery_sets", {
-  id: uuid("id").primaryKey().defaultRandom(),
-  assignmentId: uuid("assignment_id")
-    .notNull()
-    .references(() => assignments.id, { onDelete: "cascade" }),
-  createdAt: created(),
-});
-
-export const deliveries = pgTable(
-  "deliveries",
-  {
-    id: uuid("id").primaryKey().defaultRandom(),
-    revisionId: bigint("revision_id", { mode: "number" })
-      .notNull()
-      .references(() => revisions.id, { onDelete: "cascade" }),
-    state: deliveryState("state").notNull().default("queued"),
-    format: deliveryFormat("format").notNull(),
-    quality: integer("quality").notNull(),
-    /** The other choices of how it is written; those made before there were any are empty. */
-    options: jsonb("options").$type<Partial<DeliveryOptions>>().notNull().default({}),
-    /** Longer side, pixels; null: as large as the recipe says. */
-    long: integer("long"),
-    /** The set it is of, its place there, and what its file is called. */
-    setId: uuid("set_id").references(() => deliverySets.id, { onDelete: "set null" }),
-    position: integer("position").notNull().default(0),
-    fileName: text("file_name"),
-    progress: real("progress").notNull().default(0),
-    error: text("error"),
-    cancelRequested: boolean("cancel_requested").notNull().default(false),
-    /** Which worker holds it, and when it last gave a sign of life. */
-    worker: text("worker"),
-    /** How often it was begun; what ends every worker is given up. */
-    attempts: integer("attempts").notNull().default(0),
-    heartbeatAt: moment("heartbeat_at"),
-    resultBytes: bigint("result_bytes", { mode: "number" }),
-    resultWidth: integer("result_width"),
-    resultHeight: integer("result_height"),
-    createdAt: created(),
-    finishedAt: moment("finished_at"),
-  },
-  (t) => [
-    check("deliveries_progress", sql`${t.progress} between 0 and 1`),
-    check("deliveries_quality", sql`${t.quality} between 1 and 100`),
-    check(
-      "deliveries_result",
-      sql`${t.state} <> 'done' or (${t.resultBytes} > 0 and ${t.resultWidth} > 0 and ${t.resultHeight} > 0)`,
-    ),
-    index("deliveries_by_revision").on(t.revisionId),
-    index("deliveries_by_set").on(t.setId),
-    check("deliveries_long", sql`${t.long} between 16 and 200000`),
-    index("deliveries_open")
-      .on(t.createdAt)
-      .where(sql`${t.state} in ('queued', 'rendering')`),
-  ],
-);
-
-/** Something done to many photos of a visit. */
-export const batches = pgTable("batches", {
-  id: uuid("id").primaryKey().defaultRandom(),
-  assignmentId: uuid("assignment_id")
-    .notNull()
-    .references(() => assignments.id, { onDelete: "cascade" }),
-  action: jsonb("action").$type<BatchAction>().notNull(),
-  /** What waited then is left as it is. */
-  stopped: boolean("stopped").notNull().default(false),
-  undone: boolean("undone").notNull().default(false),
-  createdAt: created(),
-});
-
-/** One photo of a batch, and what came of it. */
-export const batchItems = pgTable(
-  "batch_items",
-  {
-    batchId: uuid("batch_id")
-      .notNull()
-      .references(() => batches.id, { onDelete: "cascade" }),
-    photoId: uuid("photo_id")
-      .notNull()
-      .references(() => photos.id, { onDelete: "cascade" }),
-    position: integer("position").notNull(),
-    state: text("state").$type<ItemState>().notNull().default("waiting"),
-    words: text("words").notNull().default(""),
-    /** Why a person should look at it, by its key (core/answers REVIEWS). */
-    review: text("review").array().notNull().default([]),
-    versionId: uuid("version_id"),
-    /** Numbers of the version's states before and after. */
-    before: integer("before"),
-    after: integer("after"),
-    endedAt: moment("ended_at"),
-  },
-  (t) => [
-    primaryKey({ columns: [t.batchId, t.photoId] }),
-    check("batch_items_state", sql`${t.state} in ('waiting', 'done', 'left', 'failed', 'undone')`),
-  ],
-);
-
-/** Workers that were there lately, each with its last sign of life. */
-export const workers = pgTable("workers", {
-  name: text("name").primaryKey(),
-  /** The names under which it holds background work. */
-  jobNames: text("job_names").array().notNull().default([]),
-  startedAt: moment("started_at").notNull().defaultNow(),
-  seenAt: moment("seen_at").notNull().defaultNow(),
-});
-
 /** Lens profiles, each one open document; several for one lens are welcome. Deleting only marks. */
 export const lensProfiles = pgTable(
   "lens_profiles",
@@ -290,8 +167,6 @@ export const statedCameras = pgTable(
   (t) => [check("stated_cameras_sizes", sql`${t.focalMm} > 0 and ${t.sensorMm} > 0`)],
 );
 
-export type BatchRow = typeof batches.$inferSelect;
-export type BatchItemRow = typeof batchItems.$inferSelect;
 export type StatedCameraRow = typeof statedCameras.$inferSelect;
 export type SavedRecipeRow = typeof savedRecipes.$inferSelect;
 export type LensProfileRow = typeof lensProfiles.$inferSelect;
@@ -299,4 +174,3 @@ export type AssignmentRow = typeof assignments.$inferSelect;
 export type PhotoRow = typeof photos.$inferSelect;
 export type VersionRow = typeof versions.$inferSelect;
 export type RevisionRow = typeof revisions.$inferSelect;
-export type DeliveryRow = typeof deliveries.$inferSelect;

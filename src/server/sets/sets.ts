@@ -5,7 +5,8 @@ import { type DeliverySet, clashOf, fileName, type setOrder, unknownPlace } from
 import { say } from "@/core/language";
 import { getAssignment } from "../assignments";
 import { database } from "../db/client";
-import { deliveries, deliverySets, photos, revisions, versions } from "../db/schema";
+import { photos, revisions, versions } from "../db/schema";
+import { deliveries, deliverySets } from "../db/work-schema";
 import { cancelDelivery } from "../deliveries";
 import { listPhotos } from "../photos";
 import { Problem, notFound } from "../problem";

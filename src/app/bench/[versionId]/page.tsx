@@ -19,10 +19,12 @@ export default async function Page({ params }: { params: Promise<{ versionId: st
   if (!read.found) notFound();
   if ("refused" in read.found) return <Refused words={read.found.refused} />;
   const { opened, photos } = read.found;
-  const sheet = {
-    number: photos.findIndex((p) => p.id === opened.photo.id) + 1,
-    of: photos.length,
+  const at = photos.findIndex((p) => p.id === opened.photo.id);
+  const place = (i: number) => {
+    const photo = photos[i];
+    return photo?.shown ? { id: photo.id, versionId: photo.shown.versionId, sha256: photo.sha256 } : null;
   };
+  const sheet = { number: at + 1, of: photos.length, previous: place(at - 1), next: place(at + 1) };
   // As the contract has it, which is plain data: dates are text. A long recipe comes by itself, not through the page.
   const { recipe, ...rest } = opened;
   const plain = openedVersion.omit({ recipe: true }).parse(JSON.parse(JSON.stringify(rest)));
