@@ -7,13 +7,22 @@ export interface Answer {
   readonly json: Record<string, unknown> & { error?: string };
 }
 
+/** What goes with a request. */
+interface Request {
+  readonly method?: string;
+  readonly body?: unknown;
+  readonly headers?: Record<string, string>;
+  /** Breaks it off, as closing a window does. */
+  readonly signal?: AbortSignal;
+}
+
 /** A request and what came of it, counted; an answer of 500 is a fault, no answer is none while things are being killed. */
 export async function ask(
   { address }: Instance,
   tally: Tally,
   what: string,
   path: string,
-  { method = "GET", body, headers = {} }: { method?: string; body?: unknown; headers?: Record<string, string> } = {},
+  { method = "GET", body, headers = {}, signal }: Request = {},
 ): Promise<Answer> {
   const raw = typeof body === "string" || body instanceof Uint8Array;
   try {
@@ -21,7 +30,7 @@ export async function ask(
       method,
       headers,
       ...(body === undefined ? {} : { body: raw ? (body as BodyInit) : JSON.stringify(body) }),
-      signal: AbortSignal.timeout(180_000),
+      signal: AbortSignal.any([AbortSignal.timeout(180_000), ...(signal ? [signal] : [])]),
     });
     const text = await response.text();
     let json: Answer["json"] = {};

@@ -15,6 +15,8 @@ export interface Field {
   readonly stop: AbortSignal;
   readonly assignment: string;
   readonly versions: readonly string[];
+  /** The photos that the versions are of, small ones first; pixels. */
+  readonly photos: readonly { readonly id: string; readonly width: number }[];
 }
 
 type Duty = (field: Field, dice: Dice) => Promise<void>;

@@ -1,8 +1,6 @@
 import { randomUUID } from "node:crypto";
-import sharp from "sharp";
 import { ENDPOINTS } from "@/core/contract";
 import { emptyRecipe } from "@/core/recipe";
-import { xmpOfDelivery } from "@/server/image/xmp";
 import { ask } from "./ask";
 import type { Dice } from "./dice";
 import { type Field, pause } from "./duties";
@@ -39,10 +37,7 @@ export async function heavyHistory({ instance, tally, stop, versions }: Field, d
 }
 
 /** Asks for fills, strokes and answers with absurd numbers, and breaks half of them off. */
-export async function absurdFills({ instance, tally, stop, assignment }: Field, dice: Dice): Promise<void> {
-  const photos = (await ask(instance, tally, "set-up", `/api/assignments/${assignment}/photos`)).json as unknown;
-  const [photo] = photos as { id: string }[];
-  if (!photo) return;
+export async function absurdFills({ instance, tally, stop, photos }: Field, dice: Dice): Promise<void> {
   const number = (): number => dice.of([0, -1, 1e-9, 1, 400, 20_000, 60_000, 1e7, 1e308, dice.next() * 1e5]);
   while (!stop.aborted) {
     const recipe = emptyRecipe() as unknown as Record<string, Record<string, unknown>>;
@@ -54,49 +49,12 @@ export async function absurdFills({ instance, tally, stop, assignment }: Field, 
         ...{ id: `s${i}`, kind: dice.of(["mend", "graft"]), radius: number(), on: true, from: [number(), number()] },
         points: Array.from({ length: 1 + dice.below(6) }, () => [dice.between(0, 900), dice.between(0, 900)]),
       }));
-    const work = ask(instance, tally, "absurd fills", `/api/photos/${photo.id}/fill`, {
+    const work = ask(instance, tally, "absurd fills", `/api/photos/${photos[0]!.id}/fill`, {
       method: "POST",
       body: { recipe },
     });
     if (dice.chance(0.5)) await work;
     await pause(dice.between(50, 500));
-  }
-}
-
-/** Metadata put together by a grammar of what XML is made of, in pictures that are whole. */
-export async function craftedXmp({ instance, tally, stop, assignment }: Field, dice: Dice): Promise<void> {
-  const grown = (depth = 0): string =>
-    dice.of<() => string>([
-      () => "<?xpacket ".repeat(dice.of([1, 100, 100_000])),
-      () => "<a>".repeat(dice.of([1, 100, 100_000])),
-      () => "<b/>".repeat(dice.of([1, 1000, 200_000])),
-      () => `<c ${Array.from({ length: dice.of([1, 50, 20_000]) }, (_, i) => `x${i}="${i}"`).join(" ")}/>`,
-      () => `<!DOCTYPE a [<!ENTITY b "${"c".repeat(100)}">]>`,
-      () => (depth > 4 ? "" : `<d>${grown(depth + 1)}${grown(depth + 1)}</d>`),
-      () => "\ud83c".toWellFormed(),
-    ])();
-  while (!stop.aborted) {
-    const shade = Math.floor(256 * dice.next());
-    const recipe = { ...emptyRecipe(), lines: [] };
-    const xmp = dice.chance(0.3)
-      ? xmpOfDelivery(null, recipe, { original: "0".repeat(64) })
-          .toString()
-          .replace("version", dice.of(["version", "\u0001", "v"]))
-      : `<x:xmpmeta xmlns:x="urn:made-up">${grown()}</x:xmpmeta>`;
-    const bytes = await sharp({
-      create: { width: 40, height: 30, channels: 3, background: { r: shade, g: 9, b: dice.below(256) } },
-    })
-      .withXmp(xmp)
-      .png()
-      .toBuffer()
-      .catch(() => null);
-    if (bytes) {
-      const began = Date.now();
-      const path = `/api/assignments/${assignment}/photos?name=crafted-${began}.png`;
-      const { status } = await ask(instance, tally, "crafted metadata", path, { method: "POST", body: bytes });
-      if (status !== 0 && Date.now() - began > 30_000) tally.fault(`Crafted metadata took ${Date.now() - began} ms.`);
-    }
-    await pause(dice.between(20, 200));
   }
 }
 

@@ -1,9 +1,10 @@
 import { type ChildProcess, execFileSync, spawn } from "node:child_process";
 import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { createServer } from "node:net";
-import { tmpdir } from "node:os";
+import { setPriority, tmpdir } from "node:os";
 import path from "node:path";
 import { Client } from "pg";
+import { standBack } from "@/server/stand-back";
 
 /**
  * An installation for the campaign alone: a database cluster, files, app and workers in a folder and on ports of their
@@ -11,6 +12,8 @@ import { Client } from "pg";
  */
 const PG = "/usr/lib/postgresql/15/bin";
 const DISK_MB = 4000;
+/** The app asks for its database again after a pause that grows to ten seconds, ms. */
+const FOUND_AGAIN_MS = 12_000;
 const root = process.getuid?.() === 0;
 
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
@@ -25,9 +28,16 @@ function freePort(): Promise<number> {
   });
 }
 
+/** How much the attackers stand back, where this machine lets what they attack come first. */
+const BEHIND = 10;
+
+/** A program of the installation: at the priority that it has with people, not at the attackers'. */
+export const inFront = (command: string, args: readonly string[]): [string, string[]] =>
+  root ? ["nice", ["-n", `-${BEHIND}`, command, ...args]] : [command, [...args]];
+
 /** A program that the database's own user runs, since it refuses to run as root. */
 const asPostgres = (command: string, args: string[]): [string, string[]] =>
-  root ? ["runuser", ["-u", "postgres", "--", command, ...args]] : [command, args];
+  root ? inFront("runuser", ["-u", "postgres", "--", command, ...args]) : [command, args];
 
 function childrenOf(pid: number): number[] {
   try {
@@ -48,6 +58,8 @@ export class Instance {
   readonly log: string[] = [];
   private readonly supervisors = new Map<"app" | "worker", ChildProcess>();
   private readonly killed = new Map<Part, number>();
+  /** When the database was killed and when it was there again, ms since 1970. */
+  private readonly databaseAway: { from: number; until: number }[] = [];
   private databasePort = 0;
   private port = 0;
   private ending = false;
@@ -78,6 +90,9 @@ export class Instance {
   }
 
   async start(): Promise<void> {
+    // Attackers have machines of their own; here they share two cores with what they attack, and its answers are timed.
+    if (root) setPriority(BEHIND);
+    await standBack(BEHIND);
     chmodSync(this.folder, 0o755);
     mkdirSync(this.files);
     try {
@@ -122,7 +137,7 @@ export class Instance {
   }
 
   private keepAlive(name: "app" | "worker", args: string[]): void {
-    const child = spawn(process.execPath, ["scripts/supervise.mjs", name, process.execPath, ...args], {
+    const child = spawn(...inFront(process.execPath, ["scripts/supervise.mjs", name, process.execPath, ...args]), {
       env: this.env,
       stdio: ["ignore", "pipe", "pipe"],
       detached: true,
@@ -163,12 +178,21 @@ export class Instance {
     this.killed.set(part, (this.killed.get(part) ?? 0) + 1);
     if (part === "database") {
       process.kill(Number(readFileSync(path.join(this.data, "postmaster.pid"), "utf8").split("\n")[0]), "SIGKILL");
+      const away = { from: Date.now(), until: Infinity };
+      this.databaseAway.push(away);
       await pause(awayMs);
-      return this.startDatabase();
+      await this.startDatabase();
+      away.until = Date.now();
+      return;
     }
     const pid = this.pidOf(part);
     if (pid) process.kill(pid, "SIGKILL");
     else this.killed.set(part, this.killed.get(part)! - 1);
+  }
+
+  /** Whether the database was away at a moment, or so shortly before that the app may not have found it again. @param at ms since 1970. */
+  databaseWasAway(at: number): boolean {
+    return this.databaseAway.some(({ from, until }) => at >= from && at <= until + FOUND_AGAIN_MS);
   }
 
   pidOf(part: "app" | "worker"): number | null {

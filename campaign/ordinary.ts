@@ -9,7 +9,16 @@ import { quantile } from "./tally";
 /** How long what an ordinary person does takes, ms, by what it is. */
 export type Times = ReadonlyMap<string, number[]>;
 
-/** Does what an ordinary person does, one after the other, and times it: a page, a list, a photo, a save. */
+/** A recipe turned by some degrees: its frame has corners to be filled, as any leaned picture has. */
+function turned(dice: Dice) {
+  const recipe = emptyRecipe();
+  Object.assign(recipe.attitude, { from: "by-hand", roll: dice.between(2, 6) });
+  Object.assign(recipe.frame, { rule: "free", rect: [0, 0, 120, 120] });
+  Object.assign(recipe.edges, { gaps: "fill" });
+  return recipe;
+}
+
+/** Does what an ordinary person does, one after the other, and times it: a page, a list, a photo, a save, a fill. */
 export async function ordinary({ instance, tally, stop, assignment }: Field, dice: Dice): Promise<Times> {
   const times = new Map<string, number[]>();
   const timed = async (what: string, path: string, request = {}) => {
@@ -32,6 +41,7 @@ export async function ordinary({ instance, tally, stop, assignment }: Field, dic
         method: "POST",
         body: { base: 1, recipe: emptyRecipe(), token: randomUUID() },
       });
+    if (photo) await timed("fill", `/api/photos/${photo.id}/fill`, { method: "POST", body: { recipe: turned(dice) } });
     await pause(150);
   }
   return times;

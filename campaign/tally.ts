@@ -2,8 +2,10 @@
 export class Tally {
   private readonly counts = new Map<string, Map<string, number>>();
   readonly faults: string[] = [];
-  /** Answers' times of /api/health while nothing was away, ms. */
+  /** Answers' times of /api/health while the worst files arrived, ms. */
   readonly healthMs: number[] = [];
+  /** And while everybody attacked at once, kills included, ms. */
+  readonly healthUnderAttackMs: number[] = [];
   /** Seconds until what a killed worker held was done. */
   readonly takenUpSeconds: number[] = [];
   readonly memoryMb: number[] = [];

@@ -3,6 +3,7 @@ import { tellLength } from "./tell-length";
 import { createServer } from "node:http";
 import { parseArgs } from "node:util";
 import { guard } from "./guard";
+import { warmUp } from "./warm-up";
 
 /**
  * The app's server: Next behind a guard that checks to whom a request is addressed and gives every answer its headers.
@@ -40,7 +41,10 @@ server.on("clientError", (_error, socket) => {
   else socket.destroy();
 });
 if (dev) server.on("upgrade", (request, socket, head) => void app.getUpgradeHandler()(request, socket, head));
-server.listen(port, values.host, () => console.log(`Flat Stone answers on http://${values.host}:${port}`));
+server.listen(port, values.host, () => {
+  console.log(`Flat Stone answers on http://${values.host}:${port}`);
+  if (!dev) void warmUp(`http://${values.host}:${port}`);
+});
 
 function leave(): void {
   server.close();

@@ -1,7 +1,7 @@
 import { type CourseKey, type Recipe, RecipeError, laidCourses, parseRecipe } from "@/core/recipe";
+import { tooMuch } from "@/core/render/too-much";
 import { desk } from "./image/desks";
 import { Problem } from "./problem";
-import { tooMuch } from "./too-much";
 
 /** Recipes beyond this length are checked in a hand: the app's own loop answers others meanwhile. Characters of JSON. */
 export const LIGHT = 64 * 1024;
@@ -46,3 +46,9 @@ export class RawJson {
 /** A checked recipe for an answer: read where it is short, as it is where it is long. */
 export const forAnswer = ({ text }: CheckedRecipe): Recipe | RawJson =>
   text.length > LIGHT ? new RawJson(text) : (JSON.parse(text) as Recipe);
+
+/** @throws Problem 422 for a recipe that asks for more than can be made. */
+export function refuseTooMuch(recipe: Parameters<typeof tooMuch>[0]): void {
+  const words = tooMuch(recipe);
+  if (words !== null) throw new Problem(422, words);
+}

@@ -8,7 +8,7 @@ import { deliveryPath, exists } from "./files/store";
 import { type AskedDelivery, type DeliveryFormat, MASK_ENDING, deliveryOptions, endingOf } from "@/core/contract";
 import { Problem, notFound } from "./problem";
 import { LIGHT, checkedRecipe } from "./checked-recipe";
-import { refuseTooMuch } from "./too-much";
+import { refuseTooMuch } from "./checked-recipe";
 import { readKept, recipeText, refuseDeleted } from "./versions";
 
 /** Orders the current recipe of a version at full resolution; a worker takes it up. @throws Problem 404, 409. */

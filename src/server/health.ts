@@ -6,8 +6,10 @@ import { healthDatabase } from "./db/client";
 import { deliveries, workers } from "./db/work-schema";
 import { isUnreachable } from "./db/errors";
 
-/** Longer than this the database is not waited for, ms. */
-const DATABASE_MS = 150;
+/** A database that takes longer than this is busy, ms. */
+const BUSY_MS = 150;
+/** And so long an answer waits for it at most, ms: then what was told last holds. */
+const PATIENCE_MS = 40;
 /** A worker says every two seconds that it is there; one unseen for this long is gone, seconds. */
 export const WORKER_SECONDS = 15;
 /** With less room than this photos can hardly be taken in, bytes. */
@@ -33,17 +35,13 @@ async function measureRoom(): Promise<Health["disk"]> {
   return { ok: freeBytes >= Math.min(LOW_DISK, totalBytes / 20), freeBytes, totalBytes };
 }
 
-/** A database of which no query has succeeded for this long is away, ms. */
+/** A database that has not answered for this long is away, ms. */
 const AWAY_MS = 5000;
 
 type Known = Pick<Health, "queue" | "worker">;
 
-/** What the last queries told: of the database, and when one last succeeded. */
-const told: { known: Known | null; failed: boolean; succeededAt: number } = {
-  known: null,
-  failed: false,
-  succeededAt: Date.now(),
-};
+/** What the last query told. */
+const told: { known: Known | null; failed: boolean } = { known: null, failed: false };
 
 /** Asks the database by a connection of its own, so that it need not wait for those that work. */
 async function ask(): Promise<void> {
@@ -64,7 +62,6 @@ async function ask(): Promise<void> {
     );
     const row = rows[0]!;
     told.failed = false;
-    told.succeededAt = Date.now();
     told.known = {
       queue: { waiting: row.waiting, rendering: row.rendering, oldestSeconds: row.oldest },
       worker: { ok: row.count > 0, count: row.count, seenSecondsAgo: row.seen },
@@ -75,24 +72,19 @@ async function ask(): Promise<void> {
   }
 }
 
-let asking: Promise<void> | null = null;
+let asking: { readonly done: Promise<void>; readonly since: number } | null = null;
 
 /**
- * How the database is. It is away when the last query failed, or none has succeeded for some seconds; busy when it, or the app,
+ * How the database is. It is away when the last query failed, or has not been answered for some seconds; busy when it, or the app,
  * has not come round to answering yet.
  */
 async function databaseState(): Promise<Health["database"]["state"]> {
-  asking ??= ask().finally(() => (asking = null));
-  let late = false;
-  const patience = new Promise<void>((resolve) =>
-    setTimeout(() => {
-      late = true;
-      resolve();
-    }, DATABASE_MS).unref(),
-  );
-  await Promise.race([asking, patience]);
-  if (told.failed || Date.now() - told.succeededAt > AWAY_MS) return "away";
-  return late ? "busy" : "answers";
+  asking ??= { done: ask().finally(() => (asking = null)), since: Date.now() };
+  const { done, since } = asking;
+  await Promise.race([done, new Promise((resolve) => setTimeout(resolve, PATIENCE_MS).unref())]);
+  const waited = asking ? Date.now() - since : 0;
+  if (told.failed || waited > AWAY_MS) return "away";
+  return waited > BUSY_MS ? "busy" : "answers";
 }
 
 /** How app, database, queue, worker and disk are. Never throws, and answers within a fifth of a second. */

@@ -18,6 +18,7 @@ import { Hands } from "@/server/hands/hands";
 import { closeDesks } from "@/server/image/desks";
 import { freeJobsOfDead, runJobs } from "@/server/jobs/run-jobs";
 import { Pauses, pause } from "@/server/pauses";
+import { standBack } from "@/server/stand-back";
 import { deliver } from "./deliver";
 import { Room } from "./room";
 
@@ -37,7 +38,10 @@ const MOST_TOGETHER = 2;
 const MEMORY_SHARE = 0.5;
 /** A worker told to end gives this long to what it must still say, ms. */
 const LEAVE_MS = 3000;
+/** How far all that a worker does gives way to the app. */
+const NICENESS = 10;
 
+await standBack(NICENESS);
 const name = `${hostname()}-${process.pid}-${randomUUID().slice(0, 8)}`;
 const here = path.dirname(fileURLToPath(import.meta.url));
 // While one delivery is being decoded or written, which takes one core, another has its pixels made.

@@ -5,6 +5,7 @@ import { api } from "@/client/api";
 import { type ShownFill, fetchFill } from "@/client/shown-fill";
 import { makesGaps, onlyPlacing, strokesOn } from "@/core/edges";
 import { fillDependsOn, gapsDependOn } from "@/core/render";
+import { tooMuch } from "@/core/render/too-much";
 import type { Derived } from "../derived";
 import { useFillState } from "./fill-state";
 
@@ -48,11 +49,13 @@ export const standingOf = (fill: ShownFill | null, derived: Derived): FillStandi
 export const isShown = (fill: ShownFill, derived: Derived, inEdges: boolean): boolean =>
   standingOf(fill, derived) === "fresh" || (inEdges && fillOf(derived) !== null && fill.placed === placedBy(derived));
 
-/** Has what a recipe makes up made, and fetches what is shown of it. @throws as fetchFill does. */
+/** Has what a recipe makes up made, and fetches what is shown of it. @throws Error for more than can be made, before anything is asked for; as fetchFill does. */
 export async function madeUp(photo: Photo, derived: Filled, signal: AbortSignal): Promise<ShownFill> {
   const { recipe, map } = derived;
   const [x, y, w, h] = map.rect;
   const frame = { ...recipe.frame, rule: "free" as const, rect: [x, y, w, h] as [number, number, number, number] };
+  const words = tooMuch({ ...recipe, frame });
+  if (words !== null) throw new Error(words);
   return fetchFill(photo.id, { ...recipe, frame }, madeFor(derived), signal);
 }
 

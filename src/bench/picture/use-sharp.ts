@@ -4,6 +4,7 @@ import { type ShownFill, fillIn } from "@/client/shown-fill";
 import type { Pane } from "@/client/picture/picture-view";
 import { type SharpStrip, sharpStrips } from "@/client/sharp";
 import type { SettledRecipe } from "@/core/render";
+import { tooMuch } from "@/core/render/too-much";
 
 /** How long the view must rest before the original itself is fetched, ms: a little after the careful draw. */
 const REST_MS = 260;
@@ -45,6 +46,8 @@ export function useSharp(
     if (!target || !pane || pane.alone || (!cardless && scale * ratio < FROM)) return;
     let over = false;
     const timer = setTimeout(async () => {
+      // What no delivery would be made of is not made here either; saving says so in words.
+      if (latest.current && tooMuch(latest.current)) return;
       const [w, h] = [Math.round(pane.screen[2] * ratio), Math.round(pane.screen[3] * ratio)];
       const order = { photo: { sha256, width, height }, recipe: latest.current, plane: pane.plane };
       const layers = fill ? await fillIn(fill, pane.plane) : [];

@@ -1,5 +1,5 @@
 import { type Recipe, RecipeError } from "@/core/recipe";
-import { tooMuch } from "../too-much";
+import { tooMuch } from "@/core/render/too-much";
 import { isWholeText } from "../text";
 import sharp from "./library";
 import { originalOf, recipeOf } from "./xmp";

@@ -1,7 +1,6 @@
-import { say } from "@/core/language";
-import type { Recipe } from "@/core/recipe";
-import { reckon } from "@/core/render/reckon";
-import { Problem } from "./problem";
+import { say } from "../language";
+import type { Recipe } from "../recipe";
+import { reckon } from "./reckon";
 
 /** More than this nobody wants, and no machine here could make in its time: pixels, seconds, pixels of the original. */
 const MOST = { pixels: 500e6, strokeSeconds: 150, widest: 4000 } as const;
@@ -34,10 +33,4 @@ export function tooMuch(recipe: Pick<Recipe, "frame" | "edges" | "proportion">):
       },
     );
   return null;
-}
-
-/** @throws Problem 422 for a recipe that asks for too much. */
-export function refuseTooMuch(recipe: Pick<Recipe, "frame" | "edges" | "proportion">): void {
-  const words = tooMuch(recipe);
-  if (words !== null) throw new Problem(422, words);
 }
