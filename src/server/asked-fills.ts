@@ -1,12 +1,22 @@
 import path from "node:path";
 import type { FillInfo } from "@/core/contract";
 import type { Recipe } from "@/core/recipe";
-import { settle } from "@/core/render";
+import { WORKING, settle } from "@/core/render";
 import { reckon } from "@/core/render/reckon";
 import { checkedRecipe } from "./checked-recipe";
 import { exists, fillFolder } from "./files/store";
 import { desk, limitsFor } from "./image/desks";
 import { getPhoto } from "./photos";
+
+/** Pixels that are decoded in a second, and seconds that planning takes at the full working size, about. */
+const DECODED_PER_SECOND = 20e6;
+const PLANNED_SECONDS = 2.5;
+
+/** How long planning a frame's gaps takes, about. @param size of the frame, pixels. */
+function planningSeconds([width, height]: readonly [number, number]): number {
+  const shrink = Math.min(1, WORKING / Math.max(width, height));
+  return 0.1 + (PLANNED_SECONDS * width * height * shrink ** 2) / (WORKING ** 2 * (2 / 3));
+}
 
 /**
  * The fill of a recipe's gaps, planned in a process of its own where it is not there already.
@@ -26,12 +36,14 @@ export async function askedFill(
   const read = JSON.parse(text) as Recipe;
   const recipe = settle(read, size, { equivalent: photo.equivalentMm, focal: photo.focalMm });
   const order = { sha256: photo.sha256, recipe: JSON.stringify(recipe), ready };
-  const seconds = 1 + reckon(recipe).strokeSeconds + (size[0] * size[1]) / 20e6;
+  const { rule, rect } = recipe.frame;
+  const plans = planningSeconds(rule === "free" && rect ? [rect[2], rect[3]] : size);
+  const seconds = plans + reckon(recipe).strokeSeconds + (size[0] * size[1]) / DECODED_PER_SECOND;
   const limits = limitsFor(photo.bytes);
   return desk("filling").run<FillInfo>(
     "fill",
     { order, size },
-    { ...limits, ms: limits.ms + 2000 * seconds, yieldsAfterMs: 2000 * seconds, seconds },
+    { ...limits, ms: limits.ms + 2000 * seconds, yieldsAfterMs: 1000 + 2000 * seconds, seconds },
     { signal },
   );
 }

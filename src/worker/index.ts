@@ -100,14 +100,11 @@ async function sweepAndSay(): Promise<void> {
   if (words) console.log(words);
 }
 
-const jobs = runJobs(leaving.signal).catch((error: unknown) => {
-  console.error("Background work cannot be taken up:", (error as Error).message);
-  process.exit(1);
-});
+const jobs = runJobs(leaving.signal);
 
 const duties = [
   ...Array.from({ length: together }, work),
-  every(SEEN_EVERY_MS, "say that this worker is there", async () => seeWorker(name, [...(await jobs).names])),
+  every(SEEN_EVERY_MS, "say that this worker is there", async () => seeWorker(name, [...jobs.names])),
   every(TIDY_EVERY_MS, "look after abandoned deliveries", tidyDeliveries),
   every(TIDY_EVERY_MS, "look after abandoned background work", async () => freeJobsOfDead(await jobNamesAlive())),
   every(SWEEP_EVERY_MS, "sweep the files", sweepAndSay),
@@ -116,7 +113,7 @@ console.log(`Worker ${name} is waiting for deliveries.`);
 
 async function leave(): Promise<void> {
   leaving.abort();
-  await Promise.race([jobs.then((j) => j.stop()).catch(() => undefined), pause(LEAVE_MS)]);
+  await Promise.race([jobs.stop().catch(() => undefined), pause(LEAVE_MS)]);
   // What is in hand goes back to the queue, for another worker or the next start.
   await Promise.race([Promise.all(duties), new Promise((resolve) => setTimeout(resolve, LEAVE_MS))]);
   hands.close();

@@ -151,6 +151,16 @@ test("of those that wait the lightest is begun first, and one that has waited lo
   hands.close();
 });
 
+test("a light task has a hand of its own, however many heavy ones wait", async () => {
+  const hands = new Hands(script, 1, 10, 1);
+  const order: string[] = [];
+  const run = (name: string, ms: number, seconds: number) =>
+    hands.run("nap", ms, { ...ROOM, seconds }).then(() => order.push(name));
+  await Promise.all([run("heavy", 1500, 5), run("heavier", 10, 6), run("light", 10, 0.5)]);
+  expect(order).toEqual(["light", "heavy", "heavier"]);
+  hands.close();
+});
+
 test("a hand that something else has killed is tried again; the file is not blamed", async () => {
   jest.spyOn(console, "error").mockImplementation(() => undefined);
   const hands = new Hands(script, 1);

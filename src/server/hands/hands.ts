@@ -3,6 +3,7 @@ import { type ChildProcess, fork } from "node:child_process";
 import { readFile } from "node:fs/promises";
 import { setPriority } from "node:os";
 import { Problem } from "../problem";
+import { standBack } from "../stand-back";
 import type { FromHand, ToHand } from "./messages";
 
 /**
@@ -78,11 +79,13 @@ export class Hands {
    * @param script path of the bundled program that the hands run, which calls serveTasks.
    * @param count how many work at the same time; they are started when first needed.
    * @param niceness how far they give way to the processes that answer people, 0…19.
+   * @param lightSeconds one more works besides, for tasks that take about so long at most; 0: none does.
    */
   constructor(
     private readonly script: string,
     private readonly count: number,
     private readonly niceness = 10,
+    private readonly lightSeconds = 0,
   ) {}
 
   /**
@@ -122,8 +125,9 @@ export class Hands {
   }
 
   private next(): void {
-    while (this.busy.size < this.count) {
-      const item = this.lightest();
+    const more = this.lightSeconds > 0 ? 1 : 0;
+    while (this.busy.size < this.count + more) {
+      const item = this.lightest(this.busy.size < this.count ? Infinity : this.lightSeconds);
       if (!item) return;
       const hand = this.take();
       this.busy.add(hand);
@@ -134,13 +138,19 @@ export class Hands {
     }
   }
 
-  /** The next to be begun: what was ended for others after them, then the lightest, those that have waited long counting as lighter. */
-  private lightest(): Waiting | undefined {
+  /**
+   * The next to be begun: what was ended for others after them, then the lightest, those that have waited long counting as lighter.
+   *
+   * @param most seconds that it may take about.
+   */
+  private lightest(most: number): Waiting | undefined {
     const now = Date.now();
+    const may = this.waiting.filter(({ limits: { seconds = 0 } }) => seconds <= most);
+    if (may.length === 0) return undefined;
     const weight = ({ yielded, limits: { seconds = 0 }, since }: Waiting): number =>
       1e6 * yielded + seconds - (now - since) / 1000;
-    const best = this.waiting.reduce((a, item, i) => (weight(item) < weight(this.waiting[a]!) ? i : a), 0);
-    return this.waiting.splice(best, 1)[0];
+    const best = may.reduce((a, b) => (weight(b) < weight(a) ? b : a));
+    return this.waiting.splice(this.waiting.indexOf(best), 1)[0];
   }
 
   /** Begins a task anew, in its turn. */
@@ -167,6 +177,7 @@ export class Hands {
     if (hand.pid !== undefined)
       try {
         setPriority(hand.pid, this.niceness);
+        void standBack(this.niceness, hand.pid);
       } catch {
         // It is gone already, which its exit tells.
       }

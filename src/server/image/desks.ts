@@ -20,6 +20,9 @@ const NICENESS = {
   proposing: 5,
 } as const satisfies Record<Desk, number>;
 
+/** At some desks a hand more does only what takes about so long, seconds: a small fill does not wait for large ones. */
+const LIGHT_SECONDS: Partial<Record<Desk, number>> = { filling: 1 };
+
 /** A file may take this long, and this much longer for each byte, ms. */
 const BASE_MS = 60_000;
 const MS_PER_BYTE = (0.5 / 2 ** 20) * 1000;
@@ -44,7 +47,12 @@ export function desk(name: Desk): Hands {
   const all = (shared.flatStoneDesks ??= new Map());
   const kept = all.get(name);
   if (kept) return kept;
-  const made = new Hands(path.join(bundlesFolder(), "picture-hand.mjs"), COUNT[name], NICENESS[name]);
+  const made = new Hands(
+    path.join(bundlesFolder(), "picture-hand.mjs"),
+    COUNT[name],
+    NICENESS[name],
+    LIGHT_SECONDS[name],
+  );
   all.set(name, made);
   return made;
 }

@@ -1,8 +1,9 @@
 import { EventEmitter } from "node:events";
 import { sql } from "drizzle-orm";
-import { Logger, type Runner, type WorkerEvents, makeWorkerUtils, run } from "graphile-worker";
+import { Logger, type WorkerEvents, type WorkerPool, makeWorkerUtils, runTaskList } from "graphile-worker";
 import { runBatchItem } from "../batches/run-item";
 import { database } from "../db/client";
+import { Pauses } from "../pauses";
 import type { JobName, Jobs } from "./engine";
 
 /** What each job does. The signal tells that this process has to go: what is in hand is then left for another. */
@@ -14,6 +15,9 @@ const DO: { readonly [J in JobName]: (payload: Jobs[J], signal: AbortSignal) => 
 const TOGETHER = 2;
 /** An idle engine hears of new work at once; it looks by itself this often, ms. */
 const POLL_MS = 1000;
+
+/** An engine that has run for so long had begun well, ms. */
+const LONG_MS = 10_000;
 
 /** What fails says so in its own row; of the engine's own words only errors are said. */
 export const quiet = new Logger(() => (level, message) => {
@@ -27,8 +31,13 @@ export interface RunningJobs {
   stop(): Promise<void>;
 }
 
-/** Takes jobs and does them until it is told to stop. @param leaving tells what is in hand to end. */
-export async function runJobs(leaving: AbortSignal): Promise<RunningJobs> {
+/**
+ * Takes jobs and does them until it is told to stop. Where the engine itself gives up, as it may when the database goes, it is begun
+ * anew after a pause that grows.
+ *
+ * @param leaving tells what is in hand to end.
+ */
+export function runJobs(leaving: AbortSignal): RunningJobs {
   const names = new Set<string>();
   const taskList = Object.fromEntries(
     Object.entries(DO).map(([name, act]) => [
@@ -38,16 +47,28 @@ export async function runJobs(leaving: AbortSignal): Promise<RunningJobs> {
   );
   const events: WorkerEvents = new EventEmitter();
   events.on("worker:create", ({ worker }) => names.add(worker.workerId));
-  const runner: Runner = await run({
-    pgPool: database().$client,
-    concurrency: TOGETHER,
-    pollInterval: POLL_MS,
-    noHandleSignals: true,
-    logger: quiet,
-    taskList,
-    events,
-  });
-  return { names, stop: () => runner.stop() };
+  let pool: WorkerPool | null = null;
+  const take = async (): Promise<void> => {
+    const pauses = new Pauses();
+    while (!leaving.aborted) {
+      const began = Date.now();
+      try {
+        // Not `run`: its clockwork for recurring jobs, of which there are none, ends the process when the database goes.
+        pool = runTaskList(
+          { concurrency: TOGETHER, pollInterval: POLL_MS, noHandleSignals: true, logger: quiet, events },
+          taskList,
+          database().$client,
+        );
+        await pool.promise;
+      } catch (error) {
+        console.error("Background work is taken up again:", (error as Error).message);
+      }
+      if (Date.now() - began > LONG_MS) pauses.reset();
+      await pauses.wait(leaving);
+    }
+  };
+  void take();
+  return { names, stop: async () => pool?.gracefulShutdown() };
 }
 
 /** Gives what dead processes held to others. @param alive the engine's names of processes that were heard of lately. */
