@@ -54,6 +54,46 @@ test("a stop less halves the light on the sheet; keys, resets, the switch, and s
   await expectValue("Exposure, st", "0.00");
 }, 180_000);
 
+test("a number is dragged by its name and set by its slider, one step back for each; sums are reckoned, a double press resets", async () => {
+  await openRoom();
+  const name = (text: string) => page.locator("label span.cursor-ew-resize", { hasText: new RegExp(`^${text}$`) });
+  const drag = async (text: string, by: number, end: () => Promise<void>): Promise<void> => {
+    const box = (await name(text).boundingBox())!;
+    const [x, y] = [box.x + 12, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    for (let k = 1; k <= 4; k++) await page.mouse.move(x + (by * k) / 4, y);
+    await end();
+  };
+  await drag("Exposure", 40, () => page.mouse.up());
+  await expectValue("Exposure, st", "1.00");
+  await page.keyboard.press("Control+z");
+  await expectValue("Exposure, st", "0.00");
+  await page.keyboard.down("Shift");
+  await drag("Exposure", -8, () => page.mouse.up());
+  await page.keyboard.up("Shift");
+  await expectValue("Exposure, st", "-2.00");
+  await drag("Exposure", 40, async () => {
+    await expectValue("Exposure, st", "-1.00");
+    await page.keyboard.press("Escape");
+    await page.mouse.up();
+  });
+  await expectValue("Exposure, st", "-2.00");
+  await name("Exposure").dblclick();
+  await expectValue("Exposure, st", "0.00");
+  const slider = page.locator('label:has(input[aria-label="Contrast, %"]) input[type="range"]');
+  await slider.fill("40");
+  await slider.dispatchEvent("pointerup");
+  await expectValue("Contrast, %", "40");
+  await put(page, "Contrast, %", "12*8");
+  await expectValue("Contrast, %", "96");
+  const contrast = field(page, "Contrast, %");
+  await contrast.focus();
+  await contrast.hover();
+  await page.mouse.wheel(0, 100);
+  await expectValue("Contrast, %", "91");
+}, 180_000);
+
 async function expectValue(name: string, value: string): Promise<void> {
   await page.waitForFunction(
     ([label, asked]) => document.querySelector<HTMLInputElement>(`input[aria-label="${label}"]`)?.value === asked,

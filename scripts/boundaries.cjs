@@ -12,6 +12,7 @@ const courses = [
   "geometry",
   "camera",
   "course",
+  "brackets",
   "lens",
   "lines",
   "attitude",

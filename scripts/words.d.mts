@@ -7,6 +7,7 @@ export interface Said {
 }
 export function valuesOf(sentence: string): Set<string> | null;
 export function readCode(file: string, text: string): { said: Said[]; faults: string[] };
+export function faultsOfSentence(sentence: string): string[];
 export function faultsOfLanguage(
   name: string,
   file: { language: string; sentences: Record<string, string> },

@@ -85,6 +85,50 @@ export function readCode(file, text) {
   return { said, faults };
 }
 
+/** Words of a sentence on screen, at most; docs/words.md. */
+const MOST_WORDS = 25;
+/** Abbreviations that everybody who photographs knows, and names that are written so. */
+const KNOWN = new Set(["JPEG", "PNG", "TIFF", "DNG", "AVIF", "HEIF", "GIF", "PDF", "SVG", "LZW", "JSON", "ZIP", "MB", "CSV", "EXIF", "XMP", "IPTC", "RGB", "ISO", "FLAT", "STONE"]); // prettier-ignore
+/** Short forms that are to be written out. */
+const SHORT =
+  /\b(?:st|cw|ccw|deg|incl|excl|approx|resp|max|min|sec|vs|etc|nr|pos|qty|config|info|spec|temp|orig|horiz|vert)\b/;
+
+/** A message as it reads at its longest: of plurals and choices the longest branch, of values one word. */
+function longest(sentence) {
+  const read = (parts) =>
+    parts
+      .map((part) => {
+        if (part.type === 0) return part.value;
+        if (part.type === 8) return read(part.children);
+        const branches = Object.values(part.options ?? {}).map(({ value }) => read(value));
+        return branches.sort((a, b) => b.split(" ").length - a.split(" ").length)[0] ?? "7";
+      })
+      .join("");
+  try {
+    return read(parse(sentence));
+  } catch {
+    return sentence;
+  }
+}
+
+/** What of a sentence is too long, or shortened where not everybody knows how, in words. */
+export function faultsOfSentence(sentence) {
+  const text = longest(sentence);
+  const long = text
+    .split(/(?<=[.!?])\s+/)
+    .filter((part) => part.split(/\s+/).filter((w) => /[\p{L}\d]/u.test(w)).length > MOST_WORDS);
+  const short = [
+    ...(text.match(/\b\p{Lu}{2,}\b/gu) ?? []).filter((word) => !KNOWN.has(word)),
+    ...(SHORT.exec(text) ?? []),
+  ];
+  return [
+    ...long.map((part) => `"${part}" has more than ${MOST_WORDS} words.`),
+    ...short.map(
+      (word) => `"${word}" in "${sentence}" is to be written out, or to go on the list in scripts/words.mjs.`,
+    ),
+  ];
+}
+
 /** What does not hold in another language's file, in words. @param english the sentences there are. */
 export function faultsOfLanguage(name, { language, sentences }, english) {
   if (`${language}.json` !== name) return [`words/${name} says that it is "${language}".`];
@@ -105,6 +149,7 @@ function main(check) {
   const read = files.map((file) => readCode(file, readFileSync(file, "utf8")));
   const faults = read.flatMap((r) => r.faults);
   const all = [...new Set(read.flatMap((r) => r.said.map((s) => s.sentence)))].sort();
+  faults.push(...all.flatMap(faultsOfSentence));
   const document = { language: "en", sentences: Object.fromEntries(all.map((s) => [s, s])) };
   const text = `${JSON.stringify(document, null, 2)}\n`;
   if (!check) writeFileSync("words/en.json", text);

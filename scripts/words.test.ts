@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { faultsOfLanguage, readCode, valuesOf } from "./words.mjs";
+import { faultsOfLanguage, faultsOfSentence, readCode, valuesOf } from "./words.mjs";
 
 const faults = (code: string): string[] => readCode("made-up.tsx", code).faults;
 
@@ -46,4 +46,15 @@ test("the English file holds, and says nothing twice", () => {
   expect(all.length).toBeGreaterThan(1000);
   expect(all.filter((s) => s.includes("{") && valuesOf(s) === null)).toEqual([]);
   expect(all.filter((s) => s !== s.trim())).toEqual([]);
+});
+
+test("a sentence on screen has 25 words at most, its longest plural counted, and no short forms but known ones", () => {
+  const words = (n: number): string => Array.from({ length: n }, () => "word").join(" ");
+  expect(faultsOfSentence(`${words(25)}.`)).toEqual([]);
+  expect(faultsOfSentence(`${words(26)}.`)).toHaveLength(1);
+  expect(faultsOfSentence(`${words(20)}. ${words(20)}.`)).toEqual([]);
+  expect(faultsOfSentence(`${words(20)} {n, plural, one {# photo} other {${words(9)}}}`)).toHaveLength(1);
+  expect(faultsOfSentence("Saved as JPEG, 3 MB.")).toEqual([]);
+  expect(faultsOfSentence("Turned 3° cw")).toHaveLength(1);
+  expect(faultsOfSentence("The FOV is known.")).toHaveLength(1);
 });

@@ -42,13 +42,6 @@ export function fixed(v: number, digits: number): string {
   return format.format(v);
 }
 
-/** What somebody typed as a number, by whichever decimal sign and minus; null where it is none. */
-export function typedNumber(text: string): number | null {
-  const plain = text.trim().replace(/[−–]/g, "-").replace(",", ".");
-  const value = Number(plain);
-  return plain !== "" && Number.isFinite(value) ? value : null;
-}
-
 /** Where paper is measured in inches, and buildings in feet. */
 const INCH_REGIONS = ["US", "LR", "MM"];
 

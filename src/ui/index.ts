@@ -2,6 +2,7 @@
 export * from "./header";
 export * from "./notices";
 export * from "./format";
+export * from "./typed-number";
 export * from "./dialog";
 export * from "./number-field";
 export * from "./fold";

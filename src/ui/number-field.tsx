@@ -2,8 +2,10 @@
 
 import { say } from "@/core/language";
 import { RotateCcw } from "lucide-react";
-import { useRef, useState } from "react";
-import { fixed, typedNumber } from "./format";
+import { useEffect, useId, useRef, useState } from "react";
+import { fixed } from "./format";
+import { typedNumber } from "./typed-number";
+import { useDraggedNumber } from "./use-dragged-number";
 
 interface Props {
   label: string;
@@ -17,15 +19,20 @@ interface Props {
   max?: number;
   /** Little room: the label takes what is left beside the number. */
   narrow?: boolean;
+  /** It has a natural range, from min to max: a slider stands under the label. */
+  slider?: boolean;
   onChange(value: number): void;
   /** A run of changes is over. */
   onDone?(): void;
 }
 
-/** Steps by the keys within this time of each other are one run, ms. */
+/** Steps by the keys or the wheel within this time of each other are one run, ms. */
 const RUN_MS = 900;
 
-/** A number set by typing or by the arrow keys (Shift: ten steps), with a reset of its own. */
+/**
+ * A number set by dragging its label sideways, by its slider, by typing it or a simple sum, by the arrow keys (Shift: ten steps), or by the
+ * wheel while it has the keys. It has a reset of its own; a double press on the label resets it, too.
+ */
 export function NumberField({
   label,
   value,
@@ -36,13 +43,54 @@ export function NumberField({
   min = -Infinity,
   max = Infinity,
   narrow = false,
+  slider = false,
   onChange,
   onDone,
 }: Props) {
+  const id = useId();
+  const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState<string | null>(null);
   const ending = useRef<ReturnType<typeof setTimeout>>(undefined);
   const shown = text ?? fixed(value, digits);
   const put = (v: number): void => onChange(Math.min(max, Math.max(min, v)));
+  const reset = (): void => {
+    setText(null);
+    put(standard);
+    onDone?.();
+  };
+  const by = (steps: number): void => {
+    setText(null);
+    put(Number((value + steps * step).toFixed(digits + 1)));
+  };
+  // A run of steps is over a moment after the last of them.
+  const endSoon = (): void => {
+    clearTimeout(ending.current);
+    ending.current = setTimeout(() => onDone?.(), RUN_MS);
+  };
+  const turned = useRef<(e: WheelEvent) => void>(() => undefined);
+  useEffect(() => {
+    turned.current = (e) => {
+      if (document.activeElement !== input.current || e.deltaY === 0) return;
+      e.preventDefault();
+      by((e.deltaY < 0 ? 1 : -1) * (e.shiftKey ? 10 : 1));
+      endSoon();
+    };
+  });
+  useEffect(() => {
+    const field = input.current;
+    const listen = (e: WheelEvent): void => turned.current(e);
+    // Not passive: the panel must not roll away under the number.
+    field?.addEventListener("wheel", listen, { passive: false });
+    return () => field?.removeEventListener("wheel", listen);
+  }, []);
+  const dragged = useDraggedNumber({
+    ...{ value, step, min, max },
+    put: (v) => {
+      setText(null);
+      put(v);
+    },
+    onDone: () => onDone?.(),
+  });
   const commit = (): void => {
     if (text === null) return;
     const typed = typedNumber(text);
@@ -52,10 +100,40 @@ export function NumberField({
   };
   return (
     <label
+      htmlFor={id}
       className={`grid items-center gap-1.5 py-0.5 ${narrow ? "grid-cols-[1fr_4.6rem_0.6rem_1.5rem]" : "grid-cols-[1fr_6.2rem_1.9rem_1.7rem]"}`}
     >
-      <span>{label}</span>
+      <span className="flex min-w-0 flex-col">
+        <span
+          className="cursor-ew-resize touch-none select-none"
+          title={say("Drag sideways: Shift for large steps, Alt for small ones. A double press resets.")}
+          onDoubleClick={reset}
+          {...dragged}
+        >
+          {label}
+        </span>
+        {slider && (
+          // The field beside it does all that this does, so only the pointer needs it.
+          <input
+            type="range"
+            className="range range-xs h-2.5 w-full"
+            aria-hidden
+            tabIndex={-1}
+            min={min}
+            max={max}
+            step={step / 5}
+            value={value}
+            onChange={(e) => {
+              setText(null);
+              put(Number(e.target.value));
+            }}
+            onPointerUp={() => onDone?.()}
+          />
+        )}
+      </span>
       <input
+        ref={input}
+        id={id}
         className="input input-sm text-right tabular-nums"
         inputMode="decimal"
         value={shown}
@@ -70,15 +148,10 @@ export function NumberField({
           else if (e.key === "Escape") setText(null);
           if (e.key !== "ArrowUp" && e.key !== "ArrowDown") return;
           e.preventDefault();
-          setText(null);
-          const by = step * (e.shiftKey ? 10 : 1) * (e.key === "ArrowUp" ? 1 : -1);
-          put(Number((value + by).toFixed(digits + 1)));
+          by((e.shiftKey ? 10 : 1) * (e.key === "ArrowUp" ? 1 : -1));
         }}
         onKeyUp={(e) => {
-          // A run of steps is over a moment after the last of them.
-          if (e.key !== "ArrowUp" && e.key !== "ArrowDown") return;
-          clearTimeout(ending.current);
-          ending.current = setTimeout(() => onDone?.(), RUN_MS);
+          if (e.key === "ArrowUp" || e.key === "ArrowDown") endSoon();
         }}
       />
       <span className="muted text-[0.9rem]">{unit}</span>
@@ -87,11 +160,7 @@ export function NumberField({
         className="btn btn-ghost btn-xs btn-square"
         aria-label={say("Reset {label}", { label })}
         disabled={value === standard}
-        onClick={() => {
-          setText(null);
-          put(standard);
-          onDone?.();
-        }}
+        onClick={reset}
       >
         <RotateCcw size={13} />
       </button>

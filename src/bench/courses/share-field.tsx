@@ -28,6 +28,7 @@ export function ShareField({
       unit="%"
       min={100 * least}
       max={100}
+      slider
       onChange={(v) => onChange(v / 100)}
       {...(onDone && { onDone })}
     />

@@ -19,7 +19,7 @@ function timeLeft(seconds: number | null): string {
   if (seconds === null) return say("reckoning …");
   return seconds < 90
     ? say("about {seconds} s left", { seconds: Math.max(1, Math.round(seconds)) })
-    : say("about {minutes} min left", { minutes: Math.round(seconds / 60) });
+    : say("about {minutes, plural, one {# minute} other {# minutes}} left", { minutes: Math.round(seconds / 60) });
 }
 
 interface Props {

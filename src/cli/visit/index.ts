@@ -1,7 +1,7 @@
 import { execFile } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
-import { appendFile, mkdir, readFile, readdir, stat, writeFile } from "node:fs/promises";
+import { appendFile, mkdir, readFile, readdir, rm, stat, writeFile } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import path from "node:path";
 import { promisify } from "node:util";
@@ -13,7 +13,7 @@ import { readStyle } from "../answers";
 import { UsageError, options, readRecipeFile, required } from "../arguments";
 import { factsOf } from "../subject";
 import { namesFor, readSet } from "./delivery-set";
-import type { PhotoMade, PhotoOrder } from "./one-photo";
+import { BLENDS, type PhotoMade, type PhotoOrder } from "./one-photo";
 import { type Shot, bracketsOf, middleOf } from "./series";
 
 const execute = promisify(execFile);
@@ -29,7 +29,6 @@ export async function run(args: string[]): Promise<void> {
     ["dry", "blend"],
   );
   if (free.length !== 1) throw new UsageError("Name one folder of photos.");
-  if (on.has("blend")) throw new UsageError("Brackets cannot be blended yet; each exposure is delivered.");
   const folder = free[0]!;
   const out = required(values.out, "--out");
   if (path.resolve(out) === path.resolve(folder))
@@ -42,24 +41,38 @@ export async function run(args: string[]): Promise<void> {
   const names = namesFor(photos, set, pattern);
   const shots = await Promise.all(photos.map((name) => shotOf(path.join(folder, name))));
   const brackets = bracketsOf(shots.map((s, i) => s ?? nothing(photos[i]!)));
-  const orders = photos.map((name, i): PhotoOrder => {
+  const each = photos.map((name, i) => ({
+    photo: path.join(folder, name),
+    made: names[i]!.map((made, k) => ({ name: made, output: set.outputs[k]! })),
+  }));
+  const all = photos.map((name, i): PhotoOrder => {
     const mates = brackets[i] === null ? [] : shots.filter((s, j) => s !== null && brackets[j] === brackets[i]);
     const middle = mates.length > 0 ? middleOf(mates as Shot[]).name : name;
+    const blends = on.has("blend") && mates.length > 0;
     return {
-      photo: path.join(folder, name),
+      ...each[i]!,
       looked: path.join(folder, middle),
       folder: out,
-      made: names[i]!.map((made, k) => ({ name: made, output: set.outputs[k]! })),
+      ...(blends && { blend: { each: each.filter((_, j) => brackets[j] === brackets[i]) } }),
       ...(values.style !== undefined && { style }),
       ...(carried && { carried }),
     };
   });
-  const bracketOf = (i: number): string | null => (brackets[i] === null ? null : photos[brackets[i]!]!);
+  // A bracket that is blended is done once, with its middle.
+  const todo = photos.map((_, i) => i).filter((i) => !all[i]!.blend || all[i]!.photo === all[i]!.looked);
+  const orders = todo.map((i) => all[i]!);
+  const nameOf = (k: number): string => photos[todo[k]!]!;
+  const bracketOf = (k: number): string | null => {
+    const first = brackets[todo[k]!]!;
+    return first === null ? null : photos[first]!;
+  };
   if (on.has("dry")) {
-    for (const [i, order] of orders.entries()) console.log(JSON.stringify({ photo: photos[i], out: names[i], looked: path.basename(order.looked), bracket: bracketOf(i) })); // prettier-ignore
+    for (const [i, order] of orders.entries()) console.log(JSON.stringify({ photo: nameOf(i), out: order.made.map((m) => m.name), looked: path.basename(order.looked), bracket: bracketOf(i), ...(order.blend && { blend: order.blend.each.map((e) => path.basename(e.photo)) }) })); // prettier-ignore
     return;
   }
   await mkdir(out, { recursive: true });
+  // What a killed run had begun to blend.
+  for (const name of await readdir(out)) if (name.startsWith(BLENDS)) await rm(path.join(out, name), { force: true });
   const done = await doneBefore(out);
   const lines: Record<string, unknown>[] = [];
   let next = 0;
@@ -68,8 +81,8 @@ export async function run(args: string[]): Promise<void> {
       const order = orders[i]!;
       const key = await keyOf(order);
       const kept = done.get(key);
-      const there = names[i]!.every((name) => existsSync(path.join(out, name)));
-      lines[i] = kept && there ? kept : await one(order, photos[i]!, bracketOf(i));
+      const there = ((kept?.["out"] as string[] | undefined) ?? []).every((name) => existsSync(path.join(out, name)));
+      lines[i] = kept && there ? kept : await one(order, nameOf(i), bracketOf(i));
       if (!(kept && there) && !("error" in lines[i]!))
         await appendFile(path.join(out, DONE), `${JSON.stringify({ key, line: lines[i] })}\n`);
       console.log(JSON.stringify(lines[i]));
@@ -139,7 +152,8 @@ async function shotOf(photo: string): Promise<Shot | null> {
 
 /** What an order hangs on: the photo's bytes by size and time, and all that is asked. */
 async function keyOf(order: PhotoOrder): Promise<string> {
-  const files = await Promise.all([order.photo, order.looked].map((f) => stat(f).catch(() => null)));
+  const named = [order.photo, order.looked, ...(order.blend?.each.map((e) => e.photo) ?? [])];
+  const files = await Promise.all(named.map((f) => stat(f).catch(() => null)));
   const parts = [order, files.map((f) => f && [f.size, f.mtimeMs])];
   return createHash("sha256").update(JSON.stringify(parts)).digest("hex");
 }
@@ -166,12 +180,13 @@ async function one(order: PhotoOrder, photo: string, bracket: string | null): Pr
     const { stdout } = await execute(process.execPath, [process.argv[1]!, "visit-one", JSON.stringify(order)], {
       maxBuffer: 2 ** 26,
     });
-    const { answer, attitude, sigma, lens, stretch, kept, review } = JSON.parse(stdout) as PhotoMade;
+    const { answer, attitude, sigma, lens, stretch, kept, review, out, blended } = JSON.parse(stdout) as PhotoMade;
     const seconds = Number(((performance.now() - began) / 1000).toFixed(2));
     return {
       photo,
-      out: order.made.map((m) => m.name),
+      out,
       ...{ answer, attitude, sigma, lens, bracket, stretch, kept, review, seconds },
+      ...(blended && { blended }),
     };
   } catch (error) {
     const said = String((error as { stderr?: string }).stderr ?? "").trim();

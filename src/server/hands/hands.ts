@@ -52,6 +52,8 @@ const GRACE_MS = 2000;
 const IDLE_MS = 60_000;
 const IDLE_BYTES = 700 * 2 ** 20;
 const PAGE = 4096;
+/** A hand's session comes after the app's by this at most: it then has a third of the app's share where both cores are wanted. */
+const MOST_BEHIND = 5;
 
 /** Memory a process holds, bytes; 0 when it is gone. */
 async function memoryOf(pid: number): Promise<number> {
@@ -177,7 +179,8 @@ export class Hands {
     if (hand.pid !== undefined)
       try {
         setPriority(hand.pid, this.niceness);
-        void standBack(this.niceness, hand.pid);
+        // Each is a session of its own; behind all others at once it would hardly get on.
+        void standBack(Math.min(this.niceness, MOST_BEHIND), hand.pid);
       } catch {
         // It is gone already, which its exit tells.
       }

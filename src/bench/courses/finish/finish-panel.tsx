@@ -153,6 +153,7 @@ function ToneField({
       unit={unit}
       min={range[0]}
       max={range[1]}
+      slider
       onChange={(v) => edit(finishTo(label, { [key]: v / times }), `finish ${key}`)}
       onDone={endGesture}
     />

@@ -67,6 +67,7 @@ export function SharpnessPart({
         unit="%"
         min={0}
         max={150}
+        slider
         onChange={(v) => void give(v / 100)}
         onDone={endGesture}
       />
@@ -133,6 +134,7 @@ export function SharpnessPart({
             unit="%"
             min={0}
             max={300}
+            slider
             onChange={(v) =>
               edit(finishTo(say("Sharpening"), { output: { ...settings.output!, amount: v / 100 } }), "finish output")
             }
@@ -161,6 +163,7 @@ export function SharpnessPart({
             unit="%"
             min={0}
             max={20}
+            slider
             onChange={(v) =>
               edit(
                 finishTo(say("Sharpening"), { output: { ...settings.output!, threshold: v / 100 } }),

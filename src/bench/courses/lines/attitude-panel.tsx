@@ -11,7 +11,7 @@ const NAMES: Record<Angle, string> = { pitch: say("Pitch"), yaw: say("Turn"), ro
 const WORDS: Record<Angle, readonly [string, string]> = {
   pitch: [say("up"), say("down")],
   yaw: [say("right"), say("left")],
-  roll: [say("cw"), say("ccw")],
+  roll: [say("clockwise"), say("anticlockwise")],
 };
 
 /** Which way the camera pointed, each angle with its uncertainty, set or trimmed by hand, and how much of it is taken out. */
