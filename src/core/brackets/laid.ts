@@ -5,7 +5,7 @@ import { type Plane, emptyPlane } from "./plane";
 const STILL_PX = 0.03;
 
 /** How far a homography takes the corners of a picture, pixels. */
-export function movedBy(matrix: Mat3, width: number, height: number): number {
+function movedBy(matrix: Mat3, width: number, height: number): number {
   return Math.max(
     ...[
       [0, 0],
