@@ -36,21 +36,21 @@ function wall(seed: number): (x: number, y: number) => number {
   };
 }
 
-/** A photo of a wall: each pixel the mean of four places, so much longer exposed, with a little noise. @param from from its pixels to the wall's. */
+/** A photo of a wall: each pixel the mean of nine places, so much longer exposed, with a little noise. @param from from its pixels to the wall's. */
 function photo(light: (x: number, y: number) => number, from: Mat3, times: number, seed: number): Plane {
   const next = chance(seed);
   const out = emptyPlane(W, H);
   for (let i = 0; i < out.data.length; i++) {
     let sum = 0;
-    for (let k = 0; k < 4; k++) {
+    for (let k = 0; k < 9; k++) {
       const [u, v, w] = apply3(from, [
-        (i % W) + (1 + 2 * (k % 2)) / 4,
-        Math.floor(i / W) + (1 + 2 * Math.floor(k / 2)) / 4,
+        (i % W) + (1 + 2 * (k % 3)) / 6,
+        Math.floor(i / W) + (1 + 2 * Math.floor(k / 3)) / 6,
         1,
       ]);
       sum += light(u / w, v / w);
     }
-    out.data[i] = Math.min(1, Math.max(0, fromLight(Math.min(1, (times * sum) / 4)) + 0.006 * (next() - 0.5)));
+    out.data[i] = Math.min(1, Math.max(0, fromLight(Math.min(1, (times * sum) / 9)) + 0.006 * (next() - 0.5)));
   }
   return out;
 }
