@@ -67,6 +67,11 @@ test("a number is dragged by its name and set by its slider, one step back for e
   };
   await drag("Exposure", 40, () => page.mouse.up());
   await expectValue("Exposure, st", "1.00");
+  // A drag that is over leaves Escape to others: here it takes back what is typed.
+  await field(page, "Exposure, st").fill("5");
+  await page.keyboard.press("Escape");
+  await expectValue("Exposure, st", "1.00");
+  await page.keyboard.press("Escape");
   await page.keyboard.press("Control+z");
   await expectValue("Exposure, st", "0.00");
   await page.keyboard.down("Shift");

@@ -25,13 +25,19 @@ interface Dragged {
  * @returns what the word on the screen listens to.
  */
 export function useDraggedNumber({ value, step, min, max, put, onDone }: Dragged) {
-  const drag = useRef<{ x: number; at: number; readonly from: number; moved: boolean } | null>(null);
+  const drag = useRef<{
+    x: number;
+    at: number;
+    readonly from: number;
+    moved: boolean;
+    readonly over: AbortController;
+  } | null>(null);
   // The press that ends a drag must not go on to the field.
   const swallow = useRef(false);
   const leave = (back: boolean): void => {
     const own = drag.current;
     drag.current = null;
-    window.removeEventListener("keydown", onKey, true);
+    own?.over.abort();
     if (!own?.moved) return;
     swallow.current = true;
     if (back) put(own.from);
@@ -46,13 +52,13 @@ export function useDraggedNumber({ value, step, min, max, put, onDone }: Dragged
     onPointerDown: (e: PointerEvent<HTMLElement>) => {
       if (e.button !== 0) return;
       e.currentTarget.setPointerCapture(e.pointerId);
-      drag.current = { x: e.clientX, at: value, from: value, moved: false };
+      drag.current = { x: e.clientX, at: value, from: value, moved: false, over: new AbortController() };
       swallow.current = false;
     },
     onPointerMove: (e: PointerEvent<HTMLElement>) => {
       const own = drag.current;
       if (!own || (!own.moved && Math.abs(e.clientX - own.x) < LEAST)) return;
-      if (!own.moved) window.addEventListener("keydown", onKey, true);
+      if (!own.moved) window.addEventListener("keydown", onKey, { capture: true, signal: own.over.signal });
       own.moved = true;
       const by = ((e.clientX - own.x) / PER_STEP) * step * (e.shiftKey ? COARSE : e.altKey ? FINE : 1);
       own.x = e.clientX;
