@@ -14,6 +14,7 @@ import {
   sweptWords,
   tidyDeliveries,
 } from "@/server";
+import { reasonOf } from "@/server/db/errors";
 import { Hands } from "@/server/hands/hands";
 import { closeDesks } from "@/server/image/desks";
 import { freeJobsOfDead, runJobs } from "@/server/jobs/run-jobs";
@@ -75,7 +76,7 @@ async function work(): Promise<void> {
         leaving.signal,
       );
     } catch (error) {
-      console.error("The queue cannot be reached:", (error as Error).message);
+      console.error("The queue cannot be reached:", reasonOf(error));
       await pauses.wait(leaving.signal);
     }
 }
@@ -89,7 +90,7 @@ async function every(ms: number, what: string, duty: () => Promise<unknown>): Pr
       pauses.reset();
       await pause(ms, leaving.signal);
     } catch (error) {
-      console.error(`Could not ${what}:`, (error as Error).message);
+      console.error(`Could not ${what}:`, reasonOf(error));
       await pauses.wait(leaving.signal);
     }
 }

@@ -25,6 +25,13 @@ export function isUnreachable(error: unknown): boolean {
   return false;
 }
 
+/** What went wrong, for a log: the database's own words, without the query that met it. */
+export function reasonOf(error: unknown): string {
+  let at = error;
+  while (at instanceof Error && at.cause instanceof Error) at = at.cause;
+  return at instanceof AggregateError ? reasonOf(at.errors[0]) : at instanceof Error ? at.message : String(at);
+}
+
 /** The same thing is there already. */
 export const isTaken = (error: unknown): boolean => databaseCode(error) === "23505";
 /** A text is no id, or has characters that cannot be kept. */

@@ -3,6 +3,7 @@ import { sql } from "drizzle-orm";
 import { Logger, type WorkerEvents, type WorkerPool, makeWorkerUtils, runTaskList } from "graphile-worker";
 import { runBatchItem } from "../batches/run-item";
 import { database } from "../db/client";
+import { reasonOf } from "../db/errors";
 import { Pauses } from "../pauses";
 import type { JobName, Jobs } from "./engine";
 
@@ -48,11 +49,24 @@ export function runJobs(leaving: AbortSignal): RunningJobs {
   const events: WorkerEvents = new EventEmitter();
   events.on("worker:create", ({ worker }) => names.add(worker.workerId));
   let pool: WorkerPool | null = null;
+  let heard = false;
+  const answered = (): void => void (heard = true);
+  events.on("worker:getJob:empty", answered);
+  events.on("job:start", answered);
+  // The engine keeps the numbers of its tasks, and keeps a failure to read them just as long: it would never take a job.
+  events.on("worker:getJob:error", () => {
+    if (heard) return;
+    heard = true;
+    pool?.gracefulShutdown().catch(() => undefined);
+  });
   const take = async (): Promise<void> => {
     const pauses = new Pauses();
     while (!leaving.aborted) {
       const began = Date.now();
+      heard = false;
       try {
+        // The engine does not begin well without it.
+        await database().execute(sql`select 1`);
         // Not `run`: its clockwork for recurring jobs, of which there are none, ends the process when the database goes.
         pool = runTaskList(
           { concurrency: TOGETHER, pollInterval: POLL_MS, noHandleSignals: true, logger: quiet, events },
@@ -61,7 +75,7 @@ export function runJobs(leaving: AbortSignal): RunningJobs {
         );
         await pool.promise;
       } catch (error) {
-        console.error("Background work is taken up again:", (error as Error).message);
+        console.error("Background work is taken up again:", reasonOf(error));
       }
       if (Date.now() - began > LONG_MS) pauses.reset();
       await pauses.wait(leaving);
