@@ -75,7 +75,7 @@ test.each(["day", "night"] as const)(
       await page.waitForTimeout(400);
       all.push(...(await broken(`course ${key}`)));
     }
-    await put(page, "Exposure, st", "0.5");
+    await put(page, "Exposure, stops", "0.5");
     await page.getByRole("button", { name: "Curve", exact: true }).click();
     all.push(...(await broken("finish, set")));
     await page.keyboard.press("F8");

@@ -34,7 +34,7 @@ test("a wash changes what is beyond its first end; set by numbers, moved by mous
   await page.keyboard.press("Shift+W");
   await drawn([1500, 680], [1500, 860]);
   await selected().getByText("W1").waitFor();
-  await put(page, "Exposure of W1, st", "-1");
+  await put(page, "Exposure of W1, stops", "-1");
   expect(Math.abs(stops(await seenAt(page, HIGH), high) + 1)).toBeLessThan(0.06);
   expect(apart(await seenAt(page, LOW), low)).toBeLessThan(2);
   // Pulled down by its first end, then moved whole by its middle: the wall further down is reached.
@@ -71,8 +71,8 @@ test("dabs add and, with Alt, take away; warmer; what is covered is shown; what 
   const before = await seenAt(page, LOW);
   await page.keyboard.press("Shift+B");
   await drawn([2150, 940], [2250, 940]);
-  await put(page, "Exposure of D1, st", "-1");
-  await put(page, "Warmth of D1, st", "0.5");
+  await put(page, "Exposure of D1, stops", "-1");
+  await put(page, "Warmth of D1, stops", "0.5");
   const dabbed = await seenAt(page, LOW);
   expect(dabbed[1]!).toBeLessThan(before[1]! - 25);
   expect(warmth(dabbed) - warmth(before)).toBeGreaterThan(0.35);
@@ -145,7 +145,7 @@ test("the tone curve by mouse and keyboard; the picture without the light while 
   await page.keyboard.press("Shift+ArrowUp");
   expect((await seenAt(page, LOW))[1]!).toBeGreaterThan(darker[1]! + 5);
   await page.keyboard.press("Shift+ArrowDown");
-  await put(page, "Warmth, st", "0.4");
+  await put(page, "Warmth, stops", "0.4");
   const warm = await seenAt(page, LOW);
   const hold = page.getByRole("button", { name: /^Before: the picture without its light/ });
   await hold.focus();
@@ -157,7 +157,7 @@ test("the tone curve by mouse and keyboard; the picture without the light while 
   expect(apart(await seenAt(page, LOW), warm)).toBeLessThan(2);
   await page.getByRole("button", { name: "Reset the light" }).click();
   expect(apart(await seenAt(page, LOW), without)).toBeLessThan(2);
-  expect(await field(page, "Warmth, st").inputValue()).toBe("0.40");
+  expect(await field(page, "Warmth, stops").inputValue()).toBe("0.40");
   await page.keyboard.press("Control+z");
   await point.focus();
   await page.keyboard.press("Delete");
@@ -170,7 +170,7 @@ test("Finish is carried to another photo, as a new version of it; what is carrie
   const had = await versions();
   // Another exposure each time: what a photo has already is not carried again.
   const exposure = 0.3 + had.length / 100;
-  await put(page, "Exposure, st", exposure.toFixed(2));
+  await put(page, "Exposure, stops", exposure.toFixed(2));
   await page.getByRole("button", { name: "Carry to other photos" }).click();
   const dialog = page.getByRole("dialog", { name: "Carry to other photos" });
   expect(await dialog.getByRole("checkbox", { name: "Finish", exact: true }).isChecked()).toBe(true);

@@ -32,7 +32,7 @@ async function openRoom(): Promise<void> {
 test("a stop less halves the light on the sheet; keys, resets, the switch, and steps back", async () => {
   await openRoom();
   const before = await colourAt(...WALL);
-  await put(page, "Exposure, st", "-1");
+  await put(page, "Exposure, stops", "-1");
   await rested(page);
   const after = await colourAt(...WALL);
   for (let c = 0; c < 3; c++) expect(Math.abs(light(after[c]!) / light(before[c]!) - 0.5)).toBeLessThan(0.03);
@@ -41,7 +41,7 @@ test("a stop less halves the light on the sheet; keys, resets, the switch, and s
   expect(await colourAt(...WALL)).toEqual(before);
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");
-  expect(await field(page, "Exposure, st").inputValue()).toBe("0.00");
+  expect(await field(page, "Exposure, stops").inputValue()).toBe("0.00");
   await page.keyboard.press("Escape");
   await page
     .locator("canvas")
@@ -49,9 +49,9 @@ test("a stop less halves the light on the sheet; keys, resets, the switch, and s
     .click({ position: { x: 5, y: 5 }, force: true });
   await page.keyboard.press("ArrowUp");
   await page.keyboard.press("ArrowUp");
-  await expectValue("Exposure, st", "0.33");
+  await expectValue("Exposure, stops", "0.33");
   await page.getByRole("button", { name: "Reset Exposure" }).click();
-  await expectValue("Exposure, st", "0.00");
+  await expectValue("Exposure, stops", "0.00");
 }, 180_000);
 
 test("a number is dragged by its name and set by its slider, one step back for each; sums are reckoned, a double press resets", async () => {
@@ -66,26 +66,26 @@ test("a number is dragged by its name and set by its slider, one step back for e
     await end();
   };
   await drag("Exposure", 40, () => page.mouse.up());
-  await expectValue("Exposure, st", "1.00");
+  await expectValue("Exposure, stops", "1.00");
   // A drag that is over leaves Escape to others: here it takes back what is typed.
-  await field(page, "Exposure, st").fill("5");
+  await field(page, "Exposure, stops").fill("5");
   await page.keyboard.press("Escape");
-  await expectValue("Exposure, st", "1.00");
+  await expectValue("Exposure, stops", "1.00");
   await page.keyboard.press("Escape");
   await page.keyboard.press("Control+z");
-  await expectValue("Exposure, st", "0.00");
+  await expectValue("Exposure, stops", "0.00");
   await page.keyboard.down("Shift");
   await drag("Exposure", -8, () => page.mouse.up());
   await page.keyboard.up("Shift");
-  await expectValue("Exposure, st", "-2.00");
+  await expectValue("Exposure, stops", "-2.00");
   await drag("Exposure", 40, async () => {
-    await expectValue("Exposure, st", "-1.00");
+    await expectValue("Exposure, stops", "-1.00");
     await page.keyboard.press("Escape");
     await page.mouse.up();
   });
-  await expectValue("Exposure, st", "-2.00");
+  await expectValue("Exposure, stops", "-2.00");
   await name("Exposure").dblclick();
-  await expectValue("Exposure, st", "0.00");
+  await expectValue("Exposure, stops", "0.00");
   const slider = page.locator('label:has(input[aria-label="Contrast, %"]) input[type="range"]');
   await slider.fill("40");
   await slider.dispatchEvent("pointerup");
@@ -108,7 +108,7 @@ async function expectValue(name: string, value: string): Promise<void> {
 
 test("a place pressed on becomes neutral; the light is levelled as proposed; clipped tones are told", async () => {
   await openRoom();
-  await put(page, "Warmth, st", "0.6");
+  await put(page, "Warmth, stops", "0.6");
   await rested(page);
   const tinted = await colourAt(...WALL);
   expect(tinted[0]! - tinted[2]!).toBeGreaterThan(15);
@@ -122,17 +122,17 @@ test("a place pressed on becomes neutral; the light is levelled as proposed; cli
   await page.getByRole("button", { name: "Level the light" }).click();
   await page.getByRole("button", { name: "Level the light" }).waitFor({ state: "hidden" });
   expect(await field(page, "Black from, %").inputValue()).not.toBe("0");
-  await put(page, "Exposure, st", "2");
+  await put(page, "Exposure, stops", "2");
   await page
     .getByTestId("clipped")
     .getByText(/\d+ % at white/)
     .waitFor();
   await page.waitForTimeout(2500);
-  const exposure = await field(page, "Exposure, st").inputValue();
+  const exposure = await field(page, "Exposure, stops").inputValue();
   await page.reload();
   await rested(page);
   await page.keyboard.press("6");
-  await expectValue("Exposure, st", exposure);
+  await expectValue("Exposure, stops", exposure);
 }, 180_000);
 
 test("even sharpness is measured as shot and given back; sharpened for a screen; at 100 % it is seen", async () => {

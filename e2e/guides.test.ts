@@ -133,7 +133,7 @@ test("clipped tones are hatched where they are, and told; taken away by the same
   await openFresh(page, "SM-0414.jpg");
   await page.keyboard.press("h");
   await page.keyboard.press("6");
-  await put(page, "Exposure, st", "3");
+  await put(page, "Exposure, stops", "3");
   const bright = [1000, 300] as const;
   const plain = await seenAt(page, bright);
   expect(Math.max(...plain)).toBe(255);
@@ -143,12 +143,12 @@ test("clipped tones are hatched where they are, and told; taken away by the same
     .filter({ hasText: /% at white/ })
     .waitFor();
   expect(apart(await seenAt(page, bright), plain)).toBeGreaterThan(20);
-  await put(page, "Exposure, st", "-1");
+  await put(page, "Exposure, stops", "-1");
   await page
     .getByTestId("ends-told")
     .filter({ hasText: /Nothing|at black|under 0.1 % at white/ })
     .waitFor();
-  await put(page, "Exposure, st", "3");
+  await put(page, "Exposure, stops", "3");
   await page.keyboard.press("F10");
   expect(await comesTo(page, bright, plain, 2)).toBeLessThan(2);
   await counted(page.getByTestId("ends"), 0);

@@ -11,7 +11,7 @@ test("kept on one photo, seen and put on another, taken back; deleted and brough
   const name = `Evening ${Date.now()}`;
   await openFresh(page, "SM-0414.jpg");
   await page.keyboard.press("6");
-  await put(page, "Exposure, st", "0.7");
+  await put(page, "Exposure, stops", "0.7");
   await page.keyboard.press("2");
   await put(page, "Pitch, °", "6");
   await page.keyboard.press("F3");
@@ -44,9 +44,9 @@ test("kept on one photo, seen and put on another, taken back; deleted and brough
   expect(await mean("With it")).toBeGreaterThan((await mean("Now")) + 5);
   await dialog().getByRole("button", { name: "Put on this photo" }).click();
   await page.keyboard.press("6");
-  expect(await page.getByLabel("Exposure, st").inputValue()).toBe("0.70");
+  expect(await page.getByLabel("Exposure, stops").inputValue()).toBe("0.70");
   await page.keyboard.press("Control+z");
-  expect(await page.getByLabel("Exposure, st").inputValue()).toBe("0.00");
+  expect(await page.getByLabel("Exposure, stops").inputValue()).toBe("0.00");
 
   await page.keyboard.press("F3");
   await dialog()

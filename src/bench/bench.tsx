@@ -1,6 +1,6 @@
 "use client";
 
-import { type HTMLAttributes, type ReactNode, useEffect, useMemo } from "react";
+import { type HTMLAttributes, type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
 import { ShownBench, useBench } from "@/client/bench-store";
 import type { Opened } from "./opened";
 import { CourseRail } from "./course-rail";
@@ -18,12 +18,16 @@ import { HistoryPanel } from "./history/history-panel";
 import { TitleBlock } from "./title-block";
 import { ConflictBar, DeletedBar } from "./save-state";
 import { RecipesDialog } from "./recipes/recipes-dialog";
+import { usePasting } from "./recipes/use-pasting";
+import type { Vec2 } from "@/core/geometry";
 import { Sheet } from "./sheet/sheet";
+import { SheetMenu } from "./sheet/sheet-menu";
 import { StepsSpoken } from "./spoken/steps-spoken";
 import { useOwnEdges } from "./own-edges/use-own-edges";
 import { VersionsDialog } from "./versions-dialog";
 import { ToolStrip } from "./tool-strip";
-import { FirstHint } from "./first-hint";
+import { LessonCard } from "./lesson/lesson-card";
+import { useCourseInAddress } from "./use-address";
 import { useAsideWidth } from "./use-aside-width";
 import { useDetail } from "./use-detail";
 import { useAnswersMade } from "./made-up/use-answers";
@@ -46,6 +50,10 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
   const alone = useBench((s) => s.alone);
   const beside = useBeside(opened);
   const { context, shown, show } = useCommands(opened.photo, beside.go);
+  useCourseInAddress();
+  usePasting();
+  const [menu, setMenu] = useState<Vec2 | null>(null);
+  const closeMenu = useCallback(() => setMenu(null), []);
   useOwnEdges(opened.photo, opened.version.id);
   useDetail(opened.photo, opened.version.id);
   const course = useBench((s) => s.course);
@@ -102,11 +110,11 @@ function OpenBench({ opened, saving }: { opened: Opened; saving: ReturnType<type
       <div className="relative min-h-0 min-w-0">
         <ConflictBar photoId={photo.id} />
         <DeletedBar deleted={deleted} bringBack={bringBack} />
-        <Sheet opened={opened} derived={derived} />
+        <Sheet opened={opened} derived={derived} onMenu={setMenu} />
         <StepsSpoken derived={derived} />
-        {!alone && <FirstHint />}
       </div>
       {!alone && aside}
+      {menu && <SheetMenu at={menu} context={context} onClose={closeMenu} />}
       {shown === "keys" && <KeyCard onClose={() => show(null)} />}
       {shown === "versions" && <VersionsDialog opened={opened} onClose={() => show(null)} />}
       {shown === "recipes" && <RecipesDialog photo={photo} onClose={() => show(null)} />}
@@ -147,6 +155,7 @@ function Aside({ opened, derived, grip, children }: AsideParts) {
         className="absolute inset-y-0 -left-1 z-10 w-2 cursor-col-resize touch-none hover:bg-base-300 focus-visible:bg-base-300"
       />
       <div className="h-full overflow-y-auto">
+        <LessonCard />
         <Loaded load={open?.panel} parts={{ photo, assignment, derived }} />
       </div>
       {children}

@@ -6,6 +6,7 @@ import { type Delivery, type DeliveryOrder, api, deliveryUrl, maskUrl } from "@/
 import type { Size } from "@/core/geometry";
 import { formatOf } from "@/core/contract";
 import { DeliverForm } from "./deliver-form";
+import { notice } from "./lesson/lesson-state";
 import { Dialog, fileSize, grouped, percent, useNotices } from "@/ui";
 
 const running = (d: Delivery): boolean => d.state === "queued" || d.state === "rendering";
@@ -32,6 +33,7 @@ export function DeliverDialog({
   const failed = (e: Error) => show({ text: e.message, kind: "error" });
   const order = useMutation({
     mutationFn: (order: DeliveryOrder) => api.deliver(versionId, order),
+    onSuccess: () => notice("delivered"),
     onSettled: refresh,
     onError: failed,
   });

@@ -2,12 +2,16 @@
 
 import { say } from "@/core/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { format } from "date-fns";
 import { Plus } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { useDropzone } from "react-dropzone";
 import { api } from "@/client";
+import { useUploads } from "@/client/upload-queue";
 import { Header, useNotices } from "@/ui";
 import { AssignmentCard } from "./assignment-card";
+import { EmptyPlace, LetGo } from "./empty-place";
 
 /** All assignments; the first screen. */
 export function AssignmentBoard() {
@@ -17,10 +21,20 @@ export function AssignmentBoard() {
   const { data, error, isPending } = useQuery({ queryKey: ["assignments"], queryFn: api.assignments });
   const refresh = () => cache.invalidateQueries({ queryKey: ["assignments"] });
   const failed = (e: Error) => show({ text: e.message, kind: "error" });
+  const add = useUploads((s) => s.add);
   const create = useMutation({
-    mutationFn: api.createAssignment,
-    onSuccess: (made) => router.push(`/assignments/${made.id}`),
+    mutationFn: ({ name }: { name: string; photos: readonly File[] }) => api.createAssignment(name),
+    onSuccess: (made, { photos }) => {
+      if (photos.length > 0)
+        add(made.id, photos, () => void cache.invalidateQueries({ queryKey: ["photos", made.id] }));
+      router.push(`/assignments/${made.id}`);
+    },
     onError: failed,
+  });
+  const { getRootProps, getInputProps, isDragActive } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    onDrop: (photos) => create.mutate({ name: today(), photos }),
   });
   const change = useMutation({
     mutationFn: ({ id, ...rest }: { id: string; name?: string; deleted?: boolean }) => api.changeAssignment(id, rest),
@@ -40,15 +54,18 @@ export function AssignmentBoard() {
       },
     );
   return (
-    <div className="flex min-h-screen flex-col">
+    <div {...getRootProps()} className="relative flex min-h-screen flex-col">
+      <input {...getInputProps()} aria-label={say("Photos of a new visit")} data-testid="visit-input" />
       <Header crumbs={<b className="font-semibold text-base-content">{say("Assignments")}</b>} />
       <main className="mx-auto w-full max-w-6xl grow p-6">
         <div className="mb-5 flex items-end justify-between gap-4">
           <div>
             <h1 className="text-2xl font-semibold">{say("Assignments")}</h1>
-            <p className="muted">{say("One for each visit to a property.")}</p>
+            <p className="muted">
+              {say("One for each visit to a property. Drop its photos here, or make one and add them later.")}
+            </p>
           </div>
-          <NewAssignment onCreate={(name) => create.mutate(name)} busy={create.isPending} />
+          <NewAssignment onCreate={(name) => create.mutate({ name, photos: [] })} busy={create.isPending} />
         </div>
         {error && (
           <p role="alert">
@@ -59,9 +76,9 @@ export function AssignmentBoard() {
         )}
         {isPending && <p className="muted">{say("Fetching …")}</p>}
         {data?.length === 0 && (
-          <p className="ruled rounded border border-dashed p-10 text-center">
-            {say("No assignments yet. Make one for the visit you came back from, then drop its photos in.")}
-          </p>
+          <EmptyPlace>
+            {say("No assignments yet. Drop the photos of the visit that you came back from anywhere on this page.")}
+          </EmptyPlace>
         )}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-5">
           {data?.map((a) => (
@@ -74,9 +91,13 @@ export function AssignmentBoard() {
           ))}
         </ul>
       </main>
+      {isDragActive && <LetGo>{say("Let go to begin a visit with these photos")}</LetGo>}
     </div>
   );
 }
+
+/** What a visit is called that nobody has named. */
+const today = (): string => say("Visit of {day}", { day: format(new Date(), "d MMM yyyy") });
 
 function NewAssignment({ onCreate, busy }: { onCreate: (name: string) => void; busy: boolean }) {
   const [name, setName] = useState("");
@@ -85,7 +106,7 @@ function NewAssignment({ onCreate, busy }: { onCreate: (name: string) => void; b
       className="flex gap-2"
       onSubmit={(e) => {
         e.preventDefault();
-        if (name.trim()) onCreate(name);
+        onCreate(name.trim() || today());
       }}
     >
       <input
@@ -96,7 +117,7 @@ function NewAssignment({ onCreate, busy }: { onCreate: (name: string) => void; b
         value={name}
         onChange={(e) => setName(e.target.value)}
       />
-      <button className="btn btn-primary btn-sm" disabled={busy || !name.trim()}>
+      <button className="btn btn-primary btn-sm" disabled={busy}>
         <Plus size={16} /> {say("New assignment")}
       </button>
     </form>

@@ -49,7 +49,7 @@ function checked<B extends z.ZodType>(answer: B, json: unknown, path: string): z
   if (read.success) return read.data;
   const [issue] = read.error.issues;
   console.error(`${path}: ${issue?.path.join(".")}: ${issue?.message}`);
-  throw new Error("The server's answer is not what this page expects. Reload the page; what is saved is safe.");
+  throw new Error(say("The server's answer is not what this page expects. Reload the page; what is saved is safe."));
 }
 
 /** Asks the server. @throws ServerRefusal, or TypeError when the server cannot be reached. */

@@ -8,8 +8,9 @@ import { exists, fillFolder } from "./files/store";
 import { desk, limitsFor } from "./image/desks";
 import { getPhoto } from "./photos";
 
-/** Pixels that are decoded in a second, and seconds that planning takes at the full working size, about. */
+/** Pixels that are decoded in a second, and made at full size; and seconds that planning takes at the full working size, about. */
 const DECODED_PER_SECOND = 20e6;
+const MADE_PER_SECOND = 5e6;
 const PLANNED_SECONDS = 2.5;
 
 /** How long planning a frame's gaps takes, about. @param size of the frame, pixels. */
@@ -61,10 +62,12 @@ export async function fillTile(
 ): Promise<string | null> {
   const folder = fillFolder(sha256, key);
   if (!(await exists(folder))) return null;
+  // Said, so that a small fill is not behind the tiles of large ones.
+  const seconds = 0.2 + (size[0] * size[1]) / MADE_PER_SECOND;
   const running =
     inHand.get(folder) ??
     desk("filling")
-      .run<string>("fillTiles", { sha256, key, size }, limitsFor(bytes))
+      .run<string>("fillTiles", { sha256, key, size }, { ...limitsFor(bytes), seconds })
       .finally(() => inHand.delete(folder));
   inHand.set(folder, running);
   const file = path.join(await running, `${column}_${row}.png`);

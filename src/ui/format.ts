@@ -41,19 +41,3 @@ export function fixed(v: number, digits: number): string {
   }
   return format.format(v);
 }
-
-/** Where paper is measured in inches, and buildings in feet. */
-const INCH_REGIONS = ["US", "LR", "MM"];
-
-function inInches(): boolean {
-  const language = typeof window === "undefined" ? "en-GB" : navigator.language;
-  return INCH_REGIONS.includes(new Intl.Locale(language).maximize().region ?? "");
-}
-
-/** What paper is measured in where the browser's language is spoken, and how many centimetres one of it is. */
-export const paperUnit = (): { readonly unit: "cm" | "in"; readonly name: string; readonly cm: number } =>
-  inInches() ? { unit: "in", name: "inches", cm: 2.54 } : { unit: "cm", name: "centimetres", cm: 1 };
-
-/** What buildings are measured in where the browser's language is spoken, and how many metres one of it is. */
-export const lengthUnit = (): { readonly unit: "m" | "ft"; readonly name: string; readonly metres: number } =>
-  inInches() ? { unit: "ft", name: "feet", metres: 0.3048 } : { unit: "m", name: "metres", metres: 1 };

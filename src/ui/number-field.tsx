@@ -116,7 +116,7 @@ export function NumberField({
           // The field beside it does all that this does, so only the pointer needs it.
           <input
             type="range"
-            className="range range-xs h-2.5 w-full text-base-content/60 [--range-fill:0]"
+            className="range range-xs h-3 w-full text-base-content/60 [--range-fill:0] [--range-thumb-size:0.75rem]"
             aria-hidden
             tabIndex={-1}
             min={min}

@@ -3,7 +3,8 @@ import { COURSES } from "@/core/recipe";
 import { comparing, endComparing, useCompare } from "../compare/compare-state";
 import { lookForOwnEdges, trueUpNow } from "../own-edges/look";
 import { switchByItself } from "../own-edges/use-own-edges";
-import { notify } from "@/ui";
+import { copyRecipe, pasteFromClipboard } from "../recipes/use-pasting";
+import { UNIT_CHOICES, type UnitChoice, chooseUnits, notify, useUnits } from "@/ui";
 import type { Command } from "./command";
 
 /** One command a course: the rail's keys. */
@@ -154,6 +155,24 @@ const others: readonly Command[] = [
     run: ({ show }) => show("recipes"),
   },
   {
+    id: "copy-recipe",
+    words: say("Copy the recipe as text"),
+    group: "courses",
+    keys: ["Ctrl+c"],
+    // What a person has selected on the page is copied as usual.
+    can: () => window.getSelection()?.isCollapsed ?? true,
+    run: () => void copyRecipe(),
+  },
+  {
+    // By its key the browser gives what is pasted without being asked.
+    id: "paste-recipe",
+    words: say("Paste a copied recipe on this photo"),
+    group: "courses",
+    keys: [],
+    written: "Ctrl V",
+    run: () => void pasteFromClipboard(),
+  },
+  {
     id: "versions",
     words: say("Versions: names, notes, order, the one to deliver"),
     group: "courses",
@@ -176,6 +195,26 @@ const visit: readonly Command[] = [
     group: "look",
     keys: ["PageUp"],
     run: ({ go }) => go(-1),
+  },
+];
+
+const UNIT_WORDS: Record<UnitChoice, () => string> = {
+  "by-language": () => say("Lengths are shown as the browser's language has them."),
+  metric: () => say("Lengths are shown in metres and centimetres."),
+  feet: () => say("Lengths are shown in feet and inches."),
+};
+
+const units: readonly Command[] = [
+  {
+    id: "units",
+    words: say("Lengths: metric, in feet, or as the browser's language has them"),
+    group: "look",
+    keys: [],
+    run: () => {
+      const next = UNIT_CHOICES[(UNIT_CHOICES.indexOf(useUnits.getState().choice) + 1) % UNIT_CHOICES.length]!;
+      chooseUnits(next);
+      notify(UNIT_WORDS[next]());
+    },
   },
 ];
 
@@ -217,6 +256,7 @@ export const GENERAL: readonly Command[] = [
   ...others,
   ...look,
   ...visit,
+  ...units,
   ...steps,
   ...back,
   ...help,

@@ -2,6 +2,7 @@ import type { OpenedVersion, Photo } from "@/client";
 import type { CourseKey, Line, Recipe } from "@/core/recipe";
 import type { Command } from "../commands/command";
 import type { Derived } from "../derived";
+import type { Lesson } from "../lesson/lesson";
 import type { MarkParts } from "../marks/mark-parts";
 import type { Grip, Tool } from "../tools/tool";
 import type { GuidePage } from "./guide-page";
@@ -51,4 +52,6 @@ export interface BenchCourse {
   lines?(line: Line): boolean;
   readonly sheet: SheetManner;
   readonly guide: GuidePage;
+  /** A few things to do on a photo of the demo, each noticed when it is done. */
+  readonly lesson?: Lesson;
 }

@@ -1,6 +1,7 @@
 "use client";
 
 import { say } from "@/core/language";
+import { BeginLesson } from "../lesson/begin-lesson-button";
 import { GUIDE } from "./guide";
 import { Header } from "@/ui";
 
@@ -26,7 +27,7 @@ export function GuideView() {
         </nav>
         <main tabIndex={0} className="grow overflow-y-auto scroll-smooth px-8 py-6 motion-reduce:scroll-auto">
           <h1 className="pb-4 text-xl font-semibold">{say("Guide")}</h1>
-          {GUIDE.map(({ id, title, purpose, steps, keys, picture }) => (
+          {GUIDE.map(({ id, title, purpose, steps, keys, picture, lesson }) => (
             <section key={id} id={id} className="max-w-4xl scroll-mt-4 pb-10" aria-labelledby={`${id}-title`}>
               <h2 id={`${id}-title`} className="pb-1 text-lg font-semibold">
                 {title}
@@ -47,6 +48,11 @@ export function GuideView() {
                   </div>
                 ))}
               </dl>
+              {lesson && (
+                <p className="pb-3">
+                  <BeginLesson lesson={lesson} words={say("Try it: {title}", { title: lesson.title })} />
+                </p>
+              )}
               {picture && (
                 <figure>
                   <img

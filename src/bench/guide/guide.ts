@@ -1,9 +1,11 @@
 import { say } from "@/core/language";
 import { BENCH_COURSES } from "../courses";
 import type { GuidePage } from "../courses/guide-page";
+import { FIRST_LESSON } from "../lesson/first-lesson";
+import type { Lesson } from "../lesson/lesson";
 
-/** A page with its part of the address: /help#lens. */
-type Page = GuidePage & { readonly id: string };
+/** A page with its part of the address: /help#lens; and the lesson that can be begun from it. */
+type Page = GuidePage & { readonly id: string; readonly lesson?: Lesson };
 
 const FIRST: Page = {
   id: "first",
@@ -22,6 +24,7 @@ const FIRST: Page = {
     ["Ctrl Z", say("A step back")],
   ],
   picture: { name: "trued-up", shows: say("The tower trued up by one key") },
+  lesson: FIRST_LESSON,
 };
 
 const LOOK: Page = {
@@ -70,7 +73,7 @@ const DELIVER: Page = {
 /** The guide: how to begin, a page a course, and what is the same in all of them. */
 export const GUIDE: readonly Page[] = [
   FIRST,
-  ...BENCH_COURSES.map(({ key, guide }) => ({ id: key, ...guide })),
+  ...BENCH_COURSES.map(({ key, guide, lesson }) => ({ id: key, ...guide, ...(lesson && { lesson }) })),
   LOOK,
   DELIVER,
 ];

@@ -4,7 +4,7 @@ import { memo } from "react";
 import { Circle, Group, Line, Rect, Text } from "react-konva";
 import type { View } from "@/client/picture/view";
 import type { Vec2 } from "@/core/geometry";
-import { lengthUnit } from "@/ui";
+import { lengthUnit, useUnits } from "@/ui";
 import type { SheetColours } from "../marks/colours";
 import { MARGIN, spread } from "../marks/layout";
 import { FONT, Ruler } from "../marks/ruler";
@@ -31,6 +31,7 @@ interface Props {
 
 /** The sheet's paper margins: rulers in pixels of the plane or in metres, and a bubble for every plumb and sill. */
 export const Margins = memo(function Margins({ sheet: [width, height], view, bubbles, perPixel, colours }: Props) {
+  useUnits();
   const ruler = {
     scale: view.scale * (perPixel === null ? 1 : lengthUnit().metres / perPixel),
     metres: perPixel !== null,

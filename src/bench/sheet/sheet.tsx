@@ -42,8 +42,15 @@ import { useSize, useView } from "./use-view";
 
 const NO_LENS = makeLens([1, 1], null);
 
+interface SheetParts {
+  opened: Opened;
+  derived: Derived;
+  /** A menu is asked for, CSS pixels of the window. */
+  onMenu(at: Vec2): void;
+}
+
 /** The picture with its margins, rulers, bubbles and marks, and the pointer on it. */
-export function Sheet({ opened, derived }: { opened: Opened; derived: Derived }) {
+export function Sheet({ opened, derived, onMenu }: SheetParts) {
   const { photo } = opened;
   const { recipe, course, view: shown, grid, gesture, holding, size, peek, marks: guided } = useBench();
   const colours = useSheetColours();
@@ -89,7 +96,7 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only the change of plane matters
   }, [map]);
 
-  const { marks, pointer, cursor, hint, tool, handlers } = useGestures({
+  const { marks, pointer, cursor, hint, tool, selectAt, handlers } = useGestures({
     photo,
     projection,
     frame: derived.map.frame,
@@ -159,6 +166,12 @@ export function Sheet({ opened, derived }: { opened: Opened; derived: Derived })
       data-testid="sheet"
       data-view={JSON.stringify({ scale: view.scale, shift: view.shift, asShot })}
       {...handlers}
+      onContextMenu={(e) => {
+        if ((e.target as HTMLElement).closest("input, [role=toolbar]")) return;
+        e.preventDefault();
+        selectAt(e);
+        onMenu([e.clientX, e.clientY]);
+      }}
     >
       <div className="absolute inset-0 isolate" style={differs ? { filter: "brightness(4)" } : undefined}>
         {differs && <div className="absolute inset-0 bg-black" />}

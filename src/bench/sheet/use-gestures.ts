@@ -6,7 +6,7 @@ import { type Rect, type Vec2, distance2 } from "@/core/geometry";
 import { comparing } from "../compare/compare-state";
 import { benchCourse, toolInHand } from "../courses";
 import { ON_SHEET } from "../paced";
-import { type At, type Gesture, type Hand, type Outcome, type RunningMarks, letGo, pan } from "../tools/tool";
+import { type At, type Gesture, type Hand, type Outcome, type RunningMarks, letGo, pan, taken } from "../tools/tool";
 import { type Projection, recordedAt } from "../marks/projection";
 import { useFingers } from "./use-fingers";
 import { useGestureKeys } from "./use-gesture-keys";
@@ -28,6 +28,10 @@ interface Parts {
   onKeep(what: "map" | "view"): void;
   onEnd(): void;
 }
+
+/** As much of a pointer's event as tells where it is. */
+type Pointed = Pick<ReactPointerEvent<HTMLElement>, "currentTarget" | "clientX" | "clientY" | "shiftKey" | "altKey"> &
+  Partial<Pick<ReactPointerEvent, "pointerType" | "pressure">>;
 
 interface Running {
   readonly gesture: Gesture;
@@ -68,11 +72,11 @@ export function useGestures({ photo, projection, frame, colourAt, onPan, onZoom,
     }
   };
 
-  const screenOf = (event: ReactPointerEvent<HTMLElement>): Vec2 => {
+  const screenOf = (event: Pointed): Vec2 => {
     const box = event.currentTarget.getBoundingClientRect();
     return [event.clientX - box.left, event.clientY - box.top];
   };
-  const placeOf = (event: ReactPointerEvent<HTMLElement>, by: Projection, run: Running | null): At => {
+  const placeOf = (event: Pointed, by: Projection, run: Running | null): At => {
     const screen = screenOf(event);
     return {
       screen,
@@ -82,7 +86,7 @@ export function useGestures({ photo, projection, frame, colourAt, onPan, onZoom,
       moved: run?.moved ?? false,
       shift: event.shiftKey,
       alt: event.altKey,
-      pressure: event.pointerType === "pen" && event.pressure > 0 ? event.pressure : 1,
+      pressure: event.pointerType === "pen" && event.pressure ? event.pressure : 1,
     };
   };
 
@@ -134,6 +138,16 @@ export function useGestures({ photo, projection, frame, colourAt, onPan, onZoom,
     finish(run);
   };
 
+  /** Selects what lies under the pointer, so that a menu is about it. */
+  const selectAt = (event: Pointed): void => {
+    const now = useBench.getState();
+    if (running.current || now.holding || now.peek || comparing()) return;
+    const grips = benchCourse(now.course)?.grips ?? [];
+    const gesture = taken(grips, placeOf(event, projection, null), { bench: now, projection, frame, colourAt, grips });
+    carryOut((gesture?.begins ?? []).filter((outcome) => outcome.do === "set"));
+    gesture?.dropped?.();
+  };
+
   /** Drops the gesture that is under way, and what it has changed; whether there was one. */
   const cancel = (): boolean => {
     const run = running.current;
@@ -158,6 +172,7 @@ export function useGestures({ photo, projection, frame, colourAt, onPan, onZoom,
     pointer,
     cursor: space ? "grab" : idle ? "default" : tool.cursor,
     tool,
+    selectAt,
     hint: bench.holding ? null : (tool.hint?.(bench) ?? null),
     handlers: useFingers(
       { down, move, up, cancel: () => void cancel() },

@@ -10,16 +10,18 @@ import { Dialog } from "@/ui";
 
 interface Props {
   photos: readonly PhotoOnBoard[];
+  /** The photo to carry from, all of its courses; absent: the first on which something is set. */
+  from?: string | undefined;
   onDo(action: BatchAction): void;
   onClose(): void;
 }
 
 /** Courses of the chosen photos: carried from one of them to the others, left out, or applied again. */
-export function CourseDialog({ photos, onDo, onClose }: Props) {
+export function CourseDialog({ photos, from: asked, onDo, onClose }: Props) {
   const worked = photos.filter((p) => p.shown && p.laid.length > 0);
-  const [from, setFrom] = useState(worked[0]?.id ?? "");
+  const [from, setFrom] = useState((worked.find((p) => p.id === asked) ?? worked[0])?.id ?? "");
   const source = worked.find((p) => p.id === from);
-  const [courses, setCourses] = useState<readonly CourseKey[]>([]);
+  const [courses, setCourses] = useState<readonly CourseKey[]>(asked === from ? (source?.laid ?? []) : []);
   const carried = source ? courses.filter((c) => source.laid.includes(c)) : [];
   return (
     <Dialog

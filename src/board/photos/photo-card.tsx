@@ -3,7 +3,7 @@
 import { say } from "@/core/language";
 import { Trash2 } from "lucide-react";
 import Link from "next/link";
-import type { MouseEvent } from "react";
+import { type DragEvent, type MouseEvent, useState } from "react";
 import type { PhotoOnBoard } from "@/client";
 import { COURSES } from "@/core/recipe";
 import { grouped } from "@/ui";
@@ -21,14 +21,23 @@ export interface PhotoPlaceProps {
   onChoose(range: boolean): void;
   onOpen(): void;
   onDelete(): void;
+  /** A menu is asked for, CSS pixels of the window. */
+  onMenu(at: readonly [number, number]): void;
+  /** Another photo was let go on this one. @param from its id. */
+  onDrop(from: string): void;
 }
+
+/** How a photo that is dragged is told from files. */
+const DRAGGED = "application/x-flat-stone-photo";
 
 /** Versions that have room on a card. */
 const MOST_VERSIONS = 7;
 
 /** A photo on the board, in one of three sizes. */
 export function PhotoPlace(props: PhotoPlaceProps) {
-  const { photo, density, place, isChosen, onChoose } = props;
+  const { photo, density, place, isChosen, onChoose, onMenu, onDrop } = props;
+  const [isUnder, setUnder] = useState(false);
+  const takes = (e: DragEvent): boolean => e.dataTransfer.types.includes(DRAGGED);
   // With Ctrl or Shift a press anywhere chooses instead of opening.
   const choose = (e: MouseEvent): void => {
     if (!e.ctrlKey && !e.metaKey && !e.shiftKey) return;
@@ -42,8 +51,32 @@ export function PhotoPlace(props: PhotoPlaceProps) {
       data-photo={photo.id}
       data-chosen={isChosen || undefined}
       onClickCapture={choose}
+      onContextMenu={(e) => {
+        e.preventDefault();
+        onMenu([e.clientX, e.clientY]);
+      }}
+      draggable
+      onDragStart={(e) => {
+        e.dataTransfer.setData(DRAGGED, photo.id);
+        e.dataTransfer.effectAllowed = "copy";
+      }}
+      onDragOver={(e) => {
+        if (!takes(e)) return;
+        e.preventDefault();
+        e.stopPropagation();
+        setUnder(true);
+      }}
+      onDragLeave={() => setUnder(false)}
+      onDrop={(e) => {
+        if (!takes(e)) return;
+        e.preventDefault();
+        e.stopPropagation();
+        setUnder(false);
+        const from = e.dataTransfer.getData(DRAGGED);
+        if (from && from !== photo.id) onDrop(from);
+      }}
       style={place}
-      className={`ruled absolute overflow-hidden rounded border bg-base-100 select-none ${shape} ${isChosen ? "outline-2 outline-primary" : ""}`}
+      className={`ruled absolute overflow-hidden rounded border bg-base-100 select-none ${shape} ${isChosen ? "outline-2 outline-primary" : ""} ${isUnder ? "outline-3 outline-accent outline-dashed" : ""}`}
     >
       {density === "lines" ? <Line {...props} /> : <Card {...props} />}
     </li>
@@ -75,6 +108,7 @@ function Card(props: PhotoPlaceProps) {
         onClick={onOpen}
         prefetch={false}
         aria-label={say("Work on {name}", { name: photo.name })}
+        draggable={false}
         className="relative block aspect-[3/2] shrink-0 bg-(--surround)"
       >
         <PhotoPicture photo={photo} />
@@ -130,6 +164,7 @@ function Line(props: PhotoPlaceProps) {
         onClick={onOpen}
         prefetch={false}
         aria-label={say("Work on {name}", { name: photo.name })}
+        draggable={false}
         className="relative block h-11 w-16 shrink-0 bg-(--surround)"
       >
         <PhotoPicture photo={photo} />

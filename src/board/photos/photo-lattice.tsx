@@ -16,6 +16,10 @@ interface Props {
   onSelect(next: Selection): void;
   onOpen(photo: PhotoOnBoard): void;
   onDelete(photos: readonly PhotoOnBoard[]): void;
+  /** A menu is asked for at a photo. @param at CSS pixels of the window. */
+  onMenu(photo: PhotoOnBoard, at: readonly [number, number]): void;
+  /** A photo was dragged onto another. */
+  onCarry(from: PhotoOnBoard, onto: PhotoOnBoard): void;
 }
 
 /** Rows kept ready above and below what is seen. */
@@ -29,7 +33,7 @@ type Rect = readonly [number, number, number, number];
  * A visit's photos. Only those in sight are in the page, however many there are. Chosen by their boxes, with Ctrl and Shift, by a frame
  * that is drawn on the ground between them, and by the keys.
  */
-export function PhotoLattice({ photos, density, selection, onSelect, onOpen, onDelete }: Props) {
+export function PhotoLattice({ photos, density, selection, onSelect, onOpen, onDelete, onMenu, onCarry }: Props) {
   const holder = useRef<HTMLUListElement>(null);
   const [{ width, top }, setBox] = useState({ width: 0, top: 0 });
   useLayoutEffect(() => {
@@ -88,6 +92,11 @@ export function PhotoLattice({ photos, density, selection, onSelect, onOpen, onD
       e.preventDefault();
       return onOpen(photos[at]!);
     }
+    if ((e.key === "ContextMenu" || (e.shiftKey && e.key === "F10")) && at >= 0) {
+      e.preventDefault();
+      const { left, bottom } = (e.target as HTMLElement).getBoundingClientRect();
+      return onMenu(photos[at]!, [left, bottom]);
+    }
     if (e.key === "Delete" && selection.chosen.size > 0) onDelete(photos.filter((p) => selection.chosen.has(p.id)));
   };
 
@@ -120,6 +129,11 @@ export function PhotoLattice({ photos, density, selection, onSelect, onOpen, onD
             onChoose={(range) => onSelect(range ? upTo(selection, photo.id, order) : turned(selection, photo.id))}
             onOpen={() => onOpen(photo)}
             onDelete={() => onDelete([photo])}
+            onMenu={(at) => onMenu(photo, at)}
+            onDrop={(id) => {
+              const from = photos.find((p) => p.id === id);
+              if (from) onCarry(from, photo);
+            }}
           />
         )),
       )}

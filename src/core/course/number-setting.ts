@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { say } from "../language";
 
 /**
  * A number that a person sets, described once: the recipe's schema, the field on the screen and the words in history are made
@@ -15,8 +16,8 @@ export interface NumberSetting {
   readonly min: number;
   readonly max: number;
   readonly standard: number;
-  /** Written behind what is shown: "°", "%", "st". */
-  readonly unit: "" | "°" | "%" | "st" | "px";
+  /** Written behind what is shown: "°", "%", "stops". */
+  readonly unit: "" | "°" | "%" | "stops" | "px";
   readonly times: number;
   /** Digits behind the point, and how far an arrow key goes, of what is shown. */
   readonly digits: number;
@@ -30,12 +31,18 @@ export const numberSetting = (
   said: Pick<NumberSetting, "key" | "words" | "label" | "describe"> & Partial<NumberSetting>,
 ): NumberSetting => ({ min: -1, max: 1, standard: 0, unit: "%", times: 100, digits: 0, step: 1, ...said });
 
-/** Its schema in a recipe. */
-export const numberSchema = ({ min, max, standard, describe }: NumberSetting) =>
-  z.number().min(min).max(max).default(standard).describe(describe);
+/** Its schema in a recipe, where it need not be said. */
+export const numberRange = ({ min, max, describe }: NumberSetting) => z.number().min(min).max(max).describe(describe);
 
-/** What is shown of it, with its unit: "0.50 st", "12 %". */
+/** Its schema in a recipe that always has it. */
+export const numberSchema = (setting: NumberSetting) =>
+  z.number().min(setting.min).max(setting.max).default(setting.standard).describe(setting.describe);
+
+/** Its unit in the language that is spoken. */
+export const unitWords = ({ unit }: Pick<NumberSetting, "unit">): string => (unit === "stops" ? say("stops") : unit);
+
+/** What is shown of it, with its unit: "0.50 stops", "12 %". */
 export function written({ times, digits, unit }: NumberSetting, value: number): string {
   const shown = (times * value).toFixed(digits).replace("-", "−");
-  return unit === "" ? shown : unit === "°" ? `${shown}°` : `${shown} ${unit}`;
+  return unit === "" ? shown : unit === "°" ? `${shown}°` : `${shown} ${unitWords({ unit })}`;
 }

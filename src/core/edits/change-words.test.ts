@@ -24,7 +24,7 @@ test("numbers are told from and to, with their units; what is the same to the la
   const pitched = after(emptyRecipe(), setAngles("By hand", size, { pitch: -4.1, yaw: 0 }));
   expect(pitched).toEqual(["pitch 0.00° → −4.10°"]);
   expect(after(emptyRecipe(), finishTo("x", { exposure: 0.5, contrast: 0.2 }))).toEqual([
-    "exposure 0.00 st → 0.50 st",
+    "exposure 0.00 stops → 0.50 stops",
     "contrast 0 % → 20 %",
   ]);
 });

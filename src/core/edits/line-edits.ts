@@ -101,6 +101,15 @@ export const deleteLine = (id: string): Edit => ({
   apply: (recipe) => ({ ...recipe, lines: recipe.lines.filter((l) => l.id !== id) }),
 });
 
+/** Puts several lines on, or off, as one step. */
+export const switchLines = (ids: ReadonlySet<string>, on: boolean): Edit => ({
+  label: on ? say("Switch lines on") : say("Switch lines off"),
+  apply: (recipe) =>
+    recipe.lines.some((l) => ids.has(l.id) && l.on !== on)
+      ? { ...recipe, lines: recipe.lines.map((l) => (ids.has(l.id) && l.on !== on ? { ...l, on } : l)) }
+      : recipe,
+});
+
 export const switchLine = (id: string): Edit => ({
   label: say("Switch a line on or off"),
   apply: (recipe) => withLine(recipe, id, (line) => ({ ...line, on: !line.on })),

@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { numberRange } from "../course";
+import { MASK_SETTINGS } from "./settings";
 import { point } from "../course";
 
 /** What a mask is: a wash, strong at one end and gone at the other, or dabs of a brush. */
@@ -36,9 +38,9 @@ const mask = z
       .optional()
       .describe("Share of a dab's radius that is covered wholly; absent: 0.4"),
     clings: z.literal(true).optional().describe("Its soft edges follow the picture's own"),
-    exposure: z.number().min(-4).max(4).optional().describe("Stops"),
-    warmth: z.number().min(-3).max(3).optional().describe("Stops of red over blue; grey keeps its light"),
-    sharpness: z.number().min(-1).max(1).optional().describe("Edges steeper (above 0) or softer"),
+    exposure: numberRange(MASK_SETTINGS.exposure).optional(),
+    warmth: numberRange(MASK_SETTINGS.warmth).optional(),
+    sharpness: numberRange(MASK_SETTINGS.sharpness).optional(),
   })
   .refine(
     (m) => (m.kind === "wash" ? m.ends && !m.dabs : m.dabs && !m.ends),

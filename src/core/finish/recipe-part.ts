@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { numberSchema } from "../course";
-import { SETTINGS } from "./settings";
+import { OUTPUT_SETTINGS, SETTINGS } from "./settings";
 import { masks } from "./masks";
 
 /** Tone and sharpness in a recipe. */
@@ -42,14 +42,9 @@ export const finishSettings = z.strictObject({
     .describe("Deviation of the photo's noise, 0…1 as displayed; absent: 0.004"),
   output: z
     .strictObject({
-      amount: z.number().min(0).max(3).default(0.6),
-      radius: z.number().min(0.3).max(6).default(0.8).describe("Pixels of what is delivered"),
-      threshold: z
-        .number()
-        .min(0)
-        .max(0.2)
-        .default(0.01)
-        .describe("Differences below this, 0…1 as displayed, are left as they are"),
+      amount: numberSchema(OUTPUT_SETTINGS.amount),
+      radius: numberSchema(OUTPUT_SETTINGS.radius),
+      threshold: numberSchema(OUTPUT_SETTINGS.threshold),
     })
     .optional()
     .describe("Sharpening for screen or paper, last of all; absent: none"),

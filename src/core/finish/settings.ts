@@ -1,7 +1,7 @@
 import { type NumberSetting, numberSetting } from "../course";
 import { say } from "../language";
 
-const stops = { unit: "st", times: 1, digits: 2 } as const;
+const stops = { unit: "stops", times: 1, digits: 2 } as const;
 
 /** The numbers of Finish, in the order of its panel. */
 export const SETTINGS = {
@@ -47,7 +47,41 @@ export const SETTINGS = {
     describe: "Colours stronger (above 0) or weaker; what is strong already least",
   }),
   even: numberSetting({
-    ...{ key: "even", words: say("even sharpness"), label: say("Even sharpness"), min: 0, max: 1.5, step: 10 },
+    ...{ key: "even", words: say("even sharpness"), label: say("Even sharpness"), min: 0, max: 1.5, step: 5 },
     describe: "How much of the sharpness that stretching took is given back; 1: as shot",
+  }),
+} as const satisfies Record<string, NumberSetting>;
+
+/** The numbers of a part by itself. */
+export const MASK_SETTINGS = {
+  exposure: numberSetting({
+    ...{ key: "exposure", words: say("exposure"), label: say("Exposure"), min: -4, max: 4, step: 0.1, ...stops },
+    describe: "Stops",
+  }),
+  warmth: numberSetting({
+    ...{ key: "warmth", words: say("warmth"), label: say("Warmth"), min: -3, max: 3, step: 0.05, ...stops },
+    describe: "Stops of red over blue; grey keeps its light",
+  }),
+  sharpness: numberSetting({
+    ...{ key: "sharpness", words: say("sharpness"), label: say("Sharpness"), step: 5 },
+    describe: "Edges steeper (above 0) or softer",
+  }),
+} as const satisfies Record<string, NumberSetting>;
+
+/** The numbers of sharpening for screen or paper. */
+export const OUTPUT_SETTINGS = {
+  amount: numberSetting({
+    ...{ key: "amount", words: say("amount"), label: say("Amount"), min: 0, max: 3, standard: 0.6, step: 5 },
+    describe: "How much of an edge's steepness is added; 1: as much again",
+  }),
+  radius: numberSetting({
+    ...{ key: "radius", words: say("reach"), label: say("Reach"), min: 0.3, max: 6, standard: 0.8 },
+    ...{ unit: "px", times: 1, digits: 1, step: 0.1 },
+    describe: "Pixels of what is delivered",
+  }),
+  threshold: numberSetting({
+    ...{ key: "threshold", words: say("least difference"), label: say("Leaves differences below") },
+    ...{ min: 0, max: 0.2, standard: 0.01, digits: 1, step: 0.1 },
+    describe: "Differences below this, 0…1 as displayed, are left as they are",
   }),
 } as const satisfies Record<string, NumberSetting>;

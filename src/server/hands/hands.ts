@@ -1,10 +1,9 @@
+import type { ChildProcess } from "node:child_process";
 import { say } from "@/core/language";
-import { type ChildProcess, fork } from "node:child_process";
-import { readFile } from "node:fs/promises";
-import { setPriority } from "node:os";
 import { Problem } from "../problem";
-import { standBack } from "../stand-back";
-import type { FromHand, ToHand } from "./messages";
+import { end, hold, memoryOf, start } from "./process";
+import { nextInTurn } from "./turns";
+import { type Ended, type TaskHooks, watchedTask } from "./watched-task";
 
 /**
  * Hands: processes of their own in which pictures are read and made, one task at a time each. Whatever a file does to a
@@ -24,14 +23,7 @@ export interface Limits {
   readonly seconds?: number;
 }
 
-export interface TaskHooks {
-  readonly signal?: AbortSignal;
-  /** Called with 0…1. */
-  readonly onProgress?: (share: number) => void;
-}
-
 interface Waiting {
-  /** When it came; what waits long becomes lighter. */
   readonly since: number;
   /** Times it was ended for others, and times its hand was killed by something else. */
   yielded: number;
@@ -44,32 +36,9 @@ interface Waiting {
   reject(error: unknown): void;
 }
 
-/** How often a hand's memory is looked at, ms. */
-const LOOK_MS = 100;
-/** A hand that was asked to stop has this long before it is ended, ms. */
-const GRACE_MS = 2000;
 /** An idle hand is let go after this long, ms, or at once when it holds more than this, bytes. */
 const IDLE_MS = 60_000;
 const IDLE_BYTES = 700 * 2 ** 20;
-const PAGE = 4096;
-/** A hand's session comes after the app's by this at most: it then has a third of the app's share where both cores are wanted. */
-const MOST_BEHIND = 5;
-
-/** Memory a process holds, bytes; 0 when it is gone. */
-async function memoryOf(pid: number): Promise<number> {
-  const text = await readFile(`/proc/${pid}/statm`, "utf8").catch(() => "0 0");
-  return Number(text.split(" ")[1]) * PAGE;
-}
-
-/** Ends a hand and what it started (it leads a process group). */
-function end(hand: ChildProcess): void {
-  if (hand.pid === undefined || hand.exitCode !== null) return;
-  try {
-    process.kill(-hand.pid, "SIGKILL");
-  } catch {
-    hand.kill("SIGKILL");
-  }
-}
 
 export class Hands {
   private readonly idle: { hand: ChildProcess; timer: NodeJS.Timeout }[] = [];
@@ -129,30 +98,16 @@ export class Hands {
   private next(): void {
     const more = this.lightSeconds > 0 ? 1 : 0;
     while (this.busy.size < this.count + more) {
-      const item = this.lightest(this.busy.size < this.count ? Infinity : this.lightSeconds);
-      if (!item) return;
+      const at = nextInTurn(this.waiting, this.busy.size < this.count ? Infinity : this.lightSeconds);
+      if (at < 0) return;
+      const [item] = this.waiting.splice(at, 1);
       const hand = this.take();
       this.busy.add(hand);
-      void this.work(hand, item).finally(() => {
+      void this.work(hand, item!).finally(() => {
         this.busy.delete(hand);
         this.next();
       });
     }
-  }
-
-  /**
-   * The next to be begun: what was ended for others after them, then the lightest, those that have waited long counting as lighter.
-   *
-   * @param most seconds that it may take about.
-   */
-  private lightest(most: number): Waiting | undefined {
-    const now = Date.now();
-    const may = this.waiting.filter(({ limits: { seconds = 0 } }) => seconds <= most);
-    if (may.length === 0) return undefined;
-    const weight = ({ yielded, limits: { seconds = 0 }, since }: Waiting): number =>
-      1e6 * yielded + seconds - (now - since) / 1000;
-    const best = may.reduce((a, b) => (weight(b) < weight(a) ? b : a));
-    return this.waiting.splice(this.waiting.indexOf(best), 1)[0];
   }
 
   /** Begins a task anew, in its turn. */
@@ -163,28 +118,9 @@ export class Hands {
 
   private take(): ChildProcess {
     const spare = this.idle.pop();
-    if (spare) {
-      clearTimeout(spare.timer);
-      return spare.hand;
-    }
-    const hand = fork(/* turbopackIgnore: true */ this.script, [], {
-      serialization: "advanced",
-      stdio: ["ignore", "inherit", "inherit", "ipc"],
-      // A group of its own, so that what it starts ends with it; it ends itself when this process is gone.
-      detached: true,
-      execArgv: [],
-      env: process.env,
-    });
-    hand.on("error", (error) => console.error("A hand:", error.message));
-    if (hand.pid !== undefined)
-      try {
-        setPriority(hand.pid, this.niceness);
-        // Each is a session of its own; behind all others at once it would hardly get on.
-        void standBack(Math.min(this.niceness, MOST_BEHIND), hand.pid);
-      } catch {
-        // It is gone already, which its exit tells.
-      }
-    return hand;
+    if (!spare) return start(this.script, this.niceness);
+    clearTimeout(spare.timer);
+    return spare.hand;
   }
 
   /** Keeps a hand for the next task, without keeping this process alive for it. */
@@ -192,8 +128,7 @@ export class Hands {
     if (this.closed || !hand.connected || (await memoryOf(hand.pid!)) > IDLE_BYTES) return end(hand);
     const entry = { hand, timer: setTimeout(() => this.letGo(hand), IDLE_MS) };
     entry.timer.unref();
-    hand.unref();
-    hand.channel?.unref();
+    hold(hand, false);
     this.idle.push(entry);
   }
 
@@ -203,92 +138,44 @@ export class Hands {
     end(hand);
   }
 
-  /** One task by one hand, watched. Never throws: what happens goes to the one who asked. */
+  /** One task by one hand. Never throws: what happens goes to the one who asked. */
   private async work(hand: ChildProcess, item: Waiting): Promise<void> {
-    const { task, input, limits, hooks, resolve, reject } = item;
-    hand.ref();
-    hand.channel?.ref();
-    const { signal, onProgress } = hooks;
-    let overrun: string | null = null;
-    const giveUp = (why: string): void => {
-      overrun ??= why;
-      end(hand);
-    };
-    let yields = false;
-    const patience = (limits.yieldsAfterMs ?? Infinity) * 4 ** item.yielded;
-    const began = Date.now();
-    const look = setInterval(() => {
-      if (!yields && Date.now() - began > patience && this.waiting.some((w) => w.yielded < item.yielded + 1)) {
-        yields = true;
-        end(hand);
-      }
-      void memoryOf(hand.pid ?? 0).then((bytes) => {
-        if (bytes > limits.bytes)
-          giveUp(
-            say("more than {most} MB of memory, which is more than its size explains", {
-              most: Math.round(limits.bytes / 2 ** 20),
-            }),
-          );
-      });
-    }, LOOK_MS);
-    const late = setTimeout(
-      () => giveUp(say("more than {seconds} seconds", { seconds: Math.round(limits.ms / 1000) })),
-      limits.ms,
-    );
-    let grace: NodeJS.Timeout | undefined;
-    const stop = (): void => {
-      if (hand.connected) hand.send({ stop: true } satisfies ToHand, () => undefined);
-      grace = setTimeout(() => end(hand), GRACE_MS);
-    };
-    signal?.addEventListener("abort", stop, { once: true });
-    let usable = false;
-    let ended = (): void => undefined;
-    const gone = (): void => ended();
-    try {
-      const answer = await new Promise<FromHand | null>((settle) => {
-        hand.on("message", (message: FromHand) => {
-          if ("progress" in message) onProgress?.(message.progress);
-          else settle(message);
-        });
-        hand.once("exit", gone);
-        hand.once("error", gone);
-        ended = () => settle(null);
-        hand.send({ task, input } satisfies ToHand, (error) => error && settle(null));
-        if (signal?.aborted) stop();
-      });
-      usable = answer !== null && overrun === null;
-      if (signal?.aborted) reject(signal.reason);
-      else if (answer && "done" in answer) resolve(answer.done);
-      else if (answer && "problem" in answer) {
-        const { status, message, details } = answer.problem;
-        reject(new Problem(status as Problem["status"], message, details));
-      } else if (answer && "fault" in answer) reject(new Error(answer.fault));
-      else if (yields) {
-        item.yielded++;
-        this.again(item);
-      } else if (overrun)
-        reject(new Problem(422, say("The picture took {overrun}; it is damaged, or made to do so.", { overrun })));
-      else if (this.closed) reject(new Error("The process is ending."));
-      else if (hand.signalCode === "SIGKILL" && item.killed++ < 1) {
-        // Killed from outside, for want of memory as a rule: the file need not be at fault.
-        console.error(`A hand was killed at "${task}"; it is begun anew.`);
-        this.again(item);
-      } else {
-        console.error(`A hand died of "${task}" (${hand.signalCode ?? hand.exitCode}).`);
-        reject(
-          new Problem(422, say("The picture made its reader fail; it is damaged, or of a kind that cannot be read.")),
-        );
-      }
-    } finally {
-      clearInterval(look);
-      clearTimeout(late);
-      clearTimeout(grace);
-      signal?.removeEventListener("abort", stop);
-      hand.removeAllListeners("message");
-      hand.off("exit", gone);
-      hand.off("error", gone);
-      if (usable) await this.putBack(hand);
-      else end(hand);
+    const { task, input, limits, hooks, yielded } = item;
+    hold(hand, true);
+    const ended = await watchedTask(hand, {
+      ...{ task, input, hooks, ms: limits.ms, bytes: limits.bytes },
+      patienceMs: (limits.yieldsAfterMs ?? Infinity) * 4 ** yielded,
+      othersWait: () => this.waiting.some((w) => w.yielded < yielded + 1),
+    });
+    this.settle(hand, item, ended);
+    if (ended.answer !== null && ended.overrun === null) await this.putBack(hand);
+    else end(hand);
+  }
+
+  /** What came of a task goes to the one who asked, or the task back into the row. */
+  private settle(hand: ChildProcess, item: Waiting, { answer, overrun, yielded }: Ended): void {
+    const { task, hooks, resolve, reject } = item;
+    if (hooks.signal?.aborted) reject(hooks.signal.reason);
+    else if (answer && "done" in answer) resolve(answer.done);
+    else if (answer && "problem" in answer) {
+      const { status, message, details } = answer.problem;
+      reject(new Problem(status as Problem["status"], message, details));
+    } else if (answer && "fault" in answer) reject(new Error(answer.fault));
+    else if (yielded) {
+      item.yielded++;
+      this.again(item);
+    } else if (overrun)
+      reject(new Problem(422, say("The picture took {overrun}; it is damaged, or made to do so.", { overrun })));
+    else if (this.closed) reject(new Error("The process is ending."));
+    else if (hand.signalCode === "SIGKILL" && item.killed++ < 1) {
+      // Killed from outside, for want of memory as a rule: the file need not be at fault.
+      console.error(`A hand was killed at "${task}"; it is begun anew.`);
+      this.again(item);
+    } else {
+      console.error(`A hand died of "${task}" (${hand.signalCode ?? hand.exitCode}).`);
+      reject(
+        new Problem(422, say("The picture made its reader fail; it is damaged, or of a kind that cannot be read.")),
+      );
     }
   }
 }

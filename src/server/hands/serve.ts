@@ -1,7 +1,7 @@
 import { say } from "@/core/language";
 import { Problem } from "../problem";
 import type { FromHand, ToHand } from "./messages";
-import type { TaskHooks } from "./hands";
+import type { TaskHooks } from "./watched-task";
 
 /** What a hand can do, by name. */
 export type Tasks = Readonly<Record<string, (input: never, hooks: Required<TaskHooks>) => Promise<unknown>>>;

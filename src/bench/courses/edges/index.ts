@@ -7,6 +7,7 @@ import { COLOUR } from "./tools/colour-tool";
 import { holdStroke } from "./tools/hold-stroke";
 import { SOURCE, SPARE } from "./tools/area-tool";
 import { guide } from "./guide";
+import { lesson } from "./lesson";
 
 const NOTES = {
   fill: say("filled"),
@@ -34,4 +35,5 @@ export const edgesCourse: BenchCourse = {
   marks: async () => (await import("./edges-marks")).EdgesMarks,
   sheet: { turned: true, fitsFrame: true, makesUp: true },
   guide,
+  lesson,
 };

@@ -3,10 +3,11 @@
 import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { finishTo, levelLight, switchFinish } from "@/core/edits";
-import { type FinishSettings, NO_FINISH, isLevel } from "@/core/finish";
-import { NumberField, percent, fixed } from "@/ui";
+import { type FinishSettings, NO_FINISH, SETTINGS, isLevel } from "@/core/finish";
+import { Explanation, percent, fixed } from "@/ui";
 import { toggleEnds, useEnds } from "../../check/ends/ends-state";
 import type { PanelParts } from "../bench-course";
+import { SettingField } from "../setting-field";
 import { MasksPart } from "./masks/masks-part";
 import { PartHeader } from "./part-header";
 import { SharpnessPart } from "./sharpness-part";
@@ -14,41 +15,9 @@ import { ToneChart } from "./tone-chart";
 import { ToneCurve } from "./tone-curve";
 import { useTone } from "./use-tone";
 
-interface Row {
-  readonly key:
-    | "exposure"
-    | "warmth"
-    | "tint"
-    | "contrast"
-    | "black"
-    | "white"
-    | "saturation"
-    | "mid"
-    | "bright"
-    | "dark";
-  readonly label: string;
-  /** What is shown over what is kept: 100 for shares. */
-  readonly times: number;
-  readonly step: number;
-  readonly digits: number;
-  readonly unit: string;
-  readonly range: readonly [number, number];
-}
-
-const LIGHT: readonly Row[] = [
-  { key: "exposure", label: say("Exposure"), times: 1, step: 0.1, digits: 2, unit: "st", range: [-6, 6] },
-  { key: "contrast", label: say("Contrast"), times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
-  { key: "mid", label: say("Contrast about"), times: 100, step: 1, digits: 0, unit: "%", range: [10, 90] },
-  { key: "bright", label: say("Bright parts"), times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
-  { key: "dark", label: say("Dark parts"), times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
-  { key: "black", label: say("Black from"), times: 100, step: 1, digits: 0, unit: "%", range: [-30, 60] },
-  { key: "white", label: say("White from"), times: 100, step: 1, digits: 0, unit: "%", range: [40, 130] },
-];
-const COLOUR: readonly Row[] = [
-  { key: "warmth", label: say("Warmth"), times: 1, step: 0.05, digits: 2, unit: "st", range: [-3, 3] },
-  { key: "tint", label: say("Magenta"), times: 1, step: 0.05, digits: 2, unit: "st", range: [-3, 3] },
-  { key: "saturation", label: say("Colours"), times: 100, step: 5, digits: 0, unit: "%", range: [-100, 100] },
-];
+const LIGHT = ["exposure", "contrast", "mid", "bright", "dark", "black", "white"] as const;
+const COLOUR = ["warmth", "tint", "saturation"] as const;
+type Key = (typeof LIGHT | typeof COLOUR)[number];
 
 /** Whether somebody has set light, black or white already: then nothing is proposed. */
 const isLit = ({ exposure, black, white }: FinishSettings): boolean =>
@@ -117,17 +86,17 @@ export function FinishPanel({ photo, derived }: PanelParts) {
       )}
       <section className="px-3.5 py-2" aria-label={say("Light")}>
         <PartHeader part="light" title={say("Light")} settings={settings} />
-        {LIGHT.map((row) => (
-          <ToneField key={row.key} row={row} settings={settings} />
+        {LIGHT.map((key) => (
+          <ToneField key={key} of={key} settings={settings} />
         ))}
       </section>
       <ToneCurve settings={settings} />
       <section className="ruled border-t px-3.5 py-2" aria-label={say("Colour")}>
         <PartHeader part="colour" title={say("Colour")} settings={settings} />
-        {COLOUR.map((row) => (
-          <ToneField key={row.key} row={row} settings={settings} />
+        {COLOUR.map((key) => (
+          <ToneField key={key} of={key} settings={settings} />
         ))}
-        <p className="muted text-[0.9rem]">{say("Or press with Neutral (;) on something white or grey.")}</p>
+        <Explanation id="neutral">{say("Or press with Neutral (;) on something white or grey.")}</Explanation>
       </section>
       <MasksPart />
       <SharpnessPart photo={photo} derived={derived} settings={settings} />
@@ -135,26 +104,14 @@ export function FinishPanel({ photo, derived }: PanelParts) {
   );
 }
 
-function ToneField({
-  row: { key, label, times, step, digits, unit, range },
-  settings,
-}: {
-  row: Row;
-  settings: FinishSettings;
-}) {
+function ToneField({ of, settings }: { of: Key; settings: FinishSettings }) {
   const { edit, endGesture } = useBench();
+  const setting = SETTINGS[of];
   return (
-    <NumberField
-      label={label}
-      value={times * settings[key]}
-      standard={times * NO_FINISH[key]}
-      step={step}
-      digits={digits}
-      unit={unit}
-      min={range[0]}
-      max={range[1]}
-      slider
-      onChange={(v) => edit(finishTo(label, { [key]: v / times }), `finish ${key}`)}
+    <SettingField
+      setting={setting}
+      value={settings[of]}
+      onChange={(v) => edit(finishTo(setting.label, { [of]: v }), `finish ${of}`)}
       onDone={endGesture}
     />
   );

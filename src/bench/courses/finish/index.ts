@@ -8,6 +8,7 @@ import { MASK_COMMANDS } from "./masks/mask-commands";
 import { WASH } from "./masks/wash-tool";
 import { NEUTRAL } from "./neutral-tool";
 import { guide } from "./guide";
+import { lesson } from "./lesson";
 
 /** Course 6 on the Bench. */
 export const finishCourse: BenchCourse = {
@@ -29,4 +30,5 @@ export const finishCourse: BenchCourse = {
   marks: async () => (await import("./masks/mask-marks")).MaskMarks,
   sheet: {},
   guide,
+  lesson,
 };

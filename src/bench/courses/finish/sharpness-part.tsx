@@ -6,10 +6,11 @@ import type { Photo } from "@/client";
 import { asShotOf } from "@/client/as-shot";
 import { useBench } from "@/client/bench-store";
 import { finishTo } from "@/core/edits";
-import { type FinishSettings, MOST_STRETCH } from "@/core/finish";
+import { type FinishSettings, MOST_STRETCH, OUTPUT_SETTINGS, SETTINGS } from "@/core/finish";
 import { worstStretch } from "@/core/render";
-import { NumberField, notify, fixed } from "@/ui";
+import { notify, fixed } from "@/ui";
 import type { Derived } from "../../derived";
+import { SettingField } from "../setting-field";
 import { PartHeader } from "./part-header";
 
 /** What pictures are sharpened for: how strongly, how widely, and what is left as it is. */
@@ -58,41 +59,14 @@ export function SharpnessPart({
   return (
     <section className="ruled border-t px-3.5 py-2" aria-label={say("Sharpness")}>
       <PartHeader part="sharpness" title={say("Sharpness")} settings={settings} />
-      <NumberField
-        label={say("Even sharpness")}
-        value={100 * settings.even}
-        standard={0}
-        step={5}
-        digits={0}
-        unit="%"
-        min={0}
-        max={150}
-        slider
-        onChange={(v) => void give(v / 100)}
+      <SettingField
+        setting={SETTINGS.even}
+        value={settings.even}
+        onChange={(even) => void give(even)}
         onDone={endGesture}
       />
       <p className="muted pb-1 text-[0.9rem]" data-testid="even-words">
-        {worst < 1.05
-          ? say("Nothing in the frame is stretched: it is as sharp as shot.")
-          : settings.even === 0
-            ? say("The frame is stretched up to {worst} times; 100 % gives back the sharpness that this takes.", {
-                worst: fixed(worst, 1),
-              })
-            : worst > MOST_STRETCH
-              ? say("Given back up to {most} times; where it is stretched more, up to {worst} times, not wholly.", {
-                  most: MOST_STRETCH,
-                  worst: fixed(worst, 1),
-                })
-              : say("Given back all over the frame, which is stretched up to {worst} times.", {
-                  worst: fixed(worst, 1),
-                })}
-        {settings.even > 0 &&
-          settings.blur !== undefined &&
-          settings.noise !== undefined &&
-          ` ${say("As shot: edges {blur} px soft, noise {noise} %. Look at it at 100 %.", {
-            blur: fixed(settings.blur, 2),
-            noise: fixed(100 * settings.noise, 1),
-          })}`}
+        {evenWords(settings, worst)}
       </p>
       {worst >= 1.05 && (
         <label className="flex cursor-pointer items-center gap-2 pb-1">
@@ -108,72 +82,68 @@ export function SharpnessPart({
           </span>
         </label>
       )}
+      <OutputPart settings={settings} />
+    </section>
+  );
+}
+
+/** What even sharpness has to give back here, and what the photo was found to be like. @param worst how far the frame is stretched at most. */
+function evenWords({ even, blur, noise }: FinishSettings, worst: number): string {
+  if (worst < 1.05) return say("Nothing in the frame is stretched: it is as sharp as shot.");
+  const values = { worst: fixed(worst, 1) };
+  const asShot =
+    even > 0 && blur !== undefined && noise !== undefined
+      ? say("As shot: edges {blur} px soft, noise {noise} %. Look at it at 100 %.", {
+          blur: fixed(blur, 2),
+          noise: fixed(100 * noise, 1),
+        })
+      : "";
+  const given =
+    even === 0
+      ? say("The frame is stretched up to {worst} times; 100 % gives back the sharpness that this takes.", values)
+      : worst > MOST_STRETCH
+        ? say("Given back up to {most} times; where it is stretched more, up to {worst} times, not wholly.", {
+            most: MOST_STRETCH,
+            worst: values.worst,
+          })
+        : say("Given back all over the frame, which is stretched up to {worst} times.", values);
+  return `${given} ${asShot}`.trim();
+}
+
+const FIELDS = ["amount", "radius", "threshold"] as const;
+
+/** Sharpening for what the picture is delivered for. */
+function OutputPart({ settings }: { settings: FinishSettings }) {
+  const { edit, endGesture } = useBench();
+  const { output } = settings;
+  const kind = outputOf(settings);
+  return (
+    <>
       <label className="flex items-center justify-between gap-2 py-0.5">
         <span>{say("Sharpened for")}</span>
         <select
           className="select select-sm w-40"
           aria-label={say("Sharpened for")}
-          value={outputOf(settings)}
+          value={kind}
           onChange={(e) => edit(finishTo(say("Sharpened for"), { output: OUTPUTS[e.target.value as Output] }))}
         >
-          {(Object.keys(OUTPUTS) as Output[]).map((kind) => (
-            <option key={kind} value={kind}>
-              {WORDS[kind]}
+          {(Object.keys(OUTPUTS) as Output[]).map((one) => (
+            <option key={one} value={one}>
+              {WORDS[one]}
             </option>
           ))}
         </select>
       </label>
-      {settings.output && (
-        <>
-          <NumberField
-            label={say("Amount")}
-            value={100 * settings.output.amount}
-            standard={100 * (OUTPUTS[outputOf(settings)]?.amount ?? 0.6)}
-            step={5}
-            digits={0}
-            unit="%"
-            min={0}
-            max={300}
-            slider
-            onChange={(v) =>
-              edit(finishTo(say("Sharpening"), { output: { ...settings.output!, amount: v / 100 } }), "finish output")
-            }
+      {output &&
+        FIELDS.map((key) => (
+          <SettingField
+            key={key}
+            setting={{ ...OUTPUT_SETTINGS[key], standard: OUTPUTS[kind]?.[key] ?? OUTPUT_SETTINGS[key].standard }}
+            value={output[key]}
+            onChange={(v) => edit(finishTo(say("Sharpening"), { output: { ...output, [key]: v } }), "finish output")}
             onDone={endGesture}
           />
-          <NumberField
-            label={say("Reach")}
-            value={settings.output.radius}
-            standard={OUTPUTS[outputOf(settings)]?.radius ?? 0.8}
-            step={0.1}
-            digits={1}
-            unit="px"
-            min={0.3}
-            max={6}
-            onChange={(radius) =>
-              edit(finishTo(say("Sharpening"), { output: { ...settings.output!, radius } }), "finish output")
-            }
-            onDone={endGesture}
-          />
-          <NumberField
-            label={say("Leaves differences below")}
-            value={100 * settings.output.threshold}
-            standard={100 * (OUTPUTS[outputOf(settings)]?.threshold ?? 0.01)}
-            step={0.1}
-            digits={1}
-            unit="%"
-            min={0}
-            max={20}
-            slider
-            onChange={(v) =>
-              edit(
-                finishTo(say("Sharpening"), { output: { ...settings.output!, threshold: v / 100 } }),
-                "finish output",
-              )
-            }
-            onDone={endGesture}
-          />
-        </>
-      )}
-    </section>
+        ))}
+    </>
   );
 }

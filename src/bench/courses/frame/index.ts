@@ -6,6 +6,7 @@ import { AXIS } from "./tools/axis-tool";
 import { KEEP, holdKeepMark } from "./tools/keep-tool";
 import { SLIDE } from "./tools/slide-tool";
 import { guide } from "./guide";
+import { lesson } from "./lesson";
 
 /** Course 4 on the Bench. */
 export const frameCourse: BenchCourse = {
@@ -19,4 +20,5 @@ export const frameCourse: BenchCourse = {
   always: async () => (await import("./frame-mark")).FrameMark,
   sheet: { turned: true, inMetres: true, overview: true, ownEdges: true },
   guide,
+  lesson,
 };

@@ -7,6 +7,7 @@ import { holdLine } from "../../tools/hold-line";
 import { PULL } from "./tools/pull-tool";
 import { TRACE } from "./tools/trace-tool";
 import { guide } from "./guide";
+import { lesson } from "./lesson";
 
 /** Course 1 on the Bench. */
 export const lensCourse: BenchCourse = {
@@ -22,4 +23,5 @@ export const lensCourse: BenchCourse = {
   lines: ({ kind }) => kind === "taut",
   sheet: { ownEdges: true, gridWhileMoved: true },
   guide,
+  lesson,
 };

@@ -83,7 +83,7 @@ export function LightFields({ photo }: { photo: Photo }) {
         standard={0}
         step={0.05}
         digits={2}
-        unit="st"
+        unit={say("stops")}
         min={0}
         max={5}
         onChange={(stops) =>

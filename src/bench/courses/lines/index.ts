@@ -9,6 +9,7 @@ import { LINE } from "./tools/line-tool";
 import { clickProposal } from "./tools/take-proposal";
 import { TURN } from "./tools/turn-tool";
 import { guide } from "./guide";
+import { lesson } from "./lesson";
 
 /** Course 2 on the Bench. */
 export const linesCourse: BenchCourse = {
@@ -25,4 +26,5 @@ export const linesCourse: BenchCourse = {
   lines: ({ kind }) => kind !== "taut",
   sheet: { ownEdges: true },
   guide,
+  lesson,
 };

@@ -13,6 +13,7 @@ import { holdHeight, holdReference } from "./proportion/tools/hold-reference";
 import { GRID, RECTANGLE, ROUND } from "./proportion/tools/measure-tools";
 import { AS_TALL, LENGTH, TAPE } from "./proportion/tools/stroke-tools";
 import { guide } from "./guide";
+import { lesson } from "./lesson";
 
 /** Course 3 on the Bench. */
 export const shapeCourse: BenchCourse = {
@@ -31,4 +32,5 @@ export const shapeCourse: BenchCourse = {
   marks: async () => (await import("./shape-marks")).ShapeMarks,
   sheet: { inMetres: true, overview: true },
   guide,
+  lesson,
 };

@@ -2,11 +2,12 @@
 
 import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
-import { DAB_HARDNESS, type Mask, type MaskEffect, NO_FINISH } from "@/core/finish";
+import { DAB_HARDNESS, MASK_SETTINGS, type Mask, type MaskEffect, NO_FINISH } from "@/core/finish";
 import { deleteMask, maskEdge, maskEffect, switchMask } from "@/core/edits";
-import { NumberField, fixed } from "@/ui";
+import { Explanation, NumberField, fixed } from "@/ui";
 import { radiusFor, useBrush } from "../../../brush/brush-state";
 import { RowButtons } from "../../row-buttons";
+import { SettingField } from "../../setting-field";
 import { ShareField } from "../../share-field";
 import { PartHeader } from "../part-header";
 import { maskNames } from "./mask-names";
@@ -21,7 +22,7 @@ const signed = (v: number, unit: string, digits: number): string =>
 /** What a mask does, in a few words. */
 const effectWords = ({ exposure = 0, warmth = 0, sharpness = 0 }: MaskEffect): string =>
   [
-    exposure !== 0 && signed(exposure, "st", 2),
+    exposure !== 0 && signed(exposure, say("stops"), 2),
     warmth !== 0 && `${warmth > 0 ? say("warmer") : say("cooler")} ${fixed(Math.abs(warmth), 2)}`,
     sharpness !== 0 && `${sharpness > 0 ? say("sharper") : say("softer")} ${fixed(Math.abs(100 * sharpness), 0)} %`,
   ]
@@ -40,11 +41,13 @@ export function MasksPart() {
         <PartHeader part="masks" title={say("Parts by themselves")} settings={settings} />
       </div>
       {masks.length === 0 ? (
-        <p className="muted px-3.5 pb-1">
-          {say(
-            "A window too bright, a ceiling too dark: draw a wash (Shift W) over it, or brush it with a dab (Shift B).",
-          )}
-        </p>
+        <div className="px-3.5">
+          <Explanation id="masks">
+            {say(
+              "A window too bright, a ceiling too dark: draw a wash (Shift W) over it, or brush it with a dab (Shift B).",
+            )}
+          </Explanation>
+        </div>
       ) : (
         <table className="schedule w-full" aria-label={say("Masks")}>
           <tbody>
@@ -121,11 +124,7 @@ function Brush() {
   );
 }
 
-const EFFECTS = [
-  { key: "exposure", label: say("Exposure"), times: 1, step: 0.1, digits: 2, unit: "st", most: 4 },
-  { key: "warmth", label: say("Warmth"), times: 1, step: 0.05, digits: 2, unit: "st", most: 3 },
-  { key: "sharpness", label: say("Sharpness"), times: 100, step: 5, digits: 0, unit: "%", most: 100 },
-] as const;
+const EFFECTS = ["exposure", "warmth", "sharpness"] as const;
 
 function Settings({ mask, name }: { mask: Mask; name: string }) {
   const { edit, endGesture } = useBench();
@@ -133,20 +132,15 @@ function Settings({ mask, name }: { mask: Mask; name: string }) {
   const { id } = mask;
   return (
     <div className="px-3.5 pt-1 pb-1" role="group" aria-label={say("Settings of {name}", { name })}>
-      {EFFECTS.map(({ key, label, times, step, digits, unit, most }) => (
-        <NumberField
+      {EFFECTS.map((key) => (
+        <SettingField
           key={key}
-          label={say("{label} of {name}", { label, name })}
-          value={times * (mask[key] ?? 0)}
-          standard={0}
-          step={step}
-          digits={digits}
-          unit={unit}
-          min={-most}
-          max={most}
+          setting={MASK_SETTINGS[key]}
+          label={say("{label} of {name}", { label: MASK_SETTINGS[key].label, name })}
+          value={mask[key] ?? 0}
           onChange={(v) => {
-            edit(maskEffect(id, { [key]: v / times }), `mask ${id} ${key}`);
-            useMasks.setState({ effect: { [key]: v / times } });
+            edit(maskEffect(id, { [key]: v }), `mask ${id} ${key}`);
+            useMasks.setState({ effect: { [key]: v } });
           }}
           onDone={endGesture}
         />

@@ -4,7 +4,7 @@ import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { borderStraight, deleteBendMark, switchBend, switchBendMark } from "@/core/edits";
 import { type BendMark, type BendSettings, bendNames } from "@/core/shape/bend";
-import { angle, fixed } from "@/ui";
+import { Explanation, angle, fixed } from "@/ui";
 import type { Derived } from "../../../derived";
 import { RowButtons } from "../../row-buttons";
 import { SCHEDULE_CELL as cell, SCHEDULE_HEAD as head } from "../../schedule-cells";
@@ -33,14 +33,16 @@ export function BendPart({ derived }: { derived: Derived }) {
   const { shape } = recipe;
   if (!shape)
     return (
-      <p className="ruled border-b px-3.5 py-2">
-        {say(
-          "Still bowed, or leaning by itself? Draw a taut line along it, or mark walls as joined faces. Everything else stays as it is.",
-        )}{" "}
-        <button className="link" onClick={() => edit(borderStraight(size))}>
+      <div className="ruled border-b px-3.5 py-2">
+        <Explanation id="bend">
+          {say(
+            "Still bowed, or leaning by itself? Draw a taut line along it, or mark walls as joined faces. Everything else stays as it is.",
+          )}
+        </Explanation>
+        <button className="btn btn-xs" onClick={() => edit(borderStraight(size))}>
           {say("Pull the border straight")}
         </button>
-      </p>
+      </div>
     );
   const names = bendNames(shape);
   const { bend } = derived;
@@ -69,10 +71,10 @@ export function BendPart({ derived }: { derived: Derived }) {
                 {say("Before → after")}
               </th>
               <th className={head} title={say("How far it moves the picture along it, on average")}>
-                {say("Pull")}
+                {say("Moves")}
               </th>
               <th className={head} title={say("By how much it misses what it asks for")}>
-                {say("Off")}
+                {say("Misses")}
               </th>
               <th className={`${head} pr-2`}>
                 <span className="sr-only">{say("On or off")}</span>

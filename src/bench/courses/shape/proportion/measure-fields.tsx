@@ -6,7 +6,7 @@ import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { sayMeasure } from "@/core/edits";
 import { type KnownMeasure, UNITS, type Unit } from "@/core/shape/proportion";
-import { NumberField, notify, fixed } from "@/ui";
+import { NumberField, notify, fixed, useUnits } from "@/ui";
 import { commonMeasures, dropCommon, isOwn, keepCommon } from "./common-measures";
 import type { Derived } from "../../../derived";
 import { settleMeasure } from "./settle-measure";
@@ -32,6 +32,7 @@ export function MeasureFields({
   /** Those that the lines tell. */
   walls: Derived["solution"]["walls"];
 }) {
+  useUnits();
   const { edit, endGesture } = useBench();
   const unit = measure.unit ?? "m";
   const tell = (words: Parameters<typeof sayMeasure>[1], gesture?: string): void =>

@@ -7,6 +7,7 @@ import type { Vec2 } from "@/core/geometry";
 import type { KnownMeasure } from "@/core/shape/proportion";
 import { handlePlace } from "../../frame-handles";
 import { HEIGHT_GRIPS } from "./tools/hold-reference";
+import { useUnits } from "@/ui";
 import { tapeReading } from "./tape-reading";
 import { useMeasuring } from "./measuring-state";
 import type { Derived } from "../../../derived";
@@ -26,6 +27,8 @@ const flat = (path: readonly Vec2[]): number[] => path.flatMap(([x, y]) => [x, y
 
 /** What Shape lays over the picture: known measures, tapes, the true square or circle, and the grips for height and width. */
 export function MeasureMarks({ derived, projection, asShot, colours }: Parts) {
+  // What a tape reads is written in them.
+  useUnits();
   const { selected, recipe } = useBench();
   const { place, reference, tapes } = useMeasuring();
   const { view } = projection;

@@ -36,10 +36,10 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
                 {say("Height")}
               </th>
               <th className={head} title={say("How far it misses what all measures say")}>
-                {say("Off")}
+                {say("Misses")}
               </th>
               <th className={head} title={say("Its share of what all measures say")}>
-                {say("Pull")}
+                {say("Weight")}
               </th>
               <th className={`${head} pr-2`}>
                 <span className="sr-only">{say("On or off")}</span>

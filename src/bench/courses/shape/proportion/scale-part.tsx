@@ -3,16 +3,16 @@
 import { say } from "@/core/language";
 import { X } from "lucide-react";
 import type { Surface } from "@/core/shape/proportion";
-import { fixed, lengthUnit, paperUnit } from "@/ui";
+import { fixed, lengthUnit, paperUnit, useUnits } from "@/ui";
 import type { Derived } from "../../../derived";
 import { useMeasuring } from "./measuring-state";
 import { tapeReading } from "./tape-reading";
 
 const named = ({ kind, heading }: Surface, facing: number): string =>
   kind === "floor"
-    ? "floor"
+    ? say("floor")
     : Math.abs(heading - facing) < 2
-      ? "wall"
+      ? say("wall")
       : say("wall at {heading}°", { heading: fixed(heading, 0) });
 
 /** What a pixel is on the wall, in a small unit. @param metres to a pixel. */
@@ -23,6 +23,7 @@ function pixelWords(metres: number): string {
 
 /** The scale that measures of known size give, and what has been taped off by it. */
 export function ScalePart({ derived }: { derived: Derived }) {
+  useUnits();
   const { tapes } = useMeasuring();
   const { measured, view } = derived;
   const scales = measured?.scales ?? [];

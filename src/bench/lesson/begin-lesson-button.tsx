@@ -1,0 +1,27 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { notify } from "@/ui";
+import { beginLesson } from "./begin-lesson";
+import type { Lesson } from "./lesson";
+
+/** Begins a lesson on a photo of the demo. */
+export function BeginLesson({ lesson, words }: { lesson: Lesson; words: string }) {
+  const router = useRouter();
+  const [isBusy, setBusy] = useState(false);
+  const begin = async (): Promise<void> => {
+    setBusy(true);
+    try {
+      router.push(await beginLesson(lesson));
+    } catch (error) {
+      notify((error as Error).message, "error");
+      setBusy(false);
+    }
+  };
+  return (
+    <button className="btn btn-sm" disabled={isBusy} onClick={() => void begin()}>
+      {words}
+    </button>
+  );
+}
