@@ -20,7 +20,7 @@ import { severalWindows } from "./windows";
 /**
  * The campaign: an attack on an installation of its own, under load and with kills, and then a look whether everything
  * that was acknowledged is there. npm run campaign -- [--minutes 20] [--seed N] [--short] [--calm: nothing is
- * killed]. Exit status 1 when anything
+ * killed] [--beside severalWindows: only what an ordinary person notices of that attack]. Exit status 1 when anything
  * was lost, answered 500, died unplanned, was half written or grew without bound.
  */
 const { values } = parseArgs({
@@ -29,6 +29,7 @@ const { values } = parseArgs({
     seed: { type: "string" },
     short: { type: "boolean" },
     calm: { type: "boolean" },
+    beside: { type: "string" },
   },
 });
 const short = values.short ?? false;
@@ -168,7 +169,7 @@ async function beside(field: Field, attacks: readonly ((field: Field, dice: Dice
 /** What an ordinary person notices of each attack. */
 async function ordinaryBeside(field: Field): Promise<void> {
   const idle = await beside(field, []);
-  const attacks = [
+  const all = [
     heavyHistory,
     absurdFills,
     craftedXmp,
@@ -177,12 +178,26 @@ async function ordinaryBeside(field: Field): Promise<void> {
     severalWindows,
     brokenRequests,
   ];
-  for (const attack of attacks) {
+  for (const attack of all.filter(({ name }) => values.beside === undefined || name === values.beside)) {
     const slow = tooSlow(idle, await beside(field, [attack]));
     tally.count(`ordinary beside ${attack.name}`, slow.length === 0 ? "as in peace" : "slower");
     // So short a run tells it, and does not judge by it.
     if (!short) for (const words of slow) tally.fault(`${attack.name}: ${words}`);
   }
+}
+
+/** The whole of it: everybody at once, each attack alone beside an ordinary person, a full disk, the worst files. */
+async function all(field: Field, stop: AbortController): Promise<void> {
+  setTimeout(() => stop.abort(), attackMs);
+  const watching = watchHealth(field);
+  await attack(field);
+  tally.healthUnderAttackMs.push(...(await watching));
+  await instance.answers();
+  await settled();
+  await ordinaryBeside(field);
+  await fullDisk(field);
+  await worst(field);
+  await settled();
 }
 
 /** Waits until every delivery has ended. */
@@ -199,7 +214,7 @@ async function settled(): Promise<void> {
 
 function report(): void {
   const late = tooLate(tally.takenUpSeconds);
-  if (late > 0) tally.fault(`${late} times it took longer than 30 s until what a killed worker held was done.`);
+  if (late > 0) tally.fault(`${late} times it took longer than 30 s until what a killed worker held was taken up.`);
   const deaths = instance.unplannedDeaths();
   if (deaths > 0) tally.fault(`${deaths} unplanned deaths of app or worker.`);
   const memory = tally.memoryMb.at(-1) ?? 0;
@@ -219,15 +234,20 @@ function report(): void {
     ["while everybody attacked", tally.healthUnderAttackMs],
     ["while the worst files arrived", tally.healthMs],
   ] as const) {
+    if (times.length === 0) continue;
     const ms = (share: number): string => quantile(times, share).toFixed(0);
     console.log(
       `/api/health ${when}: median ${ms(0.5)} ms, 99 % ${ms(0.99)} ms, slowest ${ms(1)} ms of ${times.length}.`,
     );
   }
   if (tally.takenUpSeconds.length > 0)
-    console.log(
-      `Held by killed workers, done after: median ${quantile(tally.takenUpSeconds, 0.5).toFixed(1)} s, slowest ${quantile(tally.takenUpSeconds, 1).toFixed(1)} s.`,
-    );
+    for (const [what, seconds] of [
+      ["taken up", tally.takenUpSeconds],
+      ["done", tally.doneSeconds],
+    ] as const)
+      console.log(
+        `Held by killed workers, ${what} after: median ${quantile(seconds, 0.5).toFixed(1)} s, slowest ${quantile(seconds, 1).toFixed(1)} s.`,
+      );
   console.log(
     `The app's memory: most ${Math.max(...tally.memoryMb, 0).toFixed(0)} MB, in the end ${memory.toFixed(0)} MB.`,
   );
@@ -241,16 +261,8 @@ try {
   await instance.start();
   const stop = new AbortController();
   const field: Field = { instance, tally, ledger, stop: stop.signal, ...(await stage()) };
-  setTimeout(() => stop.abort(), attackMs);
-  const watching = watchHealth(field);
-  await attack(field);
-  tally.healthUnderAttackMs.push(...(await watching));
-  await instance.answers();
-  await settled();
-  await ordinaryBeside(field);
-  await fullDisk(field);
-  await worst(field);
-  await settled();
+  if (values.beside === undefined) await all(field, stop);
+  else await ordinaryBeside(field);
   await ledger.check(instance, tally);
   report();
 } catch (error) {

@@ -2,8 +2,10 @@ import type { Dice } from "./dice";
 import { type Field, pause } from "./duties";
 import type { Part } from "./instance";
 
-/** What a worker that is there again must have done with what a killed one held, seconds. */
+/** What a killed worker held must have been taken up by another after so long, seconds. */
 const MOST_SECONDS = 30;
+/** And must have ended, whatever else there is to do, seconds. */
+const MOST_UNTIL_DONE = 90;
 
 /** Kills app, worker and database without warning, one after another, and looks how what was held goes on. */
 export async function kill(field: Field, dice: Dice, everyMs: readonly [number, number]): Promise<void> {
@@ -22,29 +24,44 @@ export async function kill(field: Field, dice: Dice, everyMs: readonly [number, 
   }
 }
 
-async function heldNow({ instance }: Field): Promise<string[]> {
+/** A delivery in a worker's hands, and the mark by which it was claimed. */
+interface Held {
+  readonly id: string;
+  readonly worker: string;
+}
+
+async function heldNow({ instance }: Field): Promise<Held[]> {
   const { rows } = await instance.database((c) =>
-    c.query<{ id: string }>("select id from deliveries where state = 'rendering'"),
+    c.query<Held>("select id, worker from deliveries where state = 'rendering'"),
   );
-  return rows.map((r) => r.id);
+  return rows;
 }
 
 /** Waits until the deliveries have ended. No other kill meanwhile: this is what is being measured. */
-async function takenUp({ instance, tally }: Field, ids: readonly string[]): Promise<void> {
+async function takenUp({ instance, tally }: Field, held: readonly Held[]): Promise<void> {
   const began = Date.now();
+  let taken = false;
   for (;;) {
     const { rows } = await instance.database((c) =>
-      c.query<{ n: number }>("select count(*)::int as n from deliveries where id = any($1) and finished_at is null", [
-        ids,
-      ]),
+      c.query<{ held: number; open: number }>(
+        `select count(*) filter (where d.worker = h.worker and d.state = 'rendering')::int as held,
+                count(*) filter (where d.finished_at is null)::int as open
+         from deliveries d join unnest($1::uuid[], $2::text[]) as h (id, worker) using (id)`,
+        [held.map((h) => h.id), held.map((h) => h.worker)],
+      ),
     );
+    const { held: still, open } = rows[0]!;
     const seconds = (Date.now() - began) / 1000;
-    if (rows[0]!.n === 0) {
+    if (!taken && still === 0) {
+      taken = true;
       tally.takenUpSeconds.push(seconds);
-      tally.count("deliveries of killed workers", "done by another", ids.length);
+    }
+    if (open === 0) {
+      tally.doneSeconds.push(seconds);
+      tally.count("deliveries of killed workers", "done by another", held.length);
       return;
     }
-    if (seconds > 2 * MOST_SECONDS)
+    if (seconds > MOST_UNTIL_DONE)
       return tally.fault(`What a killed worker held was not done after ${seconds.toFixed(0)} s.`);
     await pause(200);
   }

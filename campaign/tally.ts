@@ -6,7 +6,8 @@ export class Tally {
   readonly healthMs: number[] = [];
   /** And while everybody attacked at once, kills included, ms. */
   readonly healthUnderAttackMs: number[] = [];
-  /** Seconds until what a killed worker held was done. */
+  /** Seconds until what a killed worker held was done; and until another had taken it up. */
+  readonly doneSeconds: number[] = [];
   readonly takenUpSeconds: number[] = [];
   readonly memoryMb: number[] = [];
 

@@ -30,6 +30,8 @@ export interface LineRow {
   /** Degrees out of true as shot and as corrected; null where it cannot be seen. */
   readonly before: number;
   readonly after: number | null;
+  /** Whether the correction is meant to bring it true: not a sill on a wall that is not turned face-on. */
+  readonly meant: boolean;
   readonly pull: number;
   readonly residualPx: number;
   /** "w1", "w2" …: the wall a sill is on, where there are several. */
@@ -159,7 +161,7 @@ function rowsOf(
   recipe: Recipe,
   map: CompiledMap,
   names: ReadonlyMap<string, string>,
-  { lines, walls }: LineSolution,
+  { lines, walls, face }: LineSolution,
 ): LineRow[] {
   const shares = new Map(lines.map((l) => [l.id, l]));
   return recipe.lines
@@ -175,6 +177,7 @@ function rowsOf(
         lengthPx: Math.hypot(b[0] - a[0], b[1] - a[1]),
         before: outOfTrue(line.kind, a, b),
         after: seen ? outOfTrue(line.kind, after[0]!, after[1]!) : null,
+        meant: line.kind === "plumb" || recipe.attitude.from === "by-hand" || !share || share.wall === face.wall,
         pull: share?.pull ?? 0,
         residualPx: share?.residualPx ?? 0,
         wall: walls.length > 1 && typeof share?.wall === "number" ? `w${share.wall + 1}` : null,

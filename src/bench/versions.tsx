@@ -15,7 +15,7 @@ export function Versions({ siblings, current }: { siblings: readonly Version[]; 
   if (siblings.length > MOST)
     return (
       <select
-        className="select select-xs w-16"
+        className="select select-xs w-20"
         aria-label={say("Version")}
         value={current.id}
         onChange={(e) => router.push(`/bench/${e.target.value}`)}

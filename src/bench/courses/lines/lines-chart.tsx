@@ -26,7 +26,7 @@ export function LinesChart({ rows }: { rows: readonly LineRow[] }) {
           { label: say("before"), data: rows.map((r) => r.before), backgroundColor: "#8886" },
           {
             label: say("after"),
-            data: rows.map((r) => r.after ?? 0),
+            data: rows.map((r) => (r.meant ? (r.after ?? 0) : 0)),
             backgroundColor: rows.map((r) => ink(r.line.kind === "plumb" ? "--plumb" : "--sill")),
           },
         ],

@@ -8,7 +8,7 @@ export interface RowGroup {
   readonly rows: readonly LineRow[];
   /** How many of them count. */
   readonly on: number;
-  /** The furthest out of true of those that count, as corrected, degrees; null where none can be seen. */
+  /** The furthest out of true of those that count and are meant to be true, as corrected, degrees; null where there is none to be seen. */
   readonly worst: number | null;
 }
 
@@ -39,6 +39,6 @@ export function groupsOf(rows: readonly LineRow[]): RowGroup[] {
 
 function groupOf(id: string, title: string, rows: readonly LineRow[]): RowGroup {
   const counting = rows.filter((r) => r.line.on);
-  const seen = counting.flatMap((r) => (r.after === null ? [] : [r.after]));
+  const seen = counting.flatMap((r) => (r.after === null || !r.meant ? [] : [r.after]));
   return { id, title, rows, on: counting.length, worst: seen.length === 0 ? null : Math.max(...seen) };
 }

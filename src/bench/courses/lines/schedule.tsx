@@ -2,7 +2,7 @@
 
 import { say } from "@/core/language";
 import { ChevronRight, Eye, EyeOff } from "lucide-react";
-import { Fragment, useState } from "react";
+import { Fragment, useEffect, useRef, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import { lineKind } from "@/core/recipe";
 import { angle, fixed, grouped, percent } from "@/ui";
@@ -97,10 +97,18 @@ function GroupRow({ group, isOpen, onFold }: { group: RowGroup; isOpen: boolean;
   );
 }
 
-function ScheduleRow({ row: { line, name, lengthPx, before, after, pull, residualPx, wall } }: { row: LineRow }) {
+function ScheduleRow({ row }: { row: LineRow }) {
+  const { line, name, lengthPx, before, after, meant, pull, residualPx, wall } = row;
   const { selected, set, edit } = useBench();
+  const own = useRef<HTMLTableRowElement>(null);
+  const isSelected = line.id === selected;
+  useEffect(() => {
+    // Selected on the sheet, it is to be seen here.
+    if (isSelected) own.current?.scrollIntoView({ block: "nearest" });
+  }, [isSelected]);
   return (
     <tr
+      ref={own}
       aria-selected={line.id === selected}
       className={`cursor-pointer ${line.id === selected ? "bg-base-300" : ""} ${line.on ? "" : "opacity-55"}`}
       onClick={() => set({ selected: line.id, selectedEnd: null })}
@@ -118,7 +126,12 @@ function ScheduleRow({ row: { line, name, lengthPx, before, after, pull, residua
       </td>
       <td className={cell}>{grouped(lengthPx)}</td>
       <td className={cell}>{angle(before)}</td>
-      <td className={`${cell} font-semibold`}>{!line.on || after === null ? "–" : angle(after)}</td>
+      <td
+        className={`${cell} font-semibold`}
+        title={meant ? undefined : say("Its wall is not turned face-on, so it need not be level")}
+      >
+        {!line.on || !meant || after === null ? "–" : angle(after)}
+      </td>
       <td className={cell}>
         {line.on && pull > 0 ? say("{residualPx} px", { residualPx: fixed(residualPx, 1) }) : "–"}
       </td>
