@@ -47,7 +47,9 @@ export function watchHealth({ instance, tally, stop }: Pick<Field, "instance" | 
       for (const [, bytes] of answers) tally.memoryMb.push(bytes / 2 ** 20);
       const wrong = answers.filter(([, , at, state]) => state === "away" && !instance.databaseWasAway(at));
       if (wrong.length > 0)
-        tally.fault(`/api/health said ${wrong.length} times that a database was away that was there.`);
+        tally.fault(
+          `/api/health said ${wrong.length} times that a database was away that was there: ${wrong.map(([, , at]) => new Date(at).toISOString()).join(", ")}.`,
+        );
       resolve(answers.filter(([, , , , up]) => up >= YOUNG_SECONDS).map(([ms]) => ms));
     });
   });

@@ -20,6 +20,7 @@ import { ConflictBar, DeletedBar } from "./save-state";
 import { RecipesDialog } from "./recipes/recipes-dialog";
 import { usePasting } from "./recipes/use-pasting";
 import type { Vec2 } from "@/core/geometry";
+import { ReviewCard } from "./review/review-card";
 import { Sheet } from "./sheet/sheet";
 import { SheetMenu } from "./sheet/sheet-menu";
 import { StepsSpoken } from "./spoken/steps-spoken";
@@ -156,6 +157,7 @@ function Aside({ opened, derived, grip, children }: AsideParts) {
       />
       <div className="h-full overflow-y-auto">
         <LessonCard />
+        <ReviewCard opened={opened} />
         <Loaded load={open?.panel} parts={{ photo, assignment, derived }} />
       </div>
       {children}

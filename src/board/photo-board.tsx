@@ -9,15 +9,24 @@ import { useDropzone } from "react-dropzone";
 import { api } from "@/client";
 import { useUploads } from "@/client/upload-queue";
 import type { VisitStyle } from "@/core/answers";
+import type { Captions as Said } from "@/core/contract";
 import { Header } from "@/ui";
+import { Captions } from "./captions";
 import { EmptyPlace, LetGo } from "./empty-place";
 import { HouseStyle } from "./house-style";
 import { PhotoTable } from "./photo-table";
 import { UploadList } from "./upload-list";
 import { useTakingOut } from "./use-taking-out";
 
+interface Props {
+  id: string;
+  name: string;
+  style: VisitStyle;
+  captions: Said;
+}
+
 /** One assignment: its photos, and a place to drop more anywhere on the page. */
-export function PhotoBoard({ id, name, style }: { id: string; name: string; style: VisitStyle }) {
+export function PhotoBoard({ id, name, style, captions }: Props) {
   const cache = useQueryClient();
   const add = useUploads((s) => s.add);
   const { data, error, isPending } = useQuery({ queryKey: ["photos", id], queryFn: () => api.photos(id) });
@@ -47,10 +56,11 @@ export function PhotoBoard({ id, name, style }: { id: string; name: string; styl
           <div className="min-w-0">
             <h1 className="truncate text-2xl font-semibold">{name}</h1>
             <p className="muted">
-              {say("Drop photos anywhere on this page. JPEG, PNG, TIFF, WebP or DNG, up to 250 megapixels.")}
+              {say("Drop photos anywhere on this page. JPEG, PNG, TIFF, WebP, HEIF or DNG, up to 250 megapixels.")}
             </p>
           </div>
           <div className="flex shrink-0 gap-2">
+            <Captions id={id} captions={captions} />
             <HouseStyle id={id} style={style} />
             <button className="btn btn-primary btn-sm" onClick={open}>
               <ImagePlus size={16} /> {say("Add photos")}

@@ -14,7 +14,7 @@ import { SetDialog } from "./many/set-dialog";
 import { SetReport } from "./many/set-report";
 import { useBatches } from "./many/use-batches";
 import { useSets } from "./many/use-sets";
-import { ALL, listed } from "./photos/listing";
+import { ALL, bracketsAmong, like, listed } from "./photos/listing";
 import { ListingBar } from "./photos/listing-bar";
 import { PhotoLattice } from "./photos/photo-lattice";
 import { NONE, among, everything } from "./photos/selection";
@@ -39,7 +39,8 @@ export function PhotoTable({ assignment, photos: all, onTakeOut }: Props) {
   const [listing, setListing] = useState(ALL);
   const [density, setDensity] = useDensity();
   const [selected, setSelection] = useState(NONE);
-  const photos = useMemo(() => listed(all, listing), [all, listing]);
+  const brackets = useMemo(() => bracketsAmong(all), [all]);
+  const photos = useMemo(() => listed(all, listing, brackets), [all, listing, brackets]);
   const order = photos.map((p) => p.id);
   const selection = among(selected, order);
   const chosen = photos.filter((p) => selection.chosen.has(p.id));
@@ -87,6 +88,26 @@ export function PhotoTable({ assignment, photos: all, onTakeOut }: Props) {
     { words: say("Take out"), keys: "Delete", run: acts.onTakeOut },
     "rule",
     { words: say("Choose all"), keys: "Ctrl A", run: () => setSelection(everything(order)) },
+    ...(first
+      ? [
+          {
+            words: say("Choose those taken like it"),
+            run: () => setSelection({ chosen: new Set(like(photos, first).map((p) => p.id)), from: first.id }),
+          },
+        ]
+      : []),
+    ...(first && brackets.has(first.id)
+      ? [
+          {
+            words: say("Choose its bracket"),
+            run: () =>
+              setSelection({
+                chosen: new Set(order.filter((p) => brackets.get(p)?.of === brackets.get(first.id)!.of)),
+                from: first.id,
+              }),
+          },
+        ]
+      : []),
     { words: say("Choose none"), keys: "Esc", run: acts.onNone },
   ];
   return (
@@ -111,6 +132,7 @@ export function PhotoTable({ assignment, photos: all, onTakeOut }: Props) {
       />
       <PhotoLattice
         photos={photos}
+        brackets={brackets}
         density={density}
         selection={selection}
         onSelect={setSelection}
@@ -146,15 +168,12 @@ export function PhotoTable({ assignment, photos: all, onTakeOut }: Props) {
           isBusy={sets.order.isPending}
           onClose={close}
           onOrder={(asked) =>
-            sets.order.mutate(
-              { ...asked, photoIds: chosen.map((p) => p.id) },
-              {
-                onSuccess: () => {
-                  close();
-                  setSelection(NONE);
-                },
+            sets.order.mutate(asked, {
+              onSuccess: () => {
+                close();
+                setSelection(NONE);
               },
-            )
+            })
           }
         />
       )}

@@ -8,7 +8,7 @@ import type { DeliveredFrom } from "./image/delivered-from";
 import { desk, limitsFor } from "./image/desks";
 import type { Inspected } from "./image/inspect";
 import { dropPreviews } from "./image/preview";
-import { dropDeveloped, isRaw, moveDeveloped } from "./image/raw";
+import { developerOf, dropDeveloped, moveDeveloped } from "./image/developed";
 import { previewsAhead } from "./image/shown";
 import { firstRecipe, lockOriginal } from "./photos";
 import { proposedAhead } from "./proposed";
@@ -29,7 +29,7 @@ export async function addPhoto(assignmentId: string, name: string, chunks: Async
   let kept = false;
   const { sha256, bytes } = arrived;
   try {
-    const limits = limitsFor(bytes, await isRaw(arrived.file));
+    const limits = limitsFor(bytes, (await developerOf(arrived.file)) !== null);
     const facts = await desk("arriving").run<Inspected>("arrive", { file: arrived.file, name, sha256 }, limits);
     const from = await desk("arriving").run<DeliveredFrom | null>("delivered", { file: arrived.file }, limits);
     const back = from && (await reopened(assignmentId, name, from));

@@ -1,6 +1,6 @@
 import { say } from "@/core/language";
 import { type VisitStyle, visitStyle } from "@/core/answers";
-import type { AssignmentFrames } from "@/core/contract";
+import { type AssignmentFrames, type Captions, NO_CAPTIONS, captions } from "@/core/contract";
 import { and, desc, eq, isNull, sql } from "drizzle-orm";
 import { database } from "./db/client";
 import { type AssignmentRow, assignments, photos } from "./db/schema";
@@ -8,6 +8,7 @@ import { Problem, notFound } from "./problem";
 
 export interface StyledAssignment extends AssignmentRow {
   readonly style: VisitStyle;
+  readonly captions: Captions;
 }
 
 export interface AssignmentSummary extends StyledAssignment {
@@ -39,8 +40,7 @@ export async function listAssignments(): Promise<AssignmentSummary[]> {
     .groupBy(assignments.id)
     .orderBy(desc(assignments.createdAt));
   return rows.map(({ assignment, photoCount, covers }) => ({
-    ...assignment,
-    style: styleOf(assignment),
+    ...whole(assignment),
     photoCount,
     covers,
   }));
@@ -52,7 +52,7 @@ export async function getAssignment(id: string): Promise<StyledAssignment> {
     .from(assignments)
     .where(and(eq(assignments.id, id), isNull(assignments.deletedAt)));
   if (!row) throw notFound("assignment");
-  return { ...row, style: styleOf(row) };
+  return whole(row);
 }
 
 export async function createAssignment(name: string): Promise<StyledAssignment> {
@@ -60,12 +60,21 @@ export async function createAssignment(name: string): Promise<StyledAssignment> 
     .insert(assignments)
     .values({ name: checkedName(name) })
     .returning();
-  return { ...row!, style: styleOf(row!) };
+  return whole(row!);
 }
 
 /** How an assignment's pictures are corrected; what an older program kept and this one does not know is as without a style. */
 export const styleOf = ({ style }: Pick<AssignmentRow, "style">): VisitStyle =>
   visitStyle.safeParse(style).data ?? visitStyle.parse({});
+
+/** What an assignment's deliveries say of themselves, likewise. */
+export const captionsOf = (kept: AssignmentRow["captions"]): Captions => captions.safeParse(kept).data ?? NO_CAPTIONS;
+
+const whole = (row: AssignmentRow): StyledAssignment => ({
+  ...row,
+  style: styleOf(row),
+  captions: captionsOf(row.captions),
+});
 
 /** Renames, deletes (marks) or brings back an assignment, or changes what its pictures are framed at or how they are corrected. */
 export async function changeAssignment(
@@ -75,6 +84,7 @@ export async function changeAssignment(
     deleted?: boolean | undefined;
     frames?: AssignmentFrames | undefined;
     style?: VisitStyle | undefined;
+    captions?: Captions | undefined;
   },
 ): Promise<StyledAssignment> {
   const [row] = await database()
@@ -83,10 +93,11 @@ export async function changeAssignment(
       ...(change.name === undefined ? {} : { name: checkedName(change.name) }),
       ...(change.frames === undefined ? {} : { frames: change.frames }),
       ...(change.style === undefined ? {} : { style: change.style }),
+      ...(change.captions === undefined ? {} : { captions: change.captions }),
       ...(change.deleted === undefined ? {} : { deletedAt: change.deleted ? new Date() : null }),
     })
     .where(eq(assignments.id, id))
     .returning();
   if (!row) throw notFound("assignment");
-  return { ...row, style: styleOf(row) };
+  return whole(row);
 }

@@ -2,10 +2,18 @@ import { say } from "@/core/language";
 import { and, asc, desc, eq, inArray, sql } from "drizzle-orm";
 import type { Recipe } from "@/core/recipe";
 import { database } from "./db/client";
-import { type PhotoRow, photos, revisions, versions } from "./db/schema";
+import { type PhotoRow, assignments, photos, revisions, versions } from "./db/schema";
 import { type DeliveryRow, deliveries } from "./db/work-schema";
 import { deliveryPath, exists } from "./files/store";
-import { type AskedDelivery, type DeliveryFormat, MASK_ENDING, deliveryOptions, endingOf } from "@/core/contract";
+import { captionsOf } from "./assignments";
+import {
+  type AskedDelivery,
+  type Captions,
+  type DeliveryFormat,
+  MASK_ENDING,
+  deliveryOptions,
+  endingOf,
+} from "@/core/contract";
 import { Problem, notFound } from "./problem";
 import { LIGHT, checkedRecipe } from "./checked-recipe";
 import { refuseTooMuch } from "./checked-recipe";
@@ -62,16 +70,25 @@ export interface DeliveryWork {
   readonly recipe: Recipe;
   readonly photo: PhotoRow;
   readonly versionName: string;
+  /** What it says of itself. */
+  readonly captions: Captions;
 }
 
 /** A delivery with what it was made of. @throws Problem 404. */
 async function withPhoto(id: string) {
   const [row] = await database()
-    .select({ delivery: deliveries, recipe: revisions.recipe, photo: photos, versionName: versions.name })
+    .select({
+      delivery: deliveries,
+      recipe: revisions.recipe,
+      photo: photos,
+      versionName: versions.name,
+      captions: assignments.captions,
+    })
     .from(deliveries)
     .innerJoin(revisions, eq(revisions.id, deliveries.revisionId))
     .innerJoin(versions, eq(versions.id, revisions.versionId))
     .innerJoin(photos, eq(photos.id, versions.photoId))
+    .innerJoin(assignments, eq(assignments.id, photos.assignmentId))
     .where(eq(deliveries.id, id));
   if (!row) throw notFound("delivery");
   return row;
@@ -80,7 +97,7 @@ async function withPhoto(id: string) {
 /** A delivery with all that is needed to make it. @throws Problem 404; 422 when its recipe cannot be read. */
 export async function getDelivery(id: string): Promise<DeliveryWork> {
   const row = await withPhoto(id);
-  return { ...row, recipe: readKept(row.recipe) };
+  return { ...row, recipe: readKept(row.recipe), captions: captionsOf(row.captions) };
 }
 
 /**

@@ -21,6 +21,7 @@ export * from "./calibrate";
 export * from "./own-lens";
 export * from "./sets/sets";
 export * from "./sets/zip";
+export * from "./sets/kept-sets";
 export * from "./batches/batches";
 export * from "./batches/undo-batch";
 export { pictureOfState } from "./board-pictures";

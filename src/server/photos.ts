@@ -8,6 +8,7 @@ import { isTaken } from "./db/errors";
 import type { PhotoState } from "@/core/contract";
 import { type PhotoRow, type VersionRow, photos, revisions, versions } from "./db/schema";
 import { deliveries } from "./db/work-schema";
+import { toReview } from "./batches/to-review";
 import { originalPath } from "./files/store";
 import { lensOpcodesOf } from "./image/opcodes";
 import { statedLayout, statedProjection } from "./image/projection";
@@ -20,6 +21,9 @@ export interface PhotoSummary extends PhotoRow {
     readonly revision: number;
     readonly state: PhotoState;
     readonly deliveredAt: Date | null;
+    /** Why a person should look at it, in words, and the batch that says so. */
+    readonly review: readonly string[];
+    readonly reviewIn: string | null;
   } | null;
   /** Courses settled in the version that is furthest. */
   readonly laid: readonly CourseKey[];
@@ -76,11 +80,13 @@ export function shownOf<V extends Pick<VersionRow, "id" | "chosen">>(
   return own.reduce<V | undefined>((best, v) => (!best || at(v) > at(best) ? v : best), undefined);
 }
 
-/** How far a version is. @param last its newest delivered state. */
+/** How far a version is. @param last its newest delivered state. @param eyes whether a batch says that a person should look at it. */
 function stateOf(
   newest: { readonly id: number; readonly laid: readonly CourseKey[] | null } | undefined,
   last: { readonly revisionId: number } | undefined,
+  eyes: boolean,
 ): PhotoState {
+  if (eyes && last?.revisionId !== newest?.id) return "review";
   if (last) return last.revisionId === newest?.id ? "delivered" : "changed";
   return newest?.laid?.length ? "trued" : "new";
 }
@@ -122,6 +128,7 @@ export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> 
     .innerJoin(versions, eq(versions.id, revisions.versionId))
     .where(and(inArray(versions.photoId, ids), eq(deliveries.state, "done")))
     .orderBy(revisions.versionId, desc(deliveries.revisionId), desc(deliveries.finishedAt));
+  const reviews = await toReview(ids);
   const newestOf = new Map(latest.map((r) => [r.versionId, r]));
   const deliveredOf = new Map(delivered.map((d) => [d.versionId, d]));
   const laidIn = new Map(latest.map((r) => [r.versionId, r.laid]));
@@ -133,6 +140,9 @@ export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> 
     const first = shownOf(own, (v) => newestOf.get(v.id));
     const newest = first && newestOf.get(first.id);
     const last = first && deliveredOf.get(first.id);
+    const told = reviews.get(photo.id);
+    // What somebody has gone on with since has been looked at.
+    const review = told && told.versionId === first?.id && told.after === newest?.number ? told : null;
     return {
       ...photo,
       versions: own,
@@ -140,8 +150,10 @@ export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> 
         ? {
             versionId: first.id,
             revision: newest?.number ?? 0,
-            state: stateOf(newest, last),
+            state: stateOf(newest, last, review !== null),
             deliveredAt: last?.at ?? null,
+            review: review?.review ?? [],
+            reviewIn: review?.batchId ?? null,
           }
         : null,
       laid: laid.reduce((most, next) => (next.length > most.length ? next : most), []),

@@ -1,8 +1,8 @@
-import { createHash } from "node:crypto";
 import { readdir, rm, stat } from "node:fs/promises";
 import path from "node:path";
 import { eq } from "drizzle-orm";
 import { filesFolder } from "./config";
+import { developedNames } from "./image/developed";
 import { database } from "./db/client";
 import { photos } from "./db/schema";
 import { deliveries } from "./db/work-schema";
@@ -78,7 +78,7 @@ export async function sweep(now = Date.now()): Promise<Swept> {
   for (const { file, key, name } of previews)
     if (name.endsWith(".part")) await drop(file, "unfinished");
     else if (!named.has(key)) await drop(file, "previews");
-  const developedOf = new Set([...named].map((sha) => `${createHash("sha256").update(sha).digest("hex")}.tif`));
+  const developedOf = new Set([...named].flatMap(developedNames));
   for (const name of developed) {
     const file = path.join(filesFolder(), "developed", name);
     if (name.endsWith(".part")) await drop(file, "unfinished");

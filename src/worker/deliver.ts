@@ -58,7 +58,7 @@ export async function deliver(
   const end = (outcome: Parameters<typeof endDelivery>[2]): Promise<void> =>
     patiently(() => endDelivery(id, mark, outcome), leaving);
   try {
-    const { delivery, recipe: kept, photo } = await patiently(() => getDelivery(id), leaving);
+    const { delivery, recipe: kept, photo, captions } = await patiently(() => getDelivery(id), leaving);
     const recipe = delivery.long === null ? kept : asLong(kept, delivery.long);
     const size = [photo.width, photo.height] as const;
     const focal = { equivalent: photo.equivalentMm, focal: photo.focalMm };
@@ -74,6 +74,7 @@ export async function deliver(
       focal,
       target: deliveryPath(id, endingOf(delivery.format)),
       mask: deliveryPath(id, MASK_ENDING),
+      captions,
       options: deliveryOptions.parse({ ...delivery.options, format: delivery.format, quality: delivery.quality }),
     };
     const hooks = { signal: stop.signal, onProgress: (share: number) => void (progress = share) };

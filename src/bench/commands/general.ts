@@ -3,6 +3,7 @@ import { COURSES } from "@/core/recipe";
 import { comparing, endComparing, useCompare } from "../compare/compare-state";
 import { lookForOwnEdges, trueUpNow } from "../own-edges/look";
 import { switchByItself } from "../own-edges/use-own-edges";
+import { useReviewing } from "../review/review-state";
 import { copyRecipe, pasteFromClipboard } from "../recipes/use-pasting";
 import { UNIT_CHOICES, type UnitChoice, chooseUnits, notify, useUnits } from "@/ui";
 import type { Command } from "./command";
@@ -204,6 +205,25 @@ const UNIT_WORDS: Record<UnitChoice, () => string> = {
   feet: () => say("Lengths are shown in feet and inches."),
 };
 
+const review: readonly Command[] = [
+  {
+    id: "review-good",
+    words: say("Review: it is good, next"),
+    group: "steps",
+    keys: ["Ctrl+Enter"],
+    can: () => useReviewing.getState().acts !== null,
+    run: () => useReviewing.getState().acts?.good(),
+  },
+  {
+    id: "review-take-back",
+    words: say("Review: take back what was done here, next"),
+    group: "steps",
+    keys: ["Ctrl+Backspace"],
+    can: () => useReviewing.getState().acts !== null,
+    run: () => useReviewing.getState().acts?.takeBack(),
+  },
+];
+
 const units: readonly Command[] = [
   {
     id: "units",
@@ -257,6 +277,7 @@ export const GENERAL: readonly Command[] = [
   ...look,
   ...visit,
   ...units,
+  ...review,
   ...steps,
   ...back,
   ...help,

@@ -37,6 +37,7 @@ export function BatchReport({ batch, photos, onStop, onUndo }: Props) {
   const ended = items.filter((i) => i.state !== "waiting").length;
   const count = (state: Batch["items"][number]["state"]): number => items.filter((i) => i.state === state).length;
   const eyes = items.filter((i) => i.state === "done" && i.review.length > 0);
+  const open = eyes.filter((i) => !i.reviewed && i.versionId);
   const others = items.filter((i) => i.state === "failed" || i.state === "left");
   const came = [
     say("{done} done", { done: count("done") }),
@@ -59,9 +60,20 @@ export function BatchReport({ batch, photos, onStop, onUndo }: Props) {
         isOver &&
         !undone &&
         count("done") > 0 && (
-          <button className="btn btn-sm" onClick={onUndo}>
-            {say("Take it all back")}
-          </button>
+          <>
+            {open[0] && (
+              <Link
+                href={`/bench/${open[0].versionId}?review=${id}`}
+                prefetch={false}
+                className="btn btn-primary btn-sm"
+              >
+                {say("Review {count, plural, one {it} other {the #}}", { count: open.length })}
+              </Link>
+            )}
+            <button className="btn btn-sm" onClick={onUndo}>
+              {say("Take it all back")}
+            </button>
+          </>
         )
       }
       onStop={onStop}

@@ -1,20 +1,14 @@
 "use client";
 
-import { Plus, X } from "lucide-react";
+import { Plus } from "lucide-react";
 import { useState } from "react";
-import type { DeliveryOrder, PhotoOnBoard } from "@/client";
-import {
-  FORMATS,
-  QUALITY,
-  type SetOutput,
-  clashOf,
-  deliveryOptions,
-  fileName,
-  formatOf,
-  unknownPlace,
-} from "@/core/contract";
+import type { PhotoOnBoard } from "@/client";
+import { QUALITY, type SetOutput, clashOf, deliveryOptions, fileName, unknownPlace } from "@/core/contract";
 import { say } from "@/core/language";
-import { Dialog, typedNumber } from "@/ui";
+import { Dialog } from "@/ui";
+import { stateOf } from "../photos/listing";
+import { KeptSets } from "./kept-sets";
+import { Output } from "./set-output";
 
 const KEY = "flat-stone-delivery-set";
 const MOST_OUTPUTS = 6;
@@ -46,16 +40,21 @@ interface Props {
   photos: readonly PhotoOnBoard[];
   assignment: string;
   isBusy: boolean;
-  onOrder(asked: { outputs: SetOutput[]; pattern: string }): void;
+  onOrder(asked: { outputs: SetOutput[]; pattern: string; photoIds: string[] }): void;
   onClose(): void;
 }
 
 /** In which sizes and formats the chosen photos are delivered, and what the files are called. */
-export function SetDialog({ photos, assignment, isBusy, onOrder, onClose }: Props) {
+export function SetDialog({ photos: chosen, assignment, isBusy, onOrder, onClose }: Props) {
   const [{ outputs, pattern }, setAsked] = useState(askedLast);
   const set = (part: Partial<Asked>): void => setAsked({ outputs, pattern, ...part });
   const change = (at: number, part: Partial<SetOutput>): void =>
     set({ outputs: outputs.map((o, i) => (i === at ? { ...o, ...part } : o)) });
+  // Fields hold what is typed: another set has fields of its own.
+  const [taken, setTaken] = useState(0);
+  const [onlyChanged, setOnlyChanged] = useState(false);
+  const changed = chosen.filter((p) => stateOf(p) !== "delivered");
+  const photos = onlyChanged ? changed : chosen;
   const names = photos.flatMap((photo, i) =>
     outputs.map((output) => fileName(pattern, placesOf(photo, i + 1, output.name, assignment), output.options.format)),
   );
@@ -79,12 +78,19 @@ export function SetDialog({ photos, assignment, isBusy, onOrder, onClose }: Prop
         onSubmit={(e) => {
           e.preventDefault();
           localStorage.setItem(KEY, JSON.stringify({ outputs, pattern }));
-          onOrder({ outputs: [...outputs], pattern });
+          onOrder({ outputs: [...outputs], pattern, photoIds: photos.map((p) => p.id) });
         }}
       >
+        <KeptSets
+          asked={{ outputs: [...outputs], pattern }}
+          onTake={({ outputs: kept, pattern: named }) => {
+            set({ outputs: kept, pattern: named });
+            setTaken(taken + 1);
+          }}
+        />
         <ul className="flex flex-col gap-2" aria-label={say("Outputs")}>
           {outputs.map((output, i) => (
-            <li key={i}>
+            <li key={`${taken} ${i}`}>
               <Output
                 output={output}
                 number={i + 1}
@@ -122,6 +128,20 @@ export function SetDialog({ photos, assignment, isBusy, onOrder, onClose }: Prop
             })}
           </span>
         </label>
+        {changed.length < chosen.length && (
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={onlyChanged}
+              onChange={(e) => setOnlyChanged(e.target.checked)}
+            />
+            {say("Only what has changed since it was last delivered: {count} of {of}", {
+              count: changed.length,
+              of: chosen.length,
+            })}
+          </label>
+        )}
         {wrong ? (
           <p role="alert" className="text-error">
             {wrong}
@@ -132,7 +152,7 @@ export function SetDialog({ photos, assignment, isBusy, onOrder, onClose }: Prop
             {names.length > SHOWN && " …"}
           </p>
         )}
-        <button className="btn btn-primary btn-sm self-end" disabled={wrong !== null || isBusy}>
+        <button className="btn btn-primary btn-sm self-end" disabled={wrong !== null || isBusy || photos.length === 0}>
           {say("Render {count, plural, one {# file} other {# files}}", { count: names.length })}
         </button>
       </form>
@@ -155,80 +175,4 @@ function placesOf(
     ...(version && { version }),
     ...(takenAt && { date: takenAt.slice(0, 10) }),
   };
-}
-
-interface OutputProps {
-  output: SetOutput;
-  number: number;
-  onChange(part: Partial<SetOutput>): void;
-  onRemove: (() => void) | null;
-}
-
-function Output({ output: { name, options, long }, number, onChange, onRemove }: OutputProps) {
-  const put = (part: Partial<DeliveryOrder>): void => onChange({ options: { ...options, ...part } });
-  return (
-    <fieldset
-      aria-label={say("Output {number}", { number })}
-      className="ruled grid grid-cols-[8rem_9rem_5rem_1fr_1.8rem] items-center gap-2 rounded border p-2"
-    >
-      <input
-        className="input input-sm w-full"
-        aria-label={say("What output {number} is called", { number })}
-        value={name}
-        maxLength={40}
-        onChange={(e) => onChange({ name: e.target.value })}
-      />
-      <select
-        className="select select-sm w-full"
-        aria-label={say("Format")}
-        value={options.format}
-        onChange={(e) => put({ format: e.target.value as DeliveryOrder["format"] })}
-      >
-        {FORMATS.map((f) => (
-          <option key={f.key} value={f.key}>
-            {f.name}
-          </option>
-        ))}
-      </select>
-      <input
-        className="input input-sm w-full text-right"
-        aria-label={say("Quality")}
-        inputMode="numeric"
-        disabled={!formatOf(options.format).lossy}
-        defaultValue={options.quality}
-        onBlur={(e) => {
-          const typed = typedNumber(e.target.value);
-          const quality = Math.round(Math.max(QUALITY.min, Math.min(QUALITY.max, typed ?? options.quality)));
-          e.target.value = String(quality);
-          put({ quality });
-        }}
-      />
-      <label className="flex items-center gap-2">
-        <input
-          className="input input-sm w-24 text-right"
-          aria-label={say("Longer side of output {number}, pixels", { number })}
-          inputMode="numeric"
-          placeholder={say("full")}
-          defaultValue={long ?? ""}
-          onBlur={(e) => {
-            const typed = typedNumber(e.target.value);
-            const px = typed === null ? null : Math.round(Math.max(16, Math.min(200_000, typed)));
-            e.target.value = px === null ? "" : String(px);
-            onChange({ long: px });
-          }}
-        />
-        <span className="muted">{say("px, longer side")}</span>
-      </label>
-      {onRemove && (
-        <button
-          type="button"
-          className="btn btn-ghost btn-sm btn-square"
-          aria-label={say("Without output {number}", { number })}
-          onClick={onRemove}
-        >
-          <X size={15} />
-        </button>
-      )}
-    </fieldset>
-  );
 }

@@ -16,6 +16,7 @@ const ORDER_WORDS: Record<Listing["order"], () => string> = {
   taken: () => say("by time"),
   name: () => say("by name"),
   state: () => say("by state"),
+  bracket: () => say("by bracket"),
 };
 
 interface Props {
@@ -47,6 +48,7 @@ export function ListingBar({ listing, density, count, of, onListing, onDensity }
         onChange={(e) => onListing({ ...listing, state: e.target.value as Listing["state"] })}
       >
         <option value="all">{say("in any state")}</option>
+        <option value="bracket">{say("in a bracket")}</option>
         {PHOTO_STATES.map((state) => (
           <option key={state} value={state}>
             {stateWords(state)}

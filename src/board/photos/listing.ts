@@ -1,11 +1,12 @@
 import type { PhotoOnBoard } from "@/client";
+import { bracketsOf } from "@/core/brackets";
 import { PHOTO_STATES, type PhotoState } from "@/core/contract";
 
 /** How large photos are shown: with all that is known of them, as pictures alone, or a line each. */
 export const DENSITIES = ["large", "small", "lines"] as const;
 export type Density = (typeof DENSITIES)[number];
 
-export const ORDERS = ["taken", "name", "state"] as const;
+export const ORDERS = ["taken", "name", "state", "bracket"] as const;
 type Order = (typeof ORDERS)[number];
 
 /** What of a visit is shown, and in which order. */
@@ -14,7 +15,7 @@ export interface Listing {
   readonly backwards: boolean;
   /** Words that a photo's name, camera, lens, format or note must hold. */
   readonly text: string;
-  readonly state: PhotoState | "all";
+  readonly state: PhotoState | "all" | "bracket";
 }
 
 export const ALL: Listing = { order: "taken", backwards: false, text: "", state: "all" };
@@ -26,22 +27,64 @@ const byTime = (a: PhotoOnBoard, b: PhotoOnBoard): number =>
   (a.takenAt ?? "9").localeCompare(b.takenAt ?? "9") || byName(a, b);
 const byState = (a: PhotoOnBoard, b: PhotoOnBoard): number =>
   PHOTO_STATES.indexOf(stateOf(a)) - PHOTO_STATES.indexOf(stateOf(b)) || byTime(a, b);
-const COMPARE = { taken: byTime, name: byName, state: byState } as const;
-
 export const stateOf = (photo: PhotoOnBoard): PhotoState => photo.shown?.state ?? "new";
 
 /** All that a photo is found by. */
 const wordsOf = ({ name, camera, lens, format, focalMm, versions }: PhotoOnBoard): string =>
   [name, camera, lens, format, focalMm && `${focalMm} mm`, ...versions.map((v) => v.note)].join(" ").toLowerCase();
 
-/** The photos that a listing shows, in its order. */
-export function listed(photos: readonly PhotoOnBoard[], { order, backwards, text, state }: Listing): PhotoOnBoard[] {
+/** Where a photo stands in the exposure bracket that it was taken in. */
+export interface InBracket {
+  /** The id of the bracket's first photo: one name for all of them. */
+  readonly of: string;
+  readonly number: number;
+  readonly count: number;
+}
+
+/** The exposure brackets among a visit's photos, by the photo: told by time, camera, setting and exposure, see core/brackets. */
+export function bracketsAmong(photos: readonly PhotoOnBoard[]): ReadonlyMap<string, InBracket> {
+  const byAge = [...photos].sort(byTime);
+  const firsts = bracketsOf(
+    byAge.map(({ name, width, height, camera, lens, focalMm, takenAt, exposure }) => ({
+      ...{ name, width, height, camera, lens, focalMm, exposure },
+      takenAt: takenAt === null ? null : Date.parse(takenAt) / 1000,
+    })),
+  );
+  const inBracket = new Map<string, InBracket>();
+  for (const first of new Set(firsts)) {
+    if (first === null) continue;
+    const own = byAge.filter((_, i) => firsts[i] === first);
+    for (const [i, photo] of own.entries())
+      inBracket.set(photo.id, { of: byAge[first]!.id, number: i + 1, count: own.length });
+  }
+  return inBracket;
+}
+
+/** The photos that a listing shows, in its order. @param brackets of all of them. */
+export function listed(
+  photos: readonly PhotoOnBoard[],
+  { order, backwards, text, state }: Listing,
+  brackets: ReadonlyMap<string, InBracket> = new Map(),
+): PhotoOnBoard[] {
   const wanted = text.toLowerCase().split(/\s+/).filter(Boolean);
   const shown = photos.filter((photo) => {
-    if (state !== "all" && stateOf(photo) !== state) return false;
+    if (state === "bracket" ? !brackets.has(photo.id) : state !== "all" && stateOf(photo) !== state) return false;
     const words = wordsOf(photo);
     return wanted.every((w) => words.includes(w));
   });
-  shown.sort(COMPARE[order]);
+  // Brackets come first, each with its photos beside each other.
+  const byBracket = (a: PhotoOnBoard, b: PhotoOnBoard): number =>
+    Number(brackets.has(b.id)) - Number(brackets.has(a.id)) || byTime(a, b);
+  shown.sort({ taken: byTime, name: byName, state: byState, bracket: byBracket }[order]);
   return backwards ? shown.reverse() : shown;
 }
+
+/** Photos taken as one was: by the same camera and lens, at the same focal length and size. */
+export const like = (photos: readonly PhotoOnBoard[], one: PhotoOnBoard): PhotoOnBoard[] =>
+  photos.filter(
+    (p) =>
+      p.camera === one.camera &&
+      p.lens === one.lens &&
+      p.focalMm === one.focalMm &&
+      Math.max(p.width, p.height) === Math.max(one.width, one.height),
+  );

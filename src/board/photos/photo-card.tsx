@@ -7,13 +7,14 @@ import { type DragEvent, type MouseEvent, useState } from "react";
 import type { PhotoOnBoard } from "@/client";
 import { COURSES } from "@/core/recipe";
 import { grouped } from "@/ui";
-import { type Density, stateOf } from "./listing";
+import { type Density, type InBracket, stateOf } from "./listing";
 import { PhotoPicture } from "./photo-picture";
 import { StateMark } from "./state-words";
 
 export interface PhotoPlaceProps {
   readonly photo: PhotoOnBoard;
   readonly density: Density;
+  readonly bracket: InBracket | undefined;
   /** Where it lies, CSS pixels. */
   readonly place: { readonly left: number; readonly top: number; readonly width: number; readonly height: number };
   readonly isChosen: boolean;
@@ -98,7 +99,7 @@ function Choice({ photo, isChosen, onChoose }: Pick<PhotoPlaceProps, "photo" | "
 }
 
 function Card(props: PhotoPlaceProps) {
-  const { photo, density, onOpen, onDelete } = props;
+  const { photo, density, bracket, onOpen, onDelete } = props;
   const href = hrefOf(photo);
   const isLarge = density === "large";
   return (
@@ -127,13 +128,14 @@ function Card(props: PhotoPlaceProps) {
                 {grouped(photo.width)} × {grouped(photo.height)}
                 {photo.lens && ` · ${photo.lens}`}
                 {photo.focalMm && ` ${say("at {focalMm} mm", { focalMm: photo.focalMm })}`}
+                {bracket && ` · ${bracketWords(bracket)}`}
               </p>
             </div>
             <TakeOut name={photo.name} onDelete={onDelete} />
           </div>
           <CourseStones laid={photo.laid} />
           <div className="flex min-w-0 items-baseline gap-3 px-3 text-[0.9rem]">
-            <StateMark state={stateOf(photo)} />
+            <StateMark state={stateOf(photo)} why={photo.shown?.review} />
             <Versions photo={photo} />
           </div>
           {photo.unreadable.length > 0 && <Unreadable names={photo.unreadable} />}
@@ -154,7 +156,7 @@ function Card(props: PhotoPlaceProps) {
 }
 
 function Line(props: PhotoPlaceProps) {
-  const { photo, onOpen, onDelete } = props;
+  const { photo, bracket, onOpen, onDelete } = props;
   const href = hrefOf(photo);
   return (
     <>
@@ -173,19 +175,22 @@ function Line(props: PhotoPlaceProps) {
         {photo.name}
       </Link>
       <span className="w-44 shrink-0">
-        <StateMark state={stateOf(photo)} />
+        <StateMark state={stateOf(photo)} why={photo.shown?.review} />
       </span>
       <span className="muted w-24 shrink-0 tabular-nums">
         {grouped(photo.width)} × {grouped(photo.height)}
       </span>
       <span className="muted min-w-0 grow truncate">
         {[photo.lens, photo.focalMm && say("at {focalMm} mm", { focalMm: photo.focalMm })].filter(Boolean).join(" ")}
+        {bracket && ` · ${bracketWords(bracket)}`}
       </span>
       <Versions photo={photo} />
       <TakeOut name={photo.name} onDelete={onDelete} />
     </>
   );
 }
+
+const bracketWords = ({ number, count }: InBracket): string => say("{number} of {count} exposures", { number, count });
 
 function TakeOut({ name, onDelete }: { name: string; onDelete: () => void }) {
   return (

@@ -5,12 +5,13 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useR
 import type { PhotoOnBoard } from "@/client";
 import { say } from "@/core/language";
 import { latticeOf, touched } from "./lattice";
-import type { Density } from "./listing";
+import type { Density, InBracket } from "./listing";
 import { PhotoPlace } from "./photo-card";
 import { type Selection, NONE, everything, inverse, turned, upTo } from "./selection";
 
 interface Props {
   photos: readonly PhotoOnBoard[];
+  brackets: ReadonlyMap<string, InBracket>;
   density: Density;
   selection: Selection;
   onSelect(next: Selection): void;
@@ -33,7 +34,17 @@ type Rect = readonly [number, number, number, number];
  * A visit's photos. Only those in sight are in the page, however many there are. Chosen by their boxes, with Ctrl and Shift, by a frame
  * that is drawn on the ground between them, and by the keys.
  */
-export function PhotoLattice({ photos, density, selection, onSelect, onOpen, onDelete, onMenu, onCarry }: Props) {
+export function PhotoLattice({
+  photos,
+  brackets,
+  density,
+  selection,
+  onSelect,
+  onOpen,
+  onDelete,
+  onMenu,
+  onCarry,
+}: Props) {
   const holder = useRef<HTMLUListElement>(null);
   const [{ width, top }, setBox] = useState({ width: 0, top: 0 });
   useLayoutEffect(() => {
@@ -118,6 +129,7 @@ export function PhotoLattice({ photos, density, selection, onSelect, onOpen, onD
           <PhotoPlace
             key={photo.id}
             photo={photo}
+            bracket={brackets.get(photo.id)}
             density={density}
             place={{
               left: column * (lattice.width + gap),

@@ -1,14 +1,14 @@
 import fc from "fast-check";
 import type { PhotoOnBoard } from "@/client";
 import { latticeOf, touched } from "./lattice";
-import { ALL, DENSITIES, ORDERS, listed } from "./listing";
+import { ALL, DENSITIES, ORDERS, bracketsAmong, like, listed } from "./listing";
 import { NONE, among, everything, inverse, turned, upTo } from "./selection";
 
 const photo = (id: string, with_: Partial<PhotoOnBoard> = {}): PhotoOnBoard =>
   ({ id, name: `${id}.jpg`, camera: null, lens: null, format: "jpeg", focalMm: null, takenAt: null, versions: [], shown: null, ...with_ }) as unknown as PhotoOnBoard; // prettier-ignore
 const names = (photos: readonly PhotoOnBoard[]): string[] => photos.map((p) => p.id);
-const state = (of: "new" | "trued" | "changed" | "delivered") => ({
-  shown: { versionId: "v", revision: 1, state: of, deliveredAt: null },
+const state = (of: "new" | "review" | "trued" | "changed" | "delivered") => ({
+  shown: { versionId: "v", revision: 1, state: of, deliveredAt: null, review: [], reviewIn: null },
 });
 
 test("photos are listed by time, by name with its numbers, by how far they are; and backwards", () => {
@@ -84,4 +84,23 @@ test("a rectangle touches just the places that it lies over", () => {
       },
     ),
   );
+});
+
+test("brackets are told by time and exposure, listed beside each other, and chosen by themselves", () => {
+  const shot = (id: string, seconds: number, exposure: number) =>
+    photo(id, {
+      ...{ width: 3000, height: 2000, camera: "K3", lens: "Quarl", focalMm: 18, exposure },
+      takenAt: new Date(Date.UTC(2026, 2, 1, 10, 0, seconds)).toISOString(),
+    });
+  const alone = shot("alone", 0, 3);
+  const bracket = [shot("under", 100, 1), shot("right", 101, 3), shot("over", 103, 5)];
+  const all = [bracket[2]!, alone, bracket[0]!, bracket[1]!];
+  const brackets = bracketsAmong(all);
+  expect(brackets.get("alone")).toBeUndefined();
+  expect(bracket.map((p) => brackets.get(p.id))).toEqual(
+    [1, 2, 3].map((number) => ({ of: "under", number, count: 3 })),
+  );
+  expect(names(listed(all, { ...ALL, order: "bracket" }, brackets))).toEqual(["under", "right", "over", "alone"]);
+  expect(names(listed(all, { ...ALL, state: "bracket" }, brackets))).toEqual(["under", "right", "over"]);
+  expect(names(like([...all, photo("other", { camera: "K3", lens: "Ostrey" })], alone))).toEqual(names(all));
 });

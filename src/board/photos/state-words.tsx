@@ -3,6 +3,7 @@ import { say } from "@/core/language";
 
 const WORDS: Record<PhotoState, () => string> = {
   new: () => say("to do"),
+  review: () => say("to review"),
   trued: () => say("trued"),
   changed: () => say("changed since delivery"),
   delivered: () => say("delivered"),
@@ -10,10 +11,13 @@ const WORDS: Record<PhotoState, () => string> = {
 export const stateWords = (state: PhotoState): string => WORDS[state]();
 
 /** How far a photo is, in words, with a stone that is laid so far. */
-export function StateMark({ state }: { state: PhotoState }) {
-  const laid = { new: 0, trued: 1, changed: 1, delivered: 2 }[state];
+export function StateMark({ state, why = [] }: { state: PhotoState; why?: readonly string[] }) {
+  const laid = { new: 0, review: 1, trued: 1, changed: 1, delivered: 2 }[state];
   return (
-    <span className="flex items-center gap-1.5 whitespace-nowrap">
+    <span
+      className="flex min-w-0 items-center gap-1.5 whitespace-nowrap"
+      title={why.length > 0 ? why.join(", ") : undefined}
+    >
       <span aria-hidden className="flex gap-[2px]">
         {[0, 1].map((i) => (
           <i
@@ -24,7 +28,9 @@ export function StateMark({ state }: { state: PhotoState }) {
           />
         ))}
       </span>
-      {stateWords(state)}
+      <span className={state === "review" ? "truncate font-semibold" : "truncate"}>
+        {why.length > 0 ? `${stateWords(state)}: ${why.join(", ")}` : stateWords(state)}
+      </span>
     </span>
   );
 }

@@ -5,7 +5,6 @@ import { appendFile, mkdir, readFile, readdir, rm, stat, writeFile } from "node:
 import { availableParallelism } from "node:os";
 import path from "node:path";
 import { promisify } from "node:util";
-import exifr from "exifr";
 import { formatOfName } from "@/core/contract";
 import { COURSES, type CourseKey } from "@/core/recipe";
 import { writeWhole } from "@/server/files/store";
@@ -14,7 +13,7 @@ import { UsageError, options, readRecipeFile, required } from "../arguments";
 import { factsOf } from "../subject";
 import { namesFor, readSet } from "./delivery-set";
 import { BLENDS, type PhotoMade, type PhotoOrder } from "./one-photo";
-import { type Shot, bracketsOf, middleOf } from "./series";
+import { type Shot, bracketsOf, middleOf } from "@/core/brackets";
 
 const execute = promisify(execFile);
 
@@ -120,7 +119,12 @@ async function photosIn(folder: string): Promise<string[]> {
   const found = await stat(folder).catch(() => null);
   if (!found?.isDirectory()) throw new UsageError(`"${folder}" is no folder.`);
   const names = (await readdir(folder, { withFileTypes: true }))
-    .filter((e) => e.isFile() && !e.name.startsWith(".") && (formatOfName(e.name) !== null || /\.dng$/i.test(e.name)))
+    .filter(
+      (e) =>
+        e.isFile() &&
+        !e.name.startsWith(".") &&
+        (formatOfName(e.name) !== null || /\.(dng|heic|heif|hif)$/i.test(e.name)),
+    )
     .map((e) => e.name)
     .sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
   if (names.length === 0) throw new UsageError(`There is no photo in "${folder}".`);
@@ -133,17 +137,11 @@ const nothing = (name: string): Shot => ({ name, width: 0, height: 0, camera: nu
 async function shotOf(photo: string): Promise<Shot | null> {
   try {
     const facts = await factsOf(photo);
-    const tags = (await exifr.parse(photo, ["ExposureTime", "FNumber", "ISO"]).catch(() => null)) as {
-      ExposureTime?: number;
-      FNumber?: number;
-      ISO?: number;
-    } | null;
-    const { ExposureTime: time, FNumber: stop = 1, ISO: iso = 100 } = tags ?? {};
     return {
       name: path.basename(photo),
       ...{ width: facts.width, height: facts.height, camera: facts.camera, lens: facts.lens, focalMm: facts.focalMm },
       takenAt: facts.takenAt ? facts.takenAt.getTime() / 1000 : null,
-      exposure: time ? Math.log2((time / stop ** 2) * (iso / 100)) : null,
+      exposure: facts.exposure,
     };
   } catch {
     return null;

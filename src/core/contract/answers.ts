@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { type Judgement, visitStyle } from "../answers";
+import { captions } from "./captions";
 import { outputSchema } from "../frame";
 import { type Calibration, profileSchema } from "../lens";
 import { COURSES, type CourseKey, RECIPE_FORMAT, type Recipe, recipeSchema } from "../recipe";
@@ -20,7 +21,7 @@ export const assignmentFrames = z.object({
 });
 export type AssignmentFrames = z.output<typeof assignmentFrames>;
 
-export const assignmentAnswer = z.object({ id, name: z.string(), createdAt: moment, style: visitStyle });
+export const assignmentAnswer = z.object({ id, name: z.string(), createdAt: moment, style: visitStyle, captions });
 export const assignmentOnBoard = assignmentAnswer.extend({
   photoCount: count,
   /** SHA-256 of the first few photos. */
@@ -53,6 +54,8 @@ export const photoAnswer = z.object({
   focalMm: z.number().nullable(),
   equivalentMm: z.number().nullable(),
   aperture: z.number().nullable(),
+  /** Stops of light against one second at f/1 and ISO 100. */
+  exposure: z.number().nullable(),
   /** EXIF orientation the file is stored under; width and height are those as displayed. */
   orientation: z.number().int().min(1).max(8),
   takenAt: moment.nullable(),
@@ -61,15 +64,23 @@ export type Photo = z.output<typeof photoAnswer>;
 
 export const courseKey = z.enum(COURSES.map((c) => c.key) as [CourseKey, ...CourseKey[]]);
 
-/** How far a photo is: nothing done, corrected, corrected otherwise since it was delivered, delivered as it is. */
-export const PHOTO_STATES = ["new", "trued", "changed", "delivered"] as const;
+/** How far a photo is: nothing done, corrected among many and to be looked at, corrected, corrected otherwise since it was delivered, delivered as it is. */
+export const PHOTO_STATES = ["new", "review", "trued", "changed", "delivered"] as const;
 export type PhotoState = (typeof PHOTO_STATES)[number];
 
 export const photoOnBoard = photoAnswer.extend({
   versions: z.array(versionAnswer),
   /** The version to deliver, its newest state, and how far that is; null without a version. */
   shown: z
-    .object({ versionId: id, revision: count, state: z.enum(PHOTO_STATES), deliveredAt: moment.nullable() })
+    .object({
+      versionId: id,
+      revision: count,
+      state: z.enum(PHOTO_STATES),
+      deliveredAt: moment.nullable(),
+      /** Why a person should look at it, in words; and the batch that says so. */
+      review: z.array(z.string()),
+      reviewIn: id.nullable(),
+    })
     .nullable(),
   laid: z.array(courseKey),
   /** Versions whose recipe this program cannot read, by name. */

@@ -37,6 +37,8 @@ export const batchAnswer = z.object({
       /** Why a person should look at it, in words. */
       review: z.array(z.string()),
       versionId: z.uuid().nullable(),
+      /** A person has looked at it and found it good. */
+      reviewed: z.boolean(),
     }),
   ),
   /** Seconds that what waits will take, by how long the others took; null while none is done. */

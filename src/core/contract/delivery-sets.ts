@@ -19,6 +19,11 @@ export const setOrder = z.object({
   pattern: z.string().trim().min(1).max(200),
 });
 
+/** A set kept under a name, for all visits. */
+export const keepSet = setOrder.omit({ photoIds: true }).extend({ name: z.string().trim().min(1).max(60) });
+export const keptSet = keepSet.extend({ id: z.uuid(), createdAt: z.iso.datetime() });
+export type KeptSet = z.output<typeof keptSet>;
+
 export const setAnswer = z.object({
   id: z.uuid(),
   createdAt: z.iso.datetime(),

@@ -27,7 +27,8 @@ import {
 } from "./answers";
 import { batchAction, batchAnswer } from "./batches";
 import { deliveryOptions } from "./delivery-options";
-import { setAnswer, setOrder } from "./delivery-sets";
+import { captions } from "./captions";
+import { keepSet, keptSet, setAnswer, setOrder } from "./delivery-sets";
 
 /** One way to ask the server for something. */
 export interface Endpoint<A extends z.ZodType = z.ZodType, B extends z.ZodType = z.ZodType> {
@@ -66,6 +67,7 @@ export const ENDPOINTS = {
         deleted: z.boolean().optional(),
         frames: assignmentFrames.optional(),
         style: visitStyle.optional(),
+        captions: captions.optional(),
       })
       .refine((c) => Object.values(c).some((v) => v !== undefined), "it changes nothing."),
     assignmentAnswer,
@@ -74,6 +76,10 @@ export const ENDPOINTS = {
   sets: endpoint("GET", "/api/assignments/{id}/sets", NOTHING, z.array(setAnswer)),
   createSet: endpoint("POST", "/api/assignments/{id}/sets", setOrder, setAnswer),
   stopSet: endpoint("PATCH", "/api/sets/{id}", z.object({ cancelled: z.literal(true) }), setAnswer),
+  /** Outputs and names of files kept under a name; one of that name is replaced. */
+  keptSets: endpoint("GET", "/api/keptsets", NOTHING, z.array(keptSet)),
+  keepSet: endpoint("POST", "/api/keptsets", keepSet, keptSet),
+  changeKeptSet: endpoint("PATCH", "/api/keptsets/{id}", z.object({ deleted: z.boolean() }), keptSet),
   /** The newest batches of a visit. */
   batches: endpoint("GET", "/api/assignments/{id}/batches", NOTHING, z.array(batchAnswer)),
   /** Does something to many photos of a visit; it goes on whoever watches. */
@@ -83,11 +89,15 @@ export const ENDPOINTS = {
     z.object({ photoIds: z.array(z.uuid()).min(1).max(5000), action: batchAction }),
     batchAnswer,
   ),
-  /** Stops a batch, or takes back what it did. */
+  /** Stops a batch, takes back what it did, to all or to one photo, or says that one was looked at and found good. */
   changeBatch: endpoint(
     "PATCH",
     "/api/batches/{id}",
-    z.union([z.object({ stopped: z.literal(true) }), z.object({ undone: z.literal(true) })]),
+    z.union([
+      z.object({ stopped: z.literal(true) }),
+      z.object({ undone: z.union([z.literal(true), z.uuid()]) }),
+      z.object({ reviewed: z.uuid() }),
+    ]),
     batchAnswer,
   ),
   photos: endpoint("GET", "/api/assignments/{id}/photos", NOTHING, z.array(photoOnBoard)),

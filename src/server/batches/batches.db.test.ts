@@ -12,6 +12,7 @@ import {
   getBatch,
   listPhotos,
   openVersion,
+  reviewed,
   saveRevision,
   stopBatch,
   undoBatch,
@@ -131,6 +132,28 @@ test("what has been worked on is not trued up; a picture with nothing straight i
   expect(items[0]).toMatchObject({ state: "left", words: "it has been worked on already" });
   expect(items[1]).toMatchObject({ state: "left", words: "too little in it is straight" });
 }, 60_000);
+
+test("what wants a person's eyes is told with its photo until it is found good, gone on with, or taken back", async () => {
+  const { id, photos, photoIds } = await visit(3);
+  const batch = await createBatch(id, { photoIds, action: { kind: "reset" } });
+  for (const photoId of photoIds) await runBatchItem({ batchId: batch.id, photoId }, going);
+  // As a batch that trues up leaves them.
+  await database().execute(sql`update batch_items set review = array['cut', 'drawn-out'] where batch_id = ${batch.id}`);
+  const told = async () =>
+    (await listPhotos(id)).map((p) => [p.shown!.state, p.shown!.review.length, p.shown!.reviewIn]);
+  expect(await told()).toEqual(photoIds.map(() => ["review", 2, batch.id]));
+  expect((await listPhotos(id))[0]!.shown!.review).toEqual(["a roof or a foot is cut", "much is drawn out"]);
+  expect((await reviewed(batch.id, photoIds[0]!)).items[0]!.reviewed).toBe(true);
+  await saveRevision(photos[1]!.versions[0]!.id, 3, heightened);
+  const back = await undoBatch(batch.id, photoIds[2]!);
+  expect(back.undone).toBe(false);
+  expect(back.items.map((i) => i.state)).toEqual(["done", "done", "undone"]);
+  expect((await newest(photos[2]!.versions[0]!.id)).recipe).toMatchObject({ proportion: { height: 1.1 } });
+  expect((await told()).map(([state]) => state)).toEqual(["new", "trued", "trued"]);
+  // One photo that was gone on with is not taken back, and it is said why.
+  await expect(undoBatch(batch.id, photoIds[1]!)).rejects.toMatchObject({ status: 409 });
+  await expect(reviewed(batch.id, photoIds[2]!)).rejects.toMatchObject({ status: 404 });
+});
 
 test("jobs wait once each, and what a dead process held is given to others", async () => {
   const { id, photoIds } = await visit(2);

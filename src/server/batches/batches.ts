@@ -1,5 +1,4 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
-import { REVIEWS, type Review, reviewWords } from "@/core/answers";
 import type { Batch, BatchAction } from "@/core/contract";
 import { say } from "@/core/language";
 import { getAssignment } from "../assignments";
@@ -8,6 +7,7 @@ import { photos } from "../db/schema";
 import { type BatchItemRow, type BatchRow, batchItems, batches } from "../db/work-schema";
 import { addJob } from "../jobs/engine";
 import { Problem, notFound } from "../problem";
+import { reviewsIn } from "./to-review";
 
 /** Batches of a visit that are told: the newest. */
 const TOLD = 3;
@@ -67,12 +67,13 @@ async function told({ id, action, createdAt, stopped, undone }: BatchRow): Promi
     createdAt: createdAt.toISOString(),
     stopped,
     undone,
-    items: items.map(({ photoId, state, words, review, versionId }) => ({
+    items: items.map(({ photoId, state, words, review, versionId, reviewedAt }) => ({
       photoId,
       state,
       words,
-      review: review.filter((r): r is Review => REVIEWS.includes(r as Review)).map(reviewWords),
+      review: reviewsIn(review),
       versionId,
+      reviewed: reviewedAt !== null,
     })),
     secondsLeft: secondsLeft(items, createdAt),
   };
@@ -85,6 +86,17 @@ function secondsLeft(items: readonly BatchItemRow[], begun: Date): number | null
   if (waiting === 0) return 0;
   const last = Math.max(...ended.map((i) => i.endedAt!.getTime()));
   return ended.length === 0 ? null : (((last - begun.getTime()) / ended.length) * waiting) / 1000;
+}
+
+/** A person has looked at what a batch did to a photo, and finds it good. @throws Problem 404 for a photo that it did nothing to. */
+export async function reviewed(id: string, photoId: string): Promise<Batch> {
+  const rows = await database()
+    .update(batchItems)
+    .set({ reviewedAt: sql`now()` })
+    .where(and(eq(batchItems.batchId, id), eq(batchItems.photoId, photoId), eq(batchItems.state, "done")))
+    .returning({ photoId: batchItems.photoId });
+  if (rows.length === 0) throw notFound("batch");
+  return getBatch(id);
 }
 
 /** Stops a batch: what waits is left as it is, what is being done is finished. */

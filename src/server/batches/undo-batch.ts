@@ -3,42 +3,56 @@ import type { Batch } from "@/core/contract";
 import { say } from "@/core/language";
 import { database } from "../db/client";
 import { revisions, versions } from "../db/schema";
-import { batchItems, batches } from "../db/work-schema";
+import { type BatchItemRow, type BatchRow, batchItems, batches } from "../db/work-schema";
 import { Problem, notFound } from "../problem";
 import { saveRevision } from "../versions";
 import { changeVersion } from "../version-changes";
 import { getBatch } from "./batches";
 
 /**
- * Takes back all that a batch did, as new states: nothing is lost. What somebody has gone on with since is left.
+ * Takes back what a batch did, as new states: nothing is lost. What somebody has gone on with since is left.
  *
- * @throws Problem 404; 409 while the batch still runs.
+ * @param only one photo; absent: all of them.
+ * @throws Problem 404; 409 while the batch still runs; and, of one photo alone, where it is not taken back.
  */
-export async function undoBatch(id: string): Promise<Batch> {
+export async function undoBatch(id: string, only?: string): Promise<Batch> {
   const db = database();
   const [batch] = await db.select().from(batches).where(eq(batches.id, id));
   if (!batch) throw notFound("batch");
   const items = await db.select().from(batchItems).where(eq(batchItems.batchId, id));
   if (items.some((i) => i.state === "waiting"))
     throw new Problem(409, say("It is still being done. Stop it first, then it can be taken back."));
-  for (const { photoId, state, versionId, before, after } of items) {
-    if (state !== "done" || !versionId || before === null || after === null) continue;
-    const mark = (words: string, undone: boolean) =>
-      db
-        .update(batchItems)
-        .set({ state: undone ? "undone" : "done", words })
-        .where(and(eq(batchItems.batchId, id), eq(batchItems.photoId, photoId)));
-    try {
-      if (batch.action.kind === "new-version") await withoutVersion(versionId);
-      else await backTo(versionId, before, after);
-      await mark(say("taken back"), true);
-    } catch (error) {
-      if (!(error instanceof Problem)) throw error;
-      await mark(say("not taken back: {message}", { message: error.message }), false);
-    }
+  const wanted = only === undefined ? items : items.filter((i) => i.photoId === only);
+  if (wanted.length === 0) throw notFound("batch");
+  for (const item of wanted) {
+    const refused = await takenBack(batch, item);
+    if (refused && only !== undefined) throw new Problem(409, say("It was not taken back: {refused}.", { refused }));
   }
-  await db.update(batches).set({ undone: true }).where(eq(batches.id, id));
+  if (only === undefined) await db.update(batches).set({ undone: true }).where(eq(batches.id, id));
   return getBatch(id);
+}
+
+/** Takes back what was done to one photo. @returns why it was not, in words; null where it was, or where nothing was done. */
+async function takenBack(
+  { id, action }: BatchRow,
+  { photoId, state, versionId, before, after }: BatchItemRow,
+): Promise<string | null> {
+  if (state !== "done" || !versionId || before === null || after === null) return null;
+  const mark = (words: string, undone: boolean) =>
+    database()
+      .update(batchItems)
+      .set({ state: undone ? "undone" : "done", words })
+      .where(and(eq(batchItems.batchId, id), eq(batchItems.photoId, photoId)));
+  try {
+    if (action.kind === "new-version") await withoutVersion(versionId);
+    else await backTo(versionId, before, after);
+    await mark(say("taken back"), true);
+    return null;
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error;
+    await mark(say("not taken back: {message}", { message: error.message }), false);
+    return error.message;
+  }
 }
 
 /** Saves the state before as the newest, if none came after. @throws Problem 409. */

@@ -14,7 +14,7 @@ import {
   doublePrecision,
   bigserial,
 } from "drizzle-orm/pg-core";
-import type { AssignmentFrames } from "@/core/contract";
+import type { AssignmentFrames, Captions } from "@/core/contract";
 import type { VisitStyle } from "@/core/answers";
 import type { LensProfile } from "@/core/lens";
 import type { CourseKey, Recipe } from "@/core/recipe";
@@ -32,6 +32,8 @@ export const assignments = pgTable(
     frames: jsonb("frames").$type<AssignmentFrames>().notNull().default({ ratios: [], sizes: [] }),
     /** How its pictures are corrected; what is not said is as it is without a style. */
     style: jsonb("style").$type<Partial<VisitStyle>>().notNull().default({}),
+    /** What its deliveries say of themselves; what is not there is not said. */
+    captions: jsonb("captions").$type<Partial<Captions>>().notNull().default({}),
     createdAt: created(),
     deletedAt: moment("deleted_at"),
   },
@@ -60,6 +62,8 @@ export const photos = pgTable(
     focalMm: doublePrecision("focal_mm"),
     equivalentMm: doublePrecision("equivalent_mm"),
     aperture: doublePrecision("aperture"),
+    /** Stops of light, see core/brackets exposureOf; photos that came before it was kept have none. */
+    exposure: doublePrecision("exposure"),
     takenAt: moment("taken_at"),
     createdAt: created(),
     deletedAt: moment("deleted_at"),

@@ -13,7 +13,14 @@ import {
   text,
   uuid,
 } from "drizzle-orm/pg-core";
-import { type BatchAction, type DeliveryFormat, type DeliveryOptions, FORMATS, type ItemState } from "@/core/contract";
+import {
+  type BatchAction,
+  type DeliveryFormat,
+  type DeliveryOptions,
+  FORMATS,
+  type ItemState,
+  type SetOutput,
+} from "@/core/contract";
 import { assignments, created, moment, photos, revisions } from "./schema";
 
 /** What is to be made and done, and who does it: deliveries, batches, workers. */
@@ -80,6 +87,16 @@ export const deliveries = pgTable(
   ],
 );
 
+/** Outputs and names of files kept under a name, for all visits. */
+export const keptSets = pgTable("kept_sets", {
+  id: uuid("id").primaryKey().defaultRandom(),
+  name: text("name").notNull().unique(),
+  outputs: jsonb("outputs").$type<SetOutput[]>().notNull(),
+  pattern: text("pattern").notNull(),
+  createdAt: created(),
+  deletedAt: moment("deleted_at"),
+});
+
 /** Something done to many photos of a visit. */
 export const batches = pgTable("batches", {
   id: uuid("id").primaryKey().defaultRandom(),
@@ -113,6 +130,8 @@ export const batchItems = pgTable(
     before: integer("before"),
     after: integer("after"),
     endedAt: moment("ended_at"),
+    /** When a person looked at it and found it good. */
+    reviewedAt: moment("reviewed_at"),
   },
   (t) => [
     primaryKey({ columns: [t.batchId, t.photoId] }),
@@ -129,6 +148,7 @@ export const workers = pgTable("workers", {
   seenAt: moment("seen_at").notNull().defaultNow(),
 });
 
+export type KeptSetRow = typeof keptSets.$inferSelect;
 export type DeliveryRow = typeof deliveries.$inferSelect;
 export type BatchRow = typeof batches.$inferSelect;
 export type BatchItemRow = typeof batchItems.$inferSelect;

@@ -1,4 +1,5 @@
 import { open } from "node:fs/promises";
+import type { Captions } from "@/core/contract";
 import type { Metadata } from "./library";
 import { type Directories, type Entry, long, rational, readDirectories, short } from "./tiff-directory";
 
@@ -12,6 +13,8 @@ export interface Carried {
   readonly dpi?: number | null;
   /** Part of a delivery that is filled in, 0…1; absent: none. */
   readonly filled?: number;
+  /** What the delivery says of itself besides. */
+  readonly captions?: Captions;
   /** The original's hash, where it is known: a delivery leads back to it. */
   readonly original?: string;
 }

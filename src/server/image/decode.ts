@@ -5,7 +5,7 @@ import { LIMITS } from "../config";
 import type { DeliveryOptions } from "@/core/contract";
 import { encodeFloats, isLight } from "./float-samples";
 import { inSlices } from "../slices";
-import { readable } from "./raw";
+import { readable } from "./developed";
 import { type Carried, carriedFrom } from "./carried-metadata";
 
 const OPTIONS = { limitInputPixels: LIMITS.pixels, sequentialRead: true, ignoreIcc: true } as const;

@@ -53,13 +53,13 @@ export const loadXmp = () => import("./xmp");
  * more than `mostXmp` bytes of XMP and it would be more, the recipe goes before what the original had.
  */
 async function fitting(
-  { icc, exif, xmp, filled, original }: Carried,
+  { icc, exif, xmp, filled, original, captions }: Carried,
   recipe: Recipe,
   size: Size,
   mostXmp = Infinity,
 ): Promise<Carried> {
   const { xmpOfDelivery } = await loadXmp();
-  const said = { filled, original };
+  const said = { filled, original, captions };
   const whole = xmpOfDelivery(xmp, recipe, said);
   const dpi = dpiOf(recipe.frame.on ? recipe.frame.output : undefined);
   const ownExif = exif && trueOfDelivery(exif, size);

@@ -1,7 +1,7 @@
 import type { Raster } from "@/core/render";
 import sharp, { readWhole } from "./library";
 import { LIMITS } from "../config";
-import { readable } from "./raw";
+import { readable } from "./developed";
 
 /** Longer side of the picture that fills are planned from, pixels. */
 const SIDE = 1600;

@@ -7,7 +7,7 @@ import { decode } from "./decode";
 import { claimed, sniff } from "./kinds";
 import library from "./library";
 import { greenLight } from "./luminance";
-import { readable } from "./raw";
+import { readable } from "./developed";
 
 const folder = temporaryFolder();
 const demo = path.join(__dirname, "../../../demo/photos/SM-0412.jpg");

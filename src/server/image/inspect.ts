@@ -1,12 +1,14 @@
 import { say } from "@/core/language";
 import exifr from "exifr";
 import sharp, { type Metadata, readWhole } from "./library";
+import { exposureOf } from "@/core/brackets";
 import { type Orientation, orientationOf } from "@/core/lens";
 import { LIMITS } from "../config";
 import { Problem } from "../problem";
 import { cleanText } from "../text";
 import { isLight } from "./float-samples";
-import { isRaw, readable } from "./raw";
+import { readable } from "./developed";
+import { isRaw } from "./raw";
 import { FORMAT_NAMES, type Format, claimed, sniffFile } from "./kinds";
 
 /** What is known of a picture file; width and height after EXIF orientation. */
@@ -24,6 +26,8 @@ export interface Inspected {
   readonly equivalentMm: number | null;
   readonly aperture: number | null;
   readonly takenAt: Date | null;
+  /** Stops of light, see exposureOf; null where it does not say. */
+  readonly exposure: number | null;
 }
 
 /**
@@ -58,9 +62,9 @@ export async function inspect(file: string, name: string, thorough = true): Prom
     );
   if (format === "webp" && (meta.pages ?? 1) > 1) throw new Problem(415, say("This is an animation, not a photo."));
   if (thorough) await decodeOnce(pixels);
-  // A raw file is developed the right way up; how it was stored only the file itself tells.
+  // A raw or HEIF file is developed the right way up; how it was stored only the file itself tells.
   const orientation = orientationOf(
-    format === "dng" ? await exifr.orientation(file).catch(() => null) : meta.orientation,
+    format === "dng" || format === "heic" ? await exifr.orientation(file).catch(() => null) : meta.orientation,
   );
   const bits = meta.depth === "uchar" ? 8 : isLight(meta) ? 32 : 16;
   return { format, width, height, bits, orientation, ...(await cameraData(file, meta)) };
@@ -108,7 +112,7 @@ const number = (v: unknown): number | null => (typeof v === "number" && Number.i
 async function cameraData(
   file: string,
   meta: Metadata,
-): Promise<Pick<Inspected, "camera" | "lens" | "focalMm" | "equivalentMm" | "aperture" | "takenAt">> {
+): Promise<Pick<Inspected, "camera" | "lens" | "focalMm" | "equivalentMm" | "aperture" | "takenAt" | "exposure">> {
   const block = meta.exif;
   const source = block ? (block.subarray(0, 4).toString("latin1") === "Exif" ? block.subarray(6) : block) : file;
   const tags: Record<string, unknown> =
@@ -124,5 +128,6 @@ async function cameraData(
     equivalentMm: number(tags["FocalLengthIn35mmFormat"]),
     aperture: number(tags["FNumber"]),
     takenAt: plausible(taken),
+    exposure: exposureOf(number(tags["ExposureTime"]), number(tags["FNumber"]), number(tags["ISO"])),
   };
 }

@@ -1,8 +1,9 @@
 import { say } from "@/core/language";
 import { open } from "node:fs/promises";
 import { Problem } from "../problem";
+import { isHeif } from "./heif";
 
-export type Format = "jpeg" | "png" | "tiff" | "webp" | "dng";
+export type Format = "jpeg" | "png" | "tiff" | "webp" | "dng" | "heic";
 
 const starts = (head: Buffer, text: string, at = 0): boolean =>
   head.subarray(at, at + text.length).toString("latin1") === text;
@@ -13,6 +14,7 @@ export function sniff(head: Buffer): Exclude<Format, "dng"> | null {
   if (starts(head, "\x89PNG\r\n\x1a\n")) return "png";
   if (["II*\0", "MM\0*", "II+\0", "MM\0+"].some((mark) => starts(head, mark))) return "tiff";
   if (starts(head, "RIFF") && starts(head, "WEBP", 8)) return "webp";
+  if (isHeif(head)) return "heic";
   return null;
 }
 
@@ -38,7 +40,9 @@ export async function sniffFile(file: string): Promise<Exclude<Format, "dng">> {
   if (begins) return begins;
   throw new Problem(
     415,
-    say("This is {other}. Flat Stone takes JPEG, PNG, TIFF, WebP and DNG photos.", { other: describeOther(head) }),
+    say("This is {other}. Flat Stone takes JPEG, PNG, TIFF, WebP, HEIF and DNG photos.", {
+      other: describeOther(head),
+    }),
   );
 }
 
@@ -55,7 +59,7 @@ function describeOther(head: Buffer): string {
   if (text.startsWith("<!doctype html") || text.startsWith("<html")) return say("a web page");
   if (starts(head, "%PDF")) return say("a PDF");
   if (starts(head, "GIF8")) return say("a GIF");
-  if (starts(head, "ftyp", 4)) return say("a HEIF, AVIF or video file");
+  if (starts(head, "ftyp", 4)) return say("an AVIF or video file");
   if (starts(head, "PK")) return say("an archive");
   return say("not a picture");
 }
@@ -69,6 +73,9 @@ const EXTENSIONS: Readonly<Record<string, Format>> = {
   tiff: "tiff",
   webp: "webp",
   dng: "dng",
+  heic: "heic",
+  heif: "heic",
+  hif: "heic",
 };
 
 export const FORMAT_NAMES: Readonly<Record<Format, string>> = {
@@ -77,6 +84,7 @@ export const FORMAT_NAMES: Readonly<Record<Format, string>> = {
   tiff: "TIFF",
   webp: "WebP",
   dng: "DNG",
+  heic: "HEIF",
 };
 
 /** The format that a file's name claims, or null when its ending is none we know. */

@@ -1,6 +1,6 @@
 import sharp, { readWhole } from "./library";
 import { LIMITS } from "../config";
-import { readable } from "./raw";
+import { readable } from "./developed";
 import { type Grey, LIGHT_OF_SRGB } from "@/core/lens";
 import type { Luminance } from "@/core/lines";
 

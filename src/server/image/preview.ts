@@ -2,7 +2,7 @@ import { rm } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import sharp from "./library";
 import { LIMITS } from "../config";
-import { readable } from "./raw";
+import { readable } from "./developed";
 import { exists, originalPath, previewPath, writeWhole } from "../files/store";
 
 /** Longest side of each preview, pixels: for the board, for the Bench, and for looking closely. */

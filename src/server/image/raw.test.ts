@@ -13,7 +13,8 @@ import { deliveryOptions } from "@/core/contract";
 import { inspect } from "./inspect";
 import { opcodeList } from "@/core/lens/dng-opcodes.testing";
 import { lensOpcodesOf } from "./opcodes";
-import { isRaw, readable } from "./raw";
+import { readable } from "./developed";
+import { isRaw } from "./raw";
 
 const folder = temporaryFolder();
 const place = (name: string): string => path.join(folder, name);

@@ -1,7 +1,7 @@
 import { SMALL_SIDE, type SmallPicture } from "@/core/answers";
 import { LIMITS } from "../config";
 import sharp, { readWhole } from "./library";
-import { readable } from "./raw";
+import { readable } from "./developed";
 
 /** A photo made small, as what it shows is judged by; the EXIF orientation applied. @throws Problem 415, 422. */
 export async function smallPicture(file: string): Promise<SmallPicture> {

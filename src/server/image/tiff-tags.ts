@@ -32,7 +32,7 @@ export async function withTiffTags<T>(
   const handle = await open(file, "r");
   try {
     const head = await bytesAt(handle, 0, 8);
-    if (sniff(head) !== "tiff") return await look([]);
+    if (head.length < 8 || sniff(head) !== "tiff") return await look([]);
     const big = head[0] === 0x4d;
     const reader: Reader = { big, read: (at, length) => bytesAt(handle, at, length) };
     const first = await directoryAt(reader, u32(reader, head, 4));

@@ -5,7 +5,7 @@ import sharp from "./library";
 import { TILE } from "@/core/render";
 import { LIMITS } from "../config";
 import { exists, originalPath, tilesFolder } from "../files/store";
-import { readable } from "./raw";
+import { readable } from "./developed";
 
 /** Next to nothing may be lost: at 100 % and above these are what is judged. */
 const QUALITY = 99;

@@ -1,5 +1,6 @@
 import { DOMParser, type Document, type Element, XMLSerializer } from "@xmldom/xmldom";
 import { type Recipe, parseRecipe } from "@/core/recipe";
+import type { Captions } from "@/core/contract";
 import { boundedXml } from "./bounded-xml";
 
 /**
@@ -54,13 +55,14 @@ function parsed(packet: Buffer): { document: Document; rdf: Element } | null {
 const isFalse = (namespace: string | null, name: string | null): boolean =>
   FALSE_NOW[namespace ?? ""]?.includes(name ?? "") ?? false;
 
-function dropFalse(rdf: Element): void {
+/** Takes properties out, whether they are said as elements or as attributes. */
+function drop(rdf: Element, which: (namespace: string | null, name: string | null) => boolean): void {
   for (const description of Array.from(rdf.childNodes) as Element[]) {
     if (description.namespaceURI !== RDF || description.localName !== "Description") continue;
     for (const attribute of Array.from(description.attributes))
-      if (isFalse(attribute.namespaceURI, attribute.localName)) description.removeAttributeNode(attribute);
+      if (which(attribute.namespaceURI, attribute.localName)) description.removeAttributeNode(attribute);
     for (const child of Array.from(description.childNodes) as Element[])
-      if (isFalse(child.namespaceURI, child.localName)) description.removeChild(child);
+      if (which(child.namespaceURI, child.localName)) description.removeChild(child);
   }
 }
 
@@ -68,13 +70,57 @@ function dropFalse(rdf: Element): void {
 export interface SaidOfDelivery {
   readonly filled?: number | undefined;
   readonly original?: string | undefined;
+  readonly captions?: Captions | undefined;
+}
+
+const DC = "http://purl.org/dc/elements/1.1/";
+const IPTC_CORE = "http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/";
+
+/**
+ * Writes what a visit's deliveries say of themselves, in place of what the original said there: IPTC Photo Metadata Standard 2023.1,
+ * dc:description and dc:rights as alternatives by language, dc:creator as a row of names, Iptc4xmpCore:Location.
+ */
+function writeCaptions(document: Document, rdf: Element, { caption, creator, copyright, address }: Captions): void {
+  const make = (namespace: string, name: string, text?: string): Element => {
+    const element = document.createElementNS(namespace, name);
+    if (text !== undefined) element.appendChild(document.createTextNode(text));
+    return element;
+  };
+  const list = (name: string, kind: "Alt" | "Seq", items: readonly string[]): Element => {
+    const element = make(DC, `dc:${name}`);
+    const all = make(RDF, `rdf:${kind}`);
+    for (const text of items) {
+      const item = make(RDF, "rdf:li", text);
+      if (kind === "Alt") item.setAttributeNS("http://www.w3.org/XML/1998/namespace", "xml:lang", "x-default");
+      all.appendChild(item);
+    }
+    element.appendChild(all);
+    return element;
+  };
+  const creators = creator.split("\n").map((name) => name.trim());
+  const said = [
+    caption !== "" && list("description", "Alt", [caption]),
+    creator !== "" && list("creator", "Seq", creators.filter(Boolean)),
+    copyright !== "" && list("rights", "Alt", [copyright]),
+    address !== "" && make(IPTC_CORE, "Iptc4xmpCore:Location", address),
+  ].filter((element) => element !== false);
+  if (said.length === 0) return;
+  drop(rdf, (namespace, name) => said.some((e) => e.namespaceURI === namespace && e.localName === name));
+  const description = make(RDF, "rdf:Description");
+  description.setAttributeNS(RDF, "rdf:about", "");
+  // Said here, readers find each property without looking for what its own tag declares.
+  description.setAttributeNS("http://www.w3.org/2000/xmlns/", "xmlns:dc", DC);
+  description.setAttributeNS("http://www.w3.org/2000/xmlns/", "xmlns:Iptc4xmpCore", IPTC_CORE);
+  for (const element of said) description.appendChild(element);
+  rdf.appendChild(description);
 }
 
 /** @param packet of the original, if it had one; what cannot be read is not carried. */
 export function xmpOfDelivery(packet: Buffer | null, recipe: Recipe, said: SaidOfDelivery = {}): Buffer {
-  const { filled = 0, original } = said;
+  const { filled = 0, original, captions } = said;
   const { document, rdf } = (packet && parsed(packet)) ?? parsed(EMPTY)!;
-  dropFalse(rdf);
+  drop(rdf, isFalse);
+  if (captions) writeCaptions(document, rdf, captions);
   const description = document.createElementNS(RDF, "rdf:Description");
   description.setAttributeNS(RDF, "rdf:about", "");
   description.setAttributeNS("http://www.w3.org/2000/xmlns/", "xmlns:stone", NAMESPACE);

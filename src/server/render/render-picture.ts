@@ -18,7 +18,7 @@ import { exists, writeWhole } from "../files/store";
 import { type Decoded, decode } from "../image/decode";
 import { keptPlans } from "../image/fill-folders";
 import { fillSource } from "../image/fill-source";
-import { type DeliveryFormat, type DeliveryOptions, formatOf } from "@/core/contract";
+import { type Captions, type DeliveryFormat, type DeliveryOptions, formatOf } from "@/core/contract";
 import { encode, encodeStrip, inStrips, loadXmp, writeStrips } from "../image/encode";
 import { LIMITS } from "../config";
 import { Problem } from "../problem";
@@ -46,6 +46,8 @@ export interface PictureOrder {
   readonly hashing?: Promise<string>;
   /** Path of a picture that says what is made up, where anything is; none is written without it. */
   readonly mask?: string;
+  /** What the delivery says of itself besides. */
+  readonly captions?: Captions;
   readonly kernel?: KernelName;
 }
 
@@ -157,6 +159,7 @@ export async function renderPicture(
     ...kept,
     ...(work && work.filled > 0 ? { filled: work.filled } : {}),
     ...(original === undefined ? {} : { original }),
+    ...(order.captions && { captions: order.captions }),
   };
   const alpha = (work ? work.left : map.gaps) || raster.channels === 2 || raster.channels === 4;
   const channels = resultChannels(raster.channels, alpha);

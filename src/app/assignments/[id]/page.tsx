@@ -10,5 +10,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   if (!read) return <Away />;
   const assignment = read.found;
   if (!assignment) notFound();
-  return <PhotoBoard id={assignment.id} name={assignment.name} style={assignment.style} />;
+  return (
+    <PhotoBoard id={assignment.id} name={assignment.name} style={assignment.style} captions={assignment.captions} />
+  );
 }

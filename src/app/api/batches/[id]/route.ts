@@ -1,7 +1,11 @@
 import { ENDPOINTS } from "@/core/contract";
-import { stopBatch, undoBatch } from "@/server";
+import { reviewed, stopBatch, undoBatch } from "@/server";
 import { routeOf } from "../../respond";
 
 export const PATCH = routeOf(ENDPOINTS.changeBatch, ({ id, asked }) =>
-  "stopped" in asked ? stopBatch(id) : undoBatch(id),
+  "stopped" in asked
+    ? stopBatch(id)
+    : "reviewed" in asked
+      ? reviewed(id, asked.reviewed)
+      : undoBatch(id, asked.undone === true ? undefined : asked.undone),
 );

@@ -12,6 +12,15 @@ export interface Shot {
   readonly exposure: number | null;
 }
 
+/**
+ * Stops of light against one second at f/1 and ISO 100, from what EXIF says: log2(t / N² · S / 100), the negative of the exposure
+ * value (ISO 2720) plus what the speed gives; null without a time.
+ *
+ * @param time seconds. @param stop the f-number. @param iso speed.
+ */
+export const exposureOf = (time: number | null, stop: number | null, iso: number | null): number | null =>
+  time ? Math.log2((time / (stop ?? 1) ** 2) * ((iso ?? 100) / 100)) : null;
+
 /** Photos of a series follow each other within this, seconds, beside how long they were exposed. */
 const WITHIN = 6;
 /** Exposures of a bracket differ by at least this, stops; and there are no more of them than so many. */

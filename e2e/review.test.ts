@@ -1,0 +1,42 @@
+import type { Page } from "playwright-core";
+import { comesToBe, counted, freshAssignment, rested, usePage } from "./app";
+import { smallParts } from "./small-parts";
+
+/** After many were trued up: those that want a person's eyes are looked at one after the other, by one key each. */
+let page: Page;
+usePage((opened) => void (page = opened));
+
+test("each photo says why it wants a look; it is found good or taken back, and the next one comes", async () => {
+  await freshAssignment(page, "Reviewed", await smallParts(3));
+  const board = page.url();
+  await page.getByText("3 photos", { exact: true }).waitFor();
+  await page.getByRole("button", { name: "Large" }).click();
+  await page.getByLabel("Choose part-0.jpg").focus();
+  await page.keyboard.press("Control+a");
+  await page.getByRole("toolbar", { name: "Chosen photos" }).getByRole("button", { name: "True up" }).click();
+  const report = page.getByRole("region", { name: "True up" });
+  await report.getByText("3 done").waitFor({ timeout: 150_000 });
+  const waiting = () => page.locator("li[data-photo]").getByText(/^to review: /);
+  const count = await comesToBe(() => waiting().count(), (n) => n > 1); // prettier-ignore
+  expect(count).toBeGreaterThan(1);
+  await page.getByLabel("State of the photos shown").selectOption("review");
+  await counted(page.locator("li[data-photo]"), count);
+  await report.getByRole("link", { name: /^Review / }).click();
+  const card = page.getByRole("region", { name: "Review" });
+  await card.getByText(`To review: 1 of ${count}`).waitFor();
+  expect((await card.getByTestId("review-words").innerText()).length).toBeGreaterThan(5);
+  await rested(page);
+  const first = page.url();
+  await page.keyboard.press("Control+Enter");
+  await page.waitForURL((url) => url.href !== first && url.href.includes("review="));
+  await card.getByText(count > 2 ? `To review: 1 of ${count - 1}` : "To review: 1 of 1").waitFor();
+  await rested(page);
+  const second = page.url();
+  await page.keyboard.press("Control+Backspace");
+  await page.waitForURL((url) => url.href.replace(/[?&]course=[a-z]+/, "") !== second.replace(/[?&]course=[a-z]+/, ""));
+  await page.goto(board);
+  // One is good, one is as it was shot again.
+  await counted(waiting(), count - 2);
+  await page.locator("li[data-photo]").getByText("trued", { exact: true }).first().waitFor();
+  await page.locator("li[data-photo]").getByText("to do", { exact: true }).first().waitFor();
+}, 300_000);
