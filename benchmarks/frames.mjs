@@ -60,6 +60,23 @@ await page.mouse.down();
 await pull(EVENTS / 2);
 const { scriptMs: proposalMs, draws: proposalDraws } = await measured(EVENTS, pulled, perFrame);
 await page.mouse.up();
+// A number dragged by its word: the tone of the picture follows it.
+await drawing(true);
+await page.keyboard.press("6");
+const word = page.getByText("Exposure", { exact: true });
+await word.waitFor({ timeout: 30_000 });
+await word.scrollIntoViewIfNeeded();
+const at = await word.boundingBox();
+const slid = (i) => page.mouse.move(at.x + 10 + 3 * (i % 20), at.y + 6);
+await page.mouse.move(at.x + 10, at.y + 6);
+await page.mouse.down();
+for (let i = 1; i <= EVENTS / 4; i++) {
+  await slid(i);
+  await frame();
+}
+await drawing(false);
+const number = await measured(EVENTS, slid, perFrame);
+await page.mouse.up();
 const referenceMs = await rootsMs(page);
 await browser.close();
 const result = {
@@ -72,9 +89,15 @@ const result = {
   proposals,
   proposalMs,
   proposalDraws,
+  numberMs: number.scriptMs,
 };
 console.log(JSON.stringify(result));
 console.table([
+  {
+    what: `script per event, a number dragged by its word, ms (${number.draws.toFixed(2)} pictures)`,
+    value: number.scriptMs.toFixed(2),
+    ratio: `${(number.scriptMs / referenceMs).toFixed(2)} × 2 M roots`,
+  },
   { what: "pictures drawn per pointer event", value: draws.toFixed(2), ratio: "" },
   {
     what: `script per event, ${proposals} proposals moved about, ms (${proposalDraws.toFixed(2)} pictures)`,

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
-import { language, say } from "@/core/language";
+import { directionOf, language, say } from "@/core/language";
 import { Providers } from "@/ui/providers";
 import "./globals.css";
 
@@ -34,7 +34,7 @@ async function nonce(): Promise<string | undefined> {
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   return (
-    <html lang={language().tag} suppressHydrationWarning>
+    <html lang={language().tag} dir={directionOf(language().tag)} suppressHydrationWarning>
       <head>
         <script
           nonce={await nonce()}

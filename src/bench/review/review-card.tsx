@@ -30,7 +30,7 @@ export function ReviewCard({ opened }: { opened: Opened }) {
         {number > 0 ? say("To review: {number} of {left}", { number, left }) : say("Reviewed")}
       </h2>
       <p className="pb-2" data-testid="review-words">
-        {told}.
+        {told.charAt(0).toLocaleUpperCase() + told.slice(1)}.
       </p>
       <p className="flex gap-2">
         <button className="btn btn-primary btn-sm" disabled={!canAct} title={tip("review-good")} onClick={good}>

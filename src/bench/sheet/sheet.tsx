@@ -158,6 +158,8 @@ export function Sheet({ opened, derived, onMenu }: SheetParts) {
     <div
       ref={setElement}
       className="relative h-full min-w-0 overflow-hidden bg-(--surround) touch-none"
+      // A picture has its left and right whatever the language.
+      dir="ltr"
       style={{ cursor }}
       role="application"
       aria-label={

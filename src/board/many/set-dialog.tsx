@@ -81,13 +81,6 @@ export function SetDialog({ photos: chosen, assignment, isBusy, onOrder, onClose
           onOrder({ outputs: [...outputs], pattern, photoIds: photos.map((p) => p.id) });
         }}
       >
-        <KeptSets
-          asked={{ outputs: [...outputs], pattern }}
-          onTake={({ outputs: kept, pattern: named }) => {
-            set({ outputs: kept, pattern: named });
-            setTaken(taken + 1);
-          }}
-        />
         <ul className="flex flex-col gap-2" aria-label={say("Outputs")}>
           {outputs.map((output, i) => (
             <li key={`${taken} ${i}`}>
@@ -128,6 +121,13 @@ export function SetDialog({ photos: chosen, assignment, isBusy, onOrder, onClose
             })}
           </span>
         </label>
+        <KeptSets
+          asked={{ outputs: [...outputs], pattern }}
+          onTake={({ outputs: kept, pattern: named }) => {
+            set({ outputs: kept, pattern: named });
+            setTaken(taken + 1);
+          }}
+        />
         {changed.length < chosen.length && (
           <label className="flex items-center gap-2">
             <input

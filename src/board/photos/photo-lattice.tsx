@@ -120,6 +120,8 @@ export function PhotoLattice({
       ref={holder}
       aria-label={say("Photos of this visit")}
       className="relative"
+      // Places are reckoned from the left; what is written in them goes the language's way.
+      dir="ltr"
       style={{ height: Math.max(1, rows * step) }}
       onKeyDown={onKey}
       {...drawing}

@@ -6,6 +6,9 @@ export const guide: GuidePage = {
   purpose: say("Gives back the sharpness that the correction took, place by place, and sets the tone."),
   steps: [
     say(
+      "Drag a number's word sideways to set it: Shift goes in large steps, Alt in small ones. A double press resets it. Sums such as 12*8 can be typed.",
+    ),
+    say(
       "Even sharpness at 100 % is as sharp as shot. The map of the stretch crosses out what cannot be given back wholly.",
     ),
     say(
