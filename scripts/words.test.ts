@@ -48,6 +48,17 @@ test("the English file holds, and says nothing twice", () => {
   expect(all.filter((s) => s !== s.trim())).toEqual([]);
 });
 
+test("German is there in full; what was said anew since may lack for a while", () => {
+  const file = (name: string) =>
+    (JSON.parse(readFileSync(`words/${name}.json`, "utf8")) as { sentences: Record<string, string> }).sentences;
+  const [english, german] = [file("en"), file("de")];
+  const lacking = Object.keys(english).filter((sentence) => !Object.hasOwn(german, sentence));
+  expect(lacking.length).toBeLessThan(0.05 * Object.keys(english).length);
+  // It is another language: hardly a sentence of several words is the same.
+  const same = Object.keys(german).filter((s) => german[s] === s && /[a-z]{3,} [a-z]{3,}/.test(s));
+  expect(same).toEqual([]);
+});
+
 test("a sentence on screen has 25 words at most, its longest plural counted, and no short forms but known ones", () => {
   const words = (n: number): string => Array.from({ length: n }, () => "word").join(" ");
   expect(faultsOfSentence(`${words(25)}.`)).toEqual([]);

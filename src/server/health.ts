@@ -4,7 +4,7 @@ import { sql } from "drizzle-orm";
 import { filesFolder } from "./config";
 import { healthDatabase } from "./db/client";
 import { deliveries, workers } from "./db/work-schema";
-import { isUnreachable } from "./db/errors";
+import { reasonOf } from "./db/errors";
 
 /** A database that takes longer than this is busy, ms. */
 const BUSY_MS = 150;
@@ -43,31 +43,36 @@ type Known = Pick<Health, "queue" | "worker">;
 /** What the last query told. */
 const told: { known: Known | null; failed: boolean } = { known: null, failed: false };
 
-/** Asks the database by a connection of its own, so that it need not wait for those that work. */
-async function ask(): Promise<void> {
-  try {
-    const { rows } = await healthDatabase().execute<{
-      waiting: number;
-      rendering: number;
-      oldest: number | null;
-      count: number;
-      seen: number | null;
-    }>(
-      sql`select
+/** What the database is asked, by a connection of its own, so that it need not wait for those that work. */
+async function query(): Promise<Known> {
+  const { rows } = await healthDatabase().execute<{
+    waiting: number;
+    rendering: number;
+    oldest: number | null;
+    count: number;
+    seen: number | null;
+  }>(
+    sql`select
         (select count(*)::int from ${deliveries} where state = 'queued') as waiting,
         (select count(*)::int from ${deliveries} where state = 'rendering') as rendering,
         (select extract(epoch from now() - min(created_at))::float from ${deliveries} where state = 'queued') as oldest,
         (select count(*)::int from ${workers} where seen_at > now() - make_interval(secs => ${WORKER_SECONDS})) as count,
         (select extract(epoch from now() - max(seen_at))::float from ${workers}) as seen`,
-    );
-    const row = rows[0]!;
+  );
+  const row = rows[0]!;
+  return {
+    queue: { waiting: row.waiting, rendering: row.rendering, oldestSeconds: row.oldest },
+    worker: { ok: row.count > 0, count: row.count, seenSecondsAgo: row.seen },
+  };
+}
+
+async function ask(): Promise<void> {
+  try {
+    // A connection that broke is no database that is away: the second try has a new one.
+    told.known = await query().catch(query);
     told.failed = false;
-    told.known = {
-      queue: { waiting: row.waiting, rendering: row.rendering, oldestSeconds: row.oldest },
-      worker: { ok: row.count > 0, count: row.count, seenSecondsAgo: row.seen },
-    };
   } catch (error) {
-    if (!isUnreachable(error)) console.error("Health:", error);
+    if (!told.failed) console.error("Health: the database is away:", reasonOf(error));
     told.failed = true;
   }
 }
