@@ -44,7 +44,10 @@ await page.waitForLoadState("networkidle");
 await shot("assignments");
 await page.getByRole("link", { name: "Sallow Mill, reading rooms" }).last().click();
 await page.getByRole("link", { name: "SM-0412.jpg", exact: true }).waitFor();
-await page.waitForLoadState("networkidle");
+// Pictures as corrected are made when they are first looked at.
+await page.waitForFunction(() => [...document.images].every((i) => i.complete && i.naturalWidth > 0), null, {
+  timeout: 120_000,
+});
 await shot("photos");
 await page.getByRole("link", { name: "SM-0412.jpg", exact: true }).click();
 await rested();
@@ -156,14 +159,8 @@ await page.keyboard.press("3");
 await page.getByRole("button", { name: "Select mark T1" }).click();
 await rested();
 await shot("straight");
+// The tower as it was trued up above, beside what was shot.
 await opened("SM-0414.jpg");
-await page.keyboard.press("2");
-await page
-  .getByRole("button", { name: /True up/ })
-  .first()
-  .click({ timeout: 60_000 });
-await page.waitForTimeout(2500);
-await page.keyboard.press("4");
 await rested();
 await page.keyboard.press("2");
 await page.keyboard.press("F8");
@@ -185,4 +182,16 @@ await page.getByRole("button", { name: "Render at full resolution" }).click();
 await page.getByRole("link", { name: "Download" }).first().waitFor({ timeout: 60_000 });
 await shot("deliver");
 await page.getByRole("button", { name: "Close" }).click();
+// The first lesson, its first line drawn.
+await page.goto(`${address}/help`);
+await page.getByRole("button", { name: /^Try it: The first lesson/ }).click();
+await page.waitForURL(/lesson=first/);
+await rested();
+await page.keyboard.press("s");
+await rested();
+await page.mouse.move(...(await at([2492, 382])));
+await page.mouse.down();
+await page.mouse.move(...(await at([2673, 1625])), { steps: 4 });
+await page.mouse.up();
+await shot("lesson");
 await browser.close();

@@ -126,9 +126,9 @@ function Card(props: PhotoPlaceProps) {
               </Link>
               <p className="muted truncate">
                 {grouped(photo.width)} × {grouped(photo.height)}
+                {bracket && ` · ${bracketWords(bracket)}`}
                 {photo.lens && ` · ${photo.lens}`}
                 {photo.focalMm && ` ${say("at {focalMm} mm", { focalMm: photo.focalMm })}`}
-                {bracket && ` · ${bracketWords(bracket)}`}
               </p>
             </div>
             <TakeOut name={photo.name} onDelete={onDelete} />

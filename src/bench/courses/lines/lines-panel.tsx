@@ -36,11 +36,15 @@ export function LinesPanel({ photo, derived }: { photo: Photo; derived: Derived 
         ))}
         {derived.next && (
           <p>
-            {say("One more plumb along the dotted line would bring the {what} from ±{now}° to ±{then}°.", {
-              what: derived.next.what,
-              now: fixed(derived.next.now, 2),
-              then: fixed(derived.next.then, 2),
-            })}
+            {derived.next.what === "pitch"
+              ? say("One more plumb along the dotted line would bring the pitch from ±{now}° to ±{then}°.", {
+                  now: fixed(derived.next.now, 2),
+                  then: fixed(derived.next.then, 2),
+                })
+              : say("One more plumb along the dotted line would bring the roll from ±{now}° to ±{then}°.", {
+                  now: fixed(derived.next.now, 2),
+                  then: fixed(derived.next.then, 2),
+                })}
           </p>
         )}
       </div>
