@@ -49,7 +49,7 @@ export function PhotoTable({ assignment, photos: all, onTakeOut }: Props) {
   const [opened, setOpened] = useState<Open>(null);
   const close = (): void => setOpened(null);
   const [menuAt, setMenuAt] = useState<readonly [number, number] | null>(null);
-  const closeMenu = useCallback(() => setMenuAt(null), []);
+  const closeMenu = useCallback(() => setMenuAt(null), [setMenuAt]);
 
   const doTo = (those: readonly PhotoOnBoard[], action: BatchAction): void => {
     batches.begin(

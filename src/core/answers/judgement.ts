@@ -29,9 +29,7 @@ export function judged(asked: Asked): Judgement {
   const faces = maker.faceOn();
   const horizon = maker.answer("horizon", null, 0);
   const eased = easedFrom(maker, facing);
-  const ranked = [plumb, ...faces, ...eased, horizon, asShot].sort(byCost);
-  // Nothing changed is what is there already: where it is not the best, it comes last.
-  const answers = ranked[0] === asShot ? ranked : [...ranked.filter((a) => a !== asShot), asShot];
+  const answers = [plumb, ...faces, ...eased, horizon, asShot].sort(byCost);
   if (isTrue(maker, asked.proposal, facing)) return { answers: first(answers, asShot), why: { id: "true-already" } };
   const { style = NO_STYLE, habit = null } = asked;
   const styled = shareAsked(style) !== null ? eased[0] : undefined;

@@ -53,6 +53,10 @@ export function LensPanel({ photo, derived }: { photo: Photo; derived: Derived }
                 })}
           </p>
           <TracePart photo={photo} derived={derived} />
+          <div className="px-3.5 py-2">
+            <BowFields />
+            <FocalField photo={photo} />
+          </div>
           <Fold id="lens-curves" title={say("Curves")}>
             <div className="px-3.5">
               <LensCurves lens={curved} unit={unit} focal={derived.recipe.camera.focalPx / unit} samples={samples} />
@@ -61,12 +65,6 @@ export function LensPanel({ photo, derived }: { photo: Photo; derived: Derived }
         </>
       )}
       <div className="px-3.5 py-2">
-        {!isStitched(lens.model) && (
-          <>
-            <BowFields />
-            <FocalField photo={photo} />
-          </>
-        )}
         <LightFields photo={photo} />
       </div>
     </>
