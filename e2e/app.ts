@@ -85,6 +85,9 @@ export async function angles(page: Page): Promise<{ pitch: number; yaw: number; 
   return { pitch: pitch!, yaw: yaw!, roll: roll! };
 }
 
+/** The id of the version that is open; the address says its course, too. */
+export const openId = (page: Page): string => new URL(page.url()).pathname.split("/").pop()!;
+
 /** A number or word field by its whole name. */
 export const field = (page: Page, name: string) => page.getByRole("textbox", { name, exact: true });
 

@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { counted, fetched, onPlane, openFresh, put, rested, stroke, usePage } from "./app";
+import { counted, fetched, onPlane, openFresh, openId, put, rested, stroke, usePage } from "./app";
 import type { Point } from "./scene";
 
 /** Shape's marks: taut lines, joined faces and shields drawn, set, pulled, contradicted, deleted and undone. */
@@ -87,7 +87,7 @@ test("faces share joints; placed they move nothing, pulled the picture follows; 
   await row("F2").waitFor();
   const saved = async () => {
     await page.waitForFunction(() => document.querySelector('[data-testid="save-state"]')?.textContent === "saved");
-    const id = page.url().split("/").pop()!;
+    const id = openId(page);
     return (await fetched<{ recipe: { shape: { joints: { by?: number[] }[] } } }>(`/api/versions/${id}`)).recipe.shape
       .joints;
   };

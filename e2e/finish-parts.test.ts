@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { counted, fetched, field, millPhoto, onPlane, openFresh, put, rested, stroke, usePage } from "./app";
+import { counted, fetched, field, millPhoto, onPlane, openFresh, openId, put, rested, stroke, usePage } from "./app";
 import { apart, deliveredPng, seenAt } from "./seen";
 
 /** Finish by parts: washes and dabs drawn, moved, undone; the tone curve; each part without, and reset; carried to other photos. */
@@ -61,7 +61,7 @@ async function ends(): Promise<[number, number][]> {
   await page.waitForTimeout(1200);
   await page.waitForFunction(() => document.querySelector('[data-testid="save-state"]')?.textContent === "saved");
   const { recipe } = await fetched<{ recipe: { finish: { masks: { ends: [number, number][] }[] } } }>(
-    `/api/versions/${page.url().split("/").pop()}`,
+    `/api/versions/${openId(page)}`,
   );
   return recipe.finish.masks[0]!.ends;
 }

@@ -1,12 +1,12 @@
 import { randomUUID } from "node:crypto";
 import type { Page } from "playwright-core";
-import { address, fetched, field, openFresh, put, rested, usePage } from "./app";
+import { address, fetched, field, openFresh, openId, put, rested, usePage } from "./app";
 
 /** History: every saved state in words and with a small picture; gone back to, edited from there, forward again, and over a reload. */
 let page: Page;
 usePage((opened) => void (page = opened));
 
-const versionId = (): string => page.url().split("/").pop()!;
+const versionId = (): string => openId(page);
 const panel = () => page.getByRole("region", { name: "History" });
 const states = () => panel().locator("[data-state]");
 const saved = () =>

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import type { Page } from "playwright-core";
-import { angles, comesToBe, fetched, onPage, openFresh, rested, stroke, strokeByHand, usePage } from "./app";
+import { angles, comesToBe, fetched, onPage, openFresh, openId, rested, stroke, strokeByHand, usePage } from "./app";
 import type { Point } from "./scene";
 
 /** Course 2 in the real interface: strokes that cling, found lines by group, the wall to turn, by hand, faces. */
@@ -25,7 +25,7 @@ interface Stored {
 /** The recipe as the server has it, once everything is saved. */
 async function stored(): Promise<Stored["recipe"]> {
   await page.waitForFunction(() => document.querySelector('[data-testid="save-state"]')?.textContent === "saved");
-  const id = page.url().split("/").pop()!;
+  const id = openId(page);
   return (await fetched<Stored>(`/api/versions/${id}`)).recipe;
 }
 

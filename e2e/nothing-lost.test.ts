@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Browser, Page } from "playwright-core";
-import { address, fetched, launch, openPage, rested, strokeByHand, freshAssignment } from "./app";
+import { address, fetched, freshAssignment, launch, openId, openPage, rested, strokeByHand } from "./app";
 import { demoPhoto } from "./scene";
 
 let browser: Browser;
@@ -70,7 +70,7 @@ test("two windows on one version: the second save is stopped, and both works sur
 
 test("a photo taken out in another window: work on it is kept, and goes on once it is back", async () => {
   const page = await freshBench("Taken out elsewhere");
-  const id = page.url().split("/").pop()!;
+  const id = openId(page);
   const { photo } = await fetched<{ photo: { id: string } }>(`/api/versions/${id}`);
   const change = (deleted: boolean) =>
     fetch(`${address}/api/photos/${photo.id}`, { method: "PATCH", body: JSON.stringify({ deleted }) });

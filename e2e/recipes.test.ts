@@ -27,7 +27,7 @@ test("kept on one photo, seen and put on another, taken back; deleted and brough
     .getByRole("button", { name: `${name} Finish` })
     .click();
   const words = dialog().getByRole("list", { name: "What it changes" });
-  expect(await words.innerText()).toMatch(/exposure 0.00 st → 0.70 st/i);
+  expect(await words.innerText()).toMatch(/exposure 0.00 stops → 0.70 stops/i);
   expect(await words.innerText()).not.toMatch(/pitch/i);
   // Two small pictures, and the second is brighter.
   await dialog().getByRole("img", { name: "With it" }).waitFor();

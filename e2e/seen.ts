@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { address, fetched, onPlane, rested } from "./app";
+import { address, fetched, onPlane, openId, rested } from "./app";
 
 /** Waits for what was just changed to be made up: it is begun a moment after. */
 export async function madeUp(page: Page): Promise<void> {
@@ -42,7 +42,7 @@ export async function comesTo(
 /** Has the open version delivered as a PNG. @returns where the file is. */
 export async function deliveredPng(page: Page): Promise<string> {
   await page.waitForFunction(() => document.querySelector('[data-testid="save-state"]')?.textContent === "saved");
-  const id = page.url().split("/").pop()!;
+  const id = openId(page);
   const ordered = (await (
     await fetch(`${address}/api/versions/${id}/deliveries`, {
       method: "POST",
