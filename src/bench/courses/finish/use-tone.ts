@@ -9,7 +9,9 @@ import type { Derived } from "../../derived";
 const ACROSS = 160;
 
 /** How bright what is in the frame is, before and after, and what would level it; null until the preview is there. */
-export function useTone(photo: Photo, { map, recipe }: Derived): { histogram: ToneHistogram; level: Level } | null {
+export function useTone(photo: Photo, derived: Derived): { histogram: ToneHistogram; level: Level } | null {
+  const { recipe } = derived;
+  const map = useSamePlane(derived);
   const [preview, setPreview] = useState<Awaited<ReturnType<typeof coloursOf>> | null>(null);
   useEffect(() => {
     let gone = false;
@@ -23,6 +25,15 @@ export function useTone(photo: Photo, { map, recipe }: Derived): { histogram: To
   const settings = useDeferredValue(recipe.finish ?? NO_FINISH);
   const histogram = useMemo(() => samples && toneHistogram(samples, settings), [samples, settings]);
   return histogram && level && { histogram, level };
+}
+
+/** The very same map as long as nothing has changed that it is made of: light and colour are no part of it. */
+function useSamePlane({ map, recipe }: Pick<Derived, "map" | "recipe">): CompiledMap {
+  const { finish, edges, lines, ...beneath } = recipe;
+  void [finish, edges, lines];
+  const key = JSON.stringify(beneath);
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the map is what the key says
+  return useMemo(() => map, [key]);
 }
 
 /** Colours of places all over the frame, where the photo covers it: red, green, blue, side by side. */
