@@ -44,7 +44,7 @@ test("the first lesson goes from the guide to the file: a plumb, a second, a loo
   await page.getByRole("link", { name: "Download" }).waitFor();
   await page.keyboard.press("Escape");
   await done(title, 4);
-  await card(title).getByText("The front stands upright").waitFor();
+  await card(title).getByText("The front stands straight").waitFor();
   await card(title).getByRole("button", { name: "Got it" }).click();
   await card(title).waitFor({ state: "detached" });
   expect(page.url()).not.toContain("lesson");

@@ -3,10 +3,11 @@ import { COURSES } from "@/core/recipe";
 import { comparing, endComparing, useCompare } from "../compare/compare-state";
 import { lookForOwnEdges, trueUpNow } from "../own-edges/look";
 import { switchByItself } from "../own-edges/use-own-edges";
-import { useReviewing } from "../review/review-state";
+import { REVIEW_COMMANDS } from "../review/review-commands";
 import { copyRecipe, pasteFromClipboard } from "../recipes/use-pasting";
-import { UNIT_CHOICES, type UnitChoice, chooseUnits, notify, useUnits } from "@/ui";
+import { notify } from "@/ui";
 import type { Command } from "./command";
+import { UNIT_COMMANDS } from "./unit-commands";
 
 /** One command a course: the rail's keys. */
 const courses: readonly Command[] = COURSES.map(({ key, name }, i) => ({
@@ -199,45 +200,6 @@ const visit: readonly Command[] = [
   },
 ];
 
-const UNIT_WORDS: Record<UnitChoice, () => string> = {
-  "by-language": () => say("Lengths are shown as the browser's language has them."),
-  metric: () => say("Lengths are shown in metres and centimetres."),
-  feet: () => say("Lengths are shown in feet and inches."),
-};
-
-const review: readonly Command[] = [
-  {
-    id: "review-good",
-    words: say("Review: it is good, next"),
-    group: "steps",
-    keys: ["Ctrl+Enter"],
-    can: () => useReviewing.getState().acts !== null,
-    run: () => useReviewing.getState().acts?.good(),
-  },
-  {
-    id: "review-take-back",
-    words: say("Review: take back what was done here, next"),
-    group: "steps",
-    keys: ["Ctrl+Backspace"],
-    can: () => useReviewing.getState().acts !== null,
-    run: () => useReviewing.getState().acts?.takeBack(),
-  },
-];
-
-const units: readonly Command[] = [
-  {
-    id: "units",
-    words: say("Lengths: metric, in feet, or as the browser's language has them"),
-    group: "look",
-    keys: [],
-    run: () => {
-      const next = UNIT_CHOICES[(UNIT_CHOICES.indexOf(useUnits.getState().choice) + 1) % UNIT_CHOICES.length]!;
-      chooseUnits(next);
-      notify(UNIT_WORDS[next]());
-    },
-  },
-];
-
 const back: readonly Command[] = [
   {
     id: "history",
@@ -276,8 +238,8 @@ export const GENERAL: readonly Command[] = [
   ...others,
   ...look,
   ...visit,
-  ...units,
-  ...review,
+  ...UNIT_COMMANDS,
+  ...REVIEW_COMMANDS,
   ...steps,
   ...back,
   ...help,

@@ -46,5 +46,5 @@ export const FIRST_LESSON: Lesson = {
       done: (_, noticed) => noticed.has("delivered"),
     },
   ],
-  end: say("The front stands upright, at full size. Each course has a lesson of its own in the guide."),
+  end: say("The front stands straight, at full size. Each course has a lesson of its own in the guide."),
 };

@@ -11,7 +11,7 @@ export const lesson: Lesson = {
   photo: "SM-0420.jpg",
   course: "lines",
   steps: [
-    { words: say("Press P. Draw along two upright edges, far apart."), done: lines("plumb", 2) },
+    { words: say("Press P. Draw along two vertical edges, far apart."), done: lines("plumb", 2) },
     {
       words: say("Draw along the long edge under the roof: a line that lies is a sill."),
       done: lines("sill", 1),
