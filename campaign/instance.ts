@@ -177,9 +177,10 @@ export class Instance {
   async kill(part: Part, awayMs = 0): Promise<void> {
     this.killed.set(part, (this.killed.get(part) ?? 0) + 1);
     if (part === "database") {
-      process.kill(Number(readFileSync(path.join(this.data, "postmaster.pid"), "utf8").split("\n")[0]), "SIGKILL");
+      // From before the kill: whoever is told of it first may have its turn before this process has.
       const away = { from: Date.now(), until: Infinity };
       this.databaseAway.push(away);
+      process.kill(Number(readFileSync(path.join(this.data, "postmaster.pid"), "utf8").split("\n")[0]), "SIGKILL");
       await pause(awayMs);
       await this.startDatabase();
       away.until = Date.now();
