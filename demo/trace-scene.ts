@@ -88,6 +88,10 @@ export function wideRender(scene: Scene, spread: number, mode: 0 | 1): LinearPic
   return rendered(scene, { name, size, declare: { Mode: mode, Spread: spread }, options });
 }
 
+/** A scene as its camera sees it through no lens at all. */
+export const pictureAs = (scene: Scene): LinearPicture =>
+  rendered(scene, { name: scene.name, size: scene.camera.size, declare: {}, options: picture });
+
 /** A small reference picture, `spread` times as wide as the photo, as shot or levelled and facing the wall. */
 export const referenceRender = (scene: Scene, spread: number, levelled: boolean): LinearPicture =>
   rendered(scene, {

@@ -28,6 +28,7 @@ await build({
     "publish-guide": "scripts/publish-guide.ts",
     seed: "demo/seed.ts",
     "render-demo": "demo/render-pictures.ts",
+    "render-mending": "demo/mending/render.ts",
   },
   splitting: true,
   // These bring files or native code of their own; what is plain JavaScript loads several times as fast in one piece.

@@ -13,12 +13,17 @@ const RADIUS = 7;
 const UNEXPLAINED = 0.05;
 const place = new Float64Array(6);
 
+/** So many of the best repeats are taken whatever the anchors say: small patches cannot tell them. */
+const SURE = 8;
+
 /** The least that another shift must save, as a share of what all anchors cost without any. */
 const WORTH = 0.0001;
 
 /**
  * The few shifts that together explain all anchors best: greedily the one that saves most, over a table of what each costs
  * at each anchor (facility location).
+ *
+ * @param repeats by which whole surroundings agree with themselves, the best first.
  */
 export function chooseShifts(
   full: Field,
@@ -27,11 +32,13 @@ export function chooseShifts(
   found: readonly (readonly Candidate[])[],
   scale: number,
   most: number,
+  repeats: readonly Candidate[],
 ): Shift[] {
-  const all = found.flat().sort((a, b) => a.cost - b.cost);
+  const all = [...repeats, ...found.flat().sort((a, b) => a.cost - b.cost)];
   const pool: Shift[] = [];
   const keys = new Map<string, Vec2[]>();
-  for (const { shift } of all) {
+  const sure: number[] = [];
+  for (const [which, { shift }] of all.entries()) {
     const n = shift.normal.map((v) => v.toFixed(3)).join();
     const [fx, fy] = field.focal;
     const size: Vec2 = [
@@ -42,6 +49,7 @@ export function chooseShifts(
     if (!keys.has(n)) keys.set(n, list);
     if (list.some((p) => Math.abs(p[0] - size[0]) < SAME && Math.abs(p[1] - size[1]) < SAME)) continue;
     list.push(size);
+    if (which < repeats.length) sure.push(pool.length);
     pool.push(shift);
   }
   const patches = anchors.map(({ at }) =>
@@ -66,6 +74,11 @@ export function chooseShifts(
   const total = UNEXPLAINED * best.length;
   const chosen: Shift[] = [];
   const used = new Set<number>();
+  for (const k of sure.slice(0, SURE)) {
+    used.add(k);
+    chosen.push(pool[k]!);
+    table[k]!.forEach((c, i) => (best[i] = Math.min(best[i]!, c)));
+  }
   while (chosen.length < most) {
     let [which, saved] = [-1, WORTH * total];
     table.forEach((costs, k) => {

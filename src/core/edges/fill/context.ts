@@ -1,7 +1,8 @@
-import { boxAbout, sumIn, summed } from "./boxes";
+import { type Box, boxAbout, sumIn, summed } from "./boxes";
 import { type Shift, carried, farFetched } from "./carry";
 import { sumDifferences, sumsFor } from "./differences";
 import type { Field } from "./field";
+import type { FillManner } from "./manner";
 import { FORGIVEN, readField } from "./patch";
 
 /** What each shift would cost at each gap pixel. */
@@ -14,6 +15,8 @@ export interface Context {
   readonly costs: readonly Float32Array[];
 }
 
+/** What lies just beyond the gap is a square that reaches so far over its border, pixels. */
+const OVER = 2;
 /** Half the side of the surroundings looked at: so much, and so much more for each pixel of distance. */
 const AROUND = { least: 6, per: 1.25 } as const;
 
@@ -45,7 +48,7 @@ function nearer(own: number, beside: number, above: number, corner: number, othe
   return least < own ? least : own;
 }
 
-export function contextCosts(field: Field, shifts: readonly Shift[]): Context {
+export function contextCosts(field: Field, shifts: readonly Shift[], { close, scaled }: FillManner): Context {
   const { width, height, known, wanted } = field;
   const distance = distanceToKnown(field);
   const list: number[] = [];
@@ -97,22 +100,25 @@ export function contextCosts(field: Field, shifts: readonly Shift[]): Context {
     const [sn, sq, sr, sg, sb] = sums;
     sumDifferences(field, shift, near, sums);
     const out = new Float32Array(pixels.length).fill(NaN);
+    /** What the shift is off by in a square of what is known; where little of it could be compared it is trusted less. */
+    const within = (box: Box): number | null => {
+      const n = sumIn(sn, box);
+      if (n < 6) return null;
+      const [r, g, b] = [sumIn(sr, box), sumIn(sg, box), sumIn(sb, box)];
+      const cost = sumIn(sq, box) / n - (FORGIVEN * (r ** 2 + g ** 2 + b ** 2)) / (n * n);
+      return cost + UNKNOWN * (1 - n / sumIn(counts, box));
+    };
     for (let k = 0; k < out.length; k++) {
       const i = pixels[k]!;
       const x = i % width;
       const y = (i / width) | 0;
       if (!carried(field, shift, x + 0.5, y + 0.5, at) || !readField(field, at[0]!, at[1]!, colour)) continue;
-      const fetched = farFetched(field, at[0]! - x - 0.5, at[1]! - y - 0.5);
-      const box = boxAbout(width, height, i, radius(far[k]!));
-      const n = sumIn(sn, box);
-      if (n < 6) {
-        out[k] = UNKNOWN + fetched;
-        continue;
-      }
-      const [r, g, b] = [sumIn(sr, box), sumIn(sg, box), sumIn(sb, box)];
-      const cost = sumIn(sq, box) / n - (FORGIVEN * (r ** 2 + g ** 2 + b ** 2)) / (n * n);
-      // Where little of what is known could be compared it is trusted less.
-      out[k] = cost + fetched + UNKNOWN * (1 - n / sumIn(counts, box));
+      const fetched =
+        farFetched(field, at[0]! - x - 0.5, at[1]! - y - 0.5) +
+        scaled * Math.abs(Math.log(Math.abs(at[2]! * at[5]! - at[3]! * at[4]!)));
+      const near = within(boxAbout(width, height, i, Math.ceil(far[k]!) + OVER));
+      const wide = within(boxAbout(width, height, i, radius(far[k]!)));
+      out[k] = fetched + (wide === null ? UNKNOWN : near === null ? wide : wide + close * (near - wide));
     }
     return out;
   });

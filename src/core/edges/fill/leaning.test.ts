@@ -1,6 +1,7 @@
 import { toLight } from "../../course";
 import type { Context } from "./context";
 import type { Field } from "./field";
+import { OF_STROKE } from "./manner";
 import { leaningsAt, leaningsOf } from "./leaning";
 
 /** A field of plain stripes, 0.5 and 0.6 as displayed, and at the right 0.95, with a gap below them. */
@@ -26,12 +27,12 @@ const context = (costs: number[]): Context => ({
   costs: costs.map((c) => Float32Array.of(c)),
 });
 const leaning = (costs: number[], shifts = [shift(35), shift(0)]): number[] => [
-  ...leaningsOf(field, shifts, context(costs), Int16Array.of(0)).subarray(3 * pixel, 3 * pixel + 3),
+  ...leaningsOf(field, shifts, context(costs), Int16Array.of(0), OF_STROKE).subarray(3 * pixel, 3 * pixel + 3),
 ];
 
 test("of two shifts as likely as each other a copy goes most of the way to their mean, in light", () => {
-  // What differs a little from the copy is heard a little less.
-  const heard = Math.exp(-(3 * 0.1 ** 2) / 0.25);
+  // What differs from the copy is heard less.
+  const heard = Math.exp(-(3 * 0.1 ** 2) / 0.02);
   const mean = (0.5 + heard * 0.6) / (1 + heard);
   const [red, green, blue] = leaning([0.01, 0.01]);
   expect(red).toBeCloseTo(toLight(0.5 + 0.85 * (mean - 0.5)) - toLight(0.5), 5);

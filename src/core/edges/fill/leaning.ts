@@ -3,11 +3,10 @@ import type { Shift } from "./carry";
 import type { Context } from "./context";
 import type { Field } from "./field";
 import { Likely } from "./likely";
+import type { FillManner } from "./manner";
 
 /** How much of the way to what all shifts together say a copy is taken. */
 const LEANS = 0.85;
-/** Of what is as unlike the copy as this, a square of colours, e times less is heard: it shows another thing, not another light. */
-const OTHER_THING = 0.25;
 /** Variance of the bell by which leanings are read between the pixels of the half-size field, its pixels squared. */
 const SPREAD = 2;
 const REACH = 3;
@@ -20,7 +19,13 @@ const REACH = 3;
  * @param field the half-size field. @param labels of the context's pixels.
  * @returns red, green and blue light for every pixel of the field; 0 outside the gaps.
  */
-export function leaningsOf(field: Field, shifts: readonly Shift[], context: Context, labels: Int16Array): Float32Array {
+export function leaningsOf(
+  field: Field,
+  shifts: readonly Shift[],
+  context: Context,
+  labels: Int16Array,
+  { otherThing }: FillManner,
+): Float32Array {
   const likely = new Likely(field, shifts, context);
   const leanings = new Float32Array(3 * field.width * field.height);
   context.pixels.forEach((i, k) => {
@@ -29,7 +34,7 @@ export function leaningsOf(field: Field, shifts: readonly Shift[], context: Cont
     likely.look(k);
     const mine = [...likely.seen.subarray(3 * own, 3 * own + 3)] as [number, number, number];
     if (Number.isNaN(mine[0])) return;
-    const mean = likely.mean((s) => Math.exp(-likely.unlike(s, mine) / OTHER_THING));
+    const mean = likely.mean((s) => Math.exp(-likely.unlike(s, mine) / otherThing));
     if (!mean) return;
     for (let c = 0; c < 3; c++)
       leanings[3 * i + c] = toLight(mine[c]! + LEANS * (mean[c]! - mine[c]!)) - toLight(mine[c]!);

@@ -10,7 +10,7 @@ const SOFT = 2;
 const DOUBT = { least: 0.005, per: 2 } as const;
 
 /** The field's colours, each the mean of the known ones in a square around it; nothing where it is not known itself. */
-function softened(field: Field): Field {
+export function softened(field: Field): Field {
   const { width, height, data, known } = field;
   const sums = [0, 1, 2].map((c) => summed(width, height, (i) => (known[i] ? data[3 * i + c]! : 0)));
   const counts = summed(width, height, (i) => known[i]!);

@@ -7,6 +7,9 @@ import { contextCosts } from "./context";
 import { type Field, halved } from "./field";
 import { join } from "./join";
 import { label } from "./labelling";
+import { repeatsOf } from "./repeats";
+import { foreignCosts } from "./foreign";
+import { OF_GAP } from "./manner";
 import { leaningsAt, leaningsOf } from "./leaning";
 
 /** What every pixel of a gap is copied from, at the working size; it holds at any other. */
@@ -27,7 +30,6 @@ export interface FillHooks {
   readonly onStep?: (share: number) => void | Promise<void>;
 }
 
-const MOST_SHIFTS = 72;
 const LEVELS = 4;
 /** Parts of the whole time that the steps take, about. */
 const SHARES = { find: 0.6, choose: 0.75, weigh: 0.85, label: 0.95 } as const;
@@ -41,7 +43,6 @@ const SHARES = { find: 0.6, choose: 0.75, weigh: 0.85, label: 0.95 } as const;
  * most of a picture; here they run along the planes that are known.
  *
  * @param normals of planes, unit length, in the corrected camera's frame.
- * @param most shifts in all.
  * @param seed 1: the likeliest answer; others leave out half of what was found, another half each.
  */
 export async function planFill(
@@ -49,7 +50,7 @@ export async function planFill(
   normals: readonly Vec3[],
   seed = 1,
   { onStep }: FillHooks = {},
-  most = MOST_SHIFTS,
+  manner = OF_GAP,
 ): Promise<FillPlan> {
   const fields = [field];
   while (fields.length < LEVELS) fields.push(halved(fields.at(-1)!));
@@ -59,21 +60,24 @@ export async function planFill(
     await onStep?.((SHARES.find * found.length) / anchors.length);
     found.push(normals.flatMap((normal) => candidatesAt(fields, anchor, normal)));
   }
+  const repeats = manner.repeats ? repeatsOf(fields, normals, anchors) : [];
   const shifts = chooseShifts(
     field,
     fields[1]!,
     anchors,
     seed === 1 ? found : found.map((all, i) => halfOf(all, i, seed)),
     2,
-    most,
+    manner.most,
+    repeats,
   );
   await onStep?.(SHARES.choose);
-  const context = contextCosts(fields[1]!, shifts);
+  const around = contextCosts(fields[1]!, shifts, manner);
+  const context = manner.enclosed ? foreignCosts(fields[1]!, shifts, around) : around;
   await onStep?.(SHARES.weigh);
   const coarse = label(fields[1]!, shifts, context);
   await onStep?.(SHARES.label);
   const { pixels, labels } = upsampled(field, fields[1]!, context.pixels, coarse);
-  const leanings = leaningsAt(field, fields[1]!, leaningsOf(fields[1]!, shifts, context, coarse), pixels);
+  const leanings = leaningsAt(field, fields[1]!, leaningsOf(fields[1]!, shifts, context, coarse, manner), pixels);
   const joined = join(field, shifts, pixels, labels, leanings);
   await onStep?.(1);
   const grid = new Int16Array(field.width * field.height).fill(-1);

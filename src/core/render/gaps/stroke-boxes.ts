@@ -3,7 +3,7 @@ import { type Rect, type Vec2, bounds } from "../../geometry";
 import type { CompiledMap } from "../compile";
 
 /** What is looked at around a brush's way: so many of its radii, and at least so many pixels of the original. */
-const AROUND = { radii: 4, px: 64 } as const;
+const AROUND = { radii: 8, px: 64 } as const;
 /** Directions in which a brush's outline is followed on to the plane. */
 const DIRECTIONS = 12;
 

@@ -3,6 +3,7 @@ import {
   type Field,
   type FillHooks,
   type FillPlan,
+  OF_STROKE,
   type Stroke,
   StrokeArea,
   inLight,
@@ -21,10 +22,8 @@ import { normalsFor } from "./normals";
 import { radiusOnPlane, strokeBox, surroundings } from "./stroke-boxes";
 
 /** Longer side of the picture in which a run of a stroke is planned, and the brush's radius in it, pixels: at most. */
-const WORKING = 320;
+const WORKING = 400;
 const BRUSH = 24;
-/** Shifts that a run may be copied by. */
-const MOST_SHIFTS = 24;
 
 /**
  * Plans a stroke: where every pixel under the brush is copied from. A mend is planned run by run, each going on from the one
@@ -61,7 +60,8 @@ export async function planStroke(
       return {
         known: first < 0 || first < run,
         wanted: first === run,
-        source: !never.some((outline) => contains(outline, place)),
+        // What the runs before have made is copied from nowhere but the photo: the stroke does not lie beneath itself.
+        source: first < 0 && !never.some((outline) => contains(outline, place)),
       };
     });
     const plan = await planFill(
@@ -69,7 +69,7 @@ export async function planStroke(
       normals,
       stroke.seed,
       { onStep: (share) => onStep?.((run + share) / area.runs.length) },
-      MOST_SHIFTS,
+      OF_STROKE,
     );
     parts.push({ plan, view: { focal: field.focal, centre: field.centre }, at });
   }

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { type Stroke, StrokeArea, runsOf, withSteps } from "../../edges";
+import { type Stroke, StrokeArea, carried, runsOf, withSteps } from "../../edges";
 import { parseRecipe } from "../../recipe";
 import { type Raster, compile, settle } from "..";
 import { strokesNeed } from "./depends-on";
@@ -71,6 +71,32 @@ const mend = (more: Partial<Stroke> = {}): Stroke => ({
   hardness: 1,
   on: true,
   ...more,
+});
+
+test("nothing of a long stroke is copied from beneath the stroke, where the thing still is", async () => {
+  // Long enough for several runs; each is planned on what those before it have made.
+  const source = photo((_, y) => y > 144 && y < 156);
+  const stroke = mend({ points: [[5, 150], [130, 150], [260, 150], [395, 150]], radius: 12 }); // prettier-ignore
+  const area = new StrokeArea(stroke);
+  expect(area.runs.length).toBeGreaterThan(1);
+  const job = await planned(source, jobWith([stroke]));
+  const [place, recorded] = [new Float64Array(6), new Float64Array(3)];
+  let copied = 0;
+  for (const { plan, view, at } of job.strokes[0]!.parts) {
+    const scale = plan.width / at[2];
+    plan.labels.forEach((label, i) => {
+      if (label < 0) return;
+      const [x, y] = [(i % plan.width) + 0.5, Math.floor(i / plan.width) + 0.5];
+      expect(carried(view, plan.shifts[label]!, x, y, place)).toBe(true);
+      job.map.toRecorded(at[0] + place[0]! / scale, at[1] + place[1]! / scale, recorded);
+      expect(area.share(recorded[0]!, recorded[1]!)).toBe(0);
+      copied++;
+    });
+  }
+  expect(copied).toBeGreaterThan(1000);
+  // And nothing white is left of the thing.
+  const { pixels, made } = shown(source, job);
+  for (let i = 0; i < made.length; i++) if (made[i]) expect(pixels[3 * i]!).toBeLessThan(215);
 });
 
 test("a mended spot shows the tiles that go on under it; nothing beside the brush is touched", async () => {
