@@ -14,7 +14,7 @@ import { type MendingView, type Thing, mendingViews, thingsText } from "./views"
  */
 const folder = path.join(process.cwd(), "demo/photos/mending");
 /** A brush goes over a thing's border by this, pixels. */
-const OVER = 4;
+const OVER = 8;
 const given = process.argv.slice(2);
 
 mkdirSync(folder, { recursive: true });

@@ -1,4 +1,4 @@
-import { canalWing } from "../scenes/canal";
+import { canalWing, waterside } from "../scenes/canal";
 import { gable } from "../scenes/gable";
 import type { P3, Scene, SceneCamera } from "../scenes/scene";
 import { doorway, streetFront } from "../scenes/street-front";
@@ -82,7 +82,7 @@ const view = (
   scene: { ...scene, name: `mending-${name}`, camera, edges: [] },
 });
 
-/** Mending is tuned on the first two of these and told of the others. */
+/** The last was not looked at while mending was worked on. */
 export const mendingViews: readonly MendingView[] = [
   view("gable", gable, 1, seen(820, [-1.6, 1.6, -9.5], 12, 6, -0.8), [
     pipe(-2.3, 6),
@@ -113,6 +113,12 @@ export const mendingViews: readonly MendingView[] = [
     post(3.4, -2.2),
     wire([-7, 6.6, -2], [9, 6.2, -2]),
     bin(-1.5, -1.8),
+  ]),
+  view("quay", waterside, 0.78, seen(620, [2.6, 1.4, -11], 5, 4, -0.7), [
+    pipe(6.3, 8.2),
+    post(-5.5, -1.2),
+    wire([-8, 6.2, -3], [12, 5.6, -3]),
+    bin(-3.4, -1.2),
   ]),
 ];
 

@@ -2,8 +2,8 @@ import type { Stroke } from "../../edges";
 import { type Rect, type Vec2, bounds } from "../../geometry";
 import type { CompiledMap } from "../compile";
 
-/** What is looked at around a brush's way: so many of its radii, and at least so many pixels of the original. */
-const AROUND = { radii: 8, px: 64 } as const;
+/** What is looked at around a brush's way: so many of its radii, and this share of the photo's longer side, so that the next bay is seen. */
+const AROUND = { radii: 6, share: 1 / 5 } as const;
 /** Directions in which a brush's outline is followed on to the plane. */
 const DIRECTIONS = 12;
 
@@ -34,13 +34,13 @@ export function radiusOnPlane(map: ToPlane, { points, radius }: Pick<Stroke, "po
 
 /** What a mend along a way is found in, pixels of the plane. */
 export const surroundings = (
-  map: ToPlane,
+  map: ToPlane & Pick<CompiledMap, "size">,
   points: readonly (readonly [number, number])[],
   radius: number,
-): Rect | null => boxOf(map, points, radius + Math.max(AROUND.px, AROUND.radii * radius));
+): Rect | null => boxOf(map, points, radius + AROUND.radii * radius + AROUND.share * Math.max(...map.size));
 
 /** All that a stroke is made from, pixels of the plane: a mend's surroundings, and where a graft copies from. */
-export function strokeReach(map: ToPlane, stroke: Stroke): Rect | null {
+export function strokeReach(map: ToPlane & Pick<CompiledMap, "size">, stroke: Stroke): Rect | null {
   const around = surroundings(map, stroke.points, stroke.radius);
   const [a, b] = [map.fromRecorded(stroke.points[0]!), stroke.from ? map.fromRecorded(stroke.from) : null];
   if (!around || !a || !b) return around;

@@ -11,7 +11,7 @@ import {
   planFill,
   carried,
 } from "../../edges";
-import { type Rect, type Vec2, contains } from "../../geometry";
+import { type Rect, type Vec2, type Vec3, contains, dot3, unit3 } from "../../geometry";
 import type { EdgeJob, PlacedPlan, StrokeWork } from "./edge-job";
 import { areasOf, viewOf } from "./fill-field";
 import { fromLight } from "../../course";
@@ -22,7 +22,7 @@ import { normalsFor } from "./normals";
 import { radiusOnPlane, strokeBox, surroundings } from "./stroke-boxes";
 
 /** Longer side of the picture in which a run of a stroke is planned, and the brush's radius in it, pixels: at most. */
-const WORKING = 400;
+const WORKING = 480;
 const BRUSH = 24;
 
 /**
@@ -66,7 +66,7 @@ export async function planStroke(
     });
     const plan = await planFill(
       field,
-      normals,
+      facingEnough(field, normals),
       stroke.seed,
       { onStep: (share) => onStep?.((run + share) / area.runs.length) },
       OF_STROKE,
@@ -74,6 +74,15 @@ export async function planStroke(
     parts.push({ plan, view: { focal: field.focal, centre: field.centre }, at });
   }
   return { stroke, box, parts };
+}
+
+/** A plane that is seen at less than this, as the sine of the angle between it and the ray, is not what a stroke lies on. */
+const GRAZING = 0.25;
+
+/** The planes that a run may lie on: not those that would be seen edge on where it is. */
+function facingEnough({ width, height, focal, centre }: Field, normals: readonly Vec3[]): Vec3[] {
+  const ray = unit3([(width / 2 - centre[0]) / focal[0], (height / 2 - centre[1]) / focal[1], 1]);
+  return normals.filter((n) => Math.abs(dot3(n, ray)) > GRAZING);
 }
 
 /** What a place is to a plan. */
