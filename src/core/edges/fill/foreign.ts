@@ -7,7 +7,7 @@ import { readField } from "./patch";
 /** So far beyond a gap's border what is seen there is read, pixels: nearer it is mixed with what was in the gap. */
 const BEYOND = 3;
 /** What is as far off as this from all that is seen around is no other thing yet, a square of colours. */
-const LIKE = 0.01;
+const LIKE = 0.003;
 /** How much the rest counts, and at most. */
 const WEIGHT = 1;
 const MOST = 0.3;
