@@ -33,22 +33,23 @@ const seen = (focalPx: number, position: P3, pitch: number, yaw: number, roll: n
   roll,
 });
 
-const pipe = (x: number, top: number): Thing => ({
-  is: "pipe",
+/** Something that stands at a place, from one height to another. */
+const standing = (
+  is: Thing["is"],
+  [x, z]: readonly [number, number],
+  [foot, top]: readonly [number, number],
+  radius: number,
+): Thing => ({
+  is,
   line: [
-    [x, 0.3, -0.12],
-    [x, top, -0.12],
+    [x, foot, z],
+    [x, top, z],
   ],
-  radius: 0.055,
+  radius,
 });
-const post = (x: number, z: number): Thing => ({
-  is: "post",
-  line: [
-    [x, 0, z],
-    [x, 4.6, z],
-  ],
-  radius: 0.06,
-});
+const pipe = (x: number, top: number): Thing => standing("pipe", [x, -0.12], [0.3, top], 0.055);
+const post = (x: number, z: number): Thing => standing("post", [x, z], [0, 4.6], 0.06);
+const bin = (x: number, z: number): Thing => standing("bin", [x, z], [0.3, 0.8], 0.28);
 /** A wire that sags in the middle. */
 const wire = (from: P3, to: P3): Thing => ({
   is: "wire",
@@ -60,15 +61,6 @@ const wire = (from: P3, to: P3): Thing => ({
   }),
   radius: 0.016,
 });
-const bin = (x: number, z: number): Thing => ({
-  is: "bin",
-  line: [
-    [x, 0.3, z],
-    [x, 0.8, z],
-  ],
-  radius: 0.28,
-});
-
 const view = (
   name: string,
   scene: Scene,

@@ -15,7 +15,7 @@ export interface Context {
   readonly costs: readonly Float32Array[];
 }
 
-/** What lies just beyond the gap is a square that reaches so far over its border, pixels. */
+/** For what lies just beyond the gap a square is looked at that reaches so far over its border, pixels. */
 const OVER = 2;
 /** Half the side of the surroundings looked at: so much, and so much more for each pixel of distance. */
 const AROUND = { least: 6, per: 1.25 } as const;
@@ -116,9 +116,9 @@ export function contextCosts(field: Field, shifts: readonly Shift[], { close, sc
       const fetched =
         farFetched(field, at[0]! - x - 0.5, at[1]! - y - 0.5) +
         scaled * Math.abs(Math.log(Math.abs(at[2]! * at[5]! - at[3]! * at[4]!)));
-      const near = within(boxAbout(width, height, i, Math.ceil(far[k]!) + OVER));
-      const wide = within(boxAbout(width, height, i, radius(far[k]!)));
-      out[k] = fetched + (wide === null ? UNKNOWN : near === null ? wide : wide + close * (near - wide));
+      const around = within(boxAbout(width, height, i, radius(far[k]!)));
+      const border = close > 0 ? within(boxAbout(width, height, i, Math.ceil(far[k]!) + OVER)) : null;
+      out[k] = fetched + (around === null ? UNKNOWN : around + (border === null ? 0 : close * (border - around)));
     }
     return out;
   });

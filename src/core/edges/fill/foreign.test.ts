@@ -8,7 +8,7 @@ const [W, H] = [80, 60];
 const FLAT = [0, 0, 1] as const;
 const by = (x: number, y = 0) => ({ normal: FLAT, by: [x / 100, y / 100, 0] as const });
 
-/** A wall, lighter at the right, with an upright gap in it and a dark pipe at the left. */
+/** A wall, lighter at the right, with a vertical gap in it and a dark pipe at the left. */
 const wall = (x: number): number => (Math.abs(x - 15.5) < 4 ? 0.1 : x > 43 ? 0.8 : 0.5);
 const isGap = (i: number): boolean => Math.abs((i % W) - 40) < 4 && i > 8 * W && i < 52 * W;
 const known = Uint8Array.from({ length: W * H }, (_, i) => (isGap(i) ? 0 : 1));

@@ -44,6 +44,7 @@ const SHARES = { find: 0.6, choose: 0.75, weigh: 0.85, label: 0.95 } as const;
  *
  * @param normals of planes, unit length, in the corrected camera's frame.
  * @param seed 1: the likeliest answer; others leave out half of what was found, another half each.
+ * @param manner how what is found is weighed.
  */
 export async function planFill(
   field: Field,
@@ -61,14 +62,16 @@ export async function planFill(
     found.push(normals.flatMap((normal) => candidatesAt(fields, anchor, normal)));
   }
   const repeats = manner.repeats ? repeatsOf(fields, normals, anchors) : [];
+  const some = (all: readonly Candidate[], i: number): readonly Candidate[] =>
+    seed === 1 ? all : halfOf(all, i, seed);
   const shifts = chooseShifts(
     field,
     fields[1]!,
     anchors,
-    seed === 1 ? found : found.map((all, i) => halfOf(all, i, seed)),
+    found.map(some),
     2,
     manner.most,
-    repeats,
+    some(repeats, anchors.length),
   );
   await onStep?.(SHARES.choose);
   const around = contextCosts(fields[1]!, shifts, manner);

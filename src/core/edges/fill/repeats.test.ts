@@ -10,7 +10,7 @@ const [W, H] = [240, 160];
 const FLAT: Vec3 = [0, 0, 1];
 const FLOOR: Vec3 = [0, 1, 0];
 
-/** A field with an upright gap in its middle. */
+/** A field with a vertical gap in its middle. */
 function fieldOf(paint: (x: number, y: number) => number, middle = 120): Field {
   const isGap = (i: number): boolean => Math.abs((i % W) + 0.5 - middle) < 8 && i >= 20 * W && i < 140 * W;
   const known = Uint8Array.from({ length: W * H }, (_, i) => (isGap(i) ? 0 : 1));

@@ -60,7 +60,7 @@ export async function planStroke(
       return {
         known: first < 0 || first < run,
         wanted: first === run,
-        // What the runs before have made is copied from nowhere but the photo: the stroke does not lie beneath itself.
+        // What an earlier run has mended is not copied: a delivery would read the thing itself there.
         source: first < 0 && !never.some((outline) => contains(outline, place)),
       };
     });
