@@ -21,6 +21,7 @@ const shared = {
 };
 export default {
   testTimeout: 240_000,
+  testSequencer: "<rootDir>/scripts/longest-first.cjs",
   cacheDirectory: "<rootDir>/.local/jest",
   projects: [
     {

@@ -4,7 +4,7 @@ import { counted, onPlane, openFresh, put, rested, shown, stroke, strokeByHand, 
 
 /** Checking without changing: the gauge's readings, and the tour of corners and edges. */
 let page: Page;
-usePage((opened) => void (page = opened));
+usePage((opened) => void (page = opened), { readsPixels: true });
 
 const saved = () => page.getByTestId("save-state").innerText();
 /** What the gauges read, as the page holds it for those who cannot see the canvas. */

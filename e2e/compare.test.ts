@@ -6,7 +6,7 @@ import { withGaps } from "./with-gaps";
 
 /** Two pictures compared: held, blinked, wiped, side by side, one above the other, and what differs; each is the very picture it is alone. */
 let page: Page;
-usePage((opened) => void (page = opened));
+usePage((opened) => void (page = opened), { readsPixels: true });
 
 type Box = { x: number; y: number; width: number; height: number };
 

@@ -5,7 +5,7 @@ import { withGaps } from "./with-gaps";
 
 /** Edges: what becomes of each gap, the fill that is shown, other answers, areas spared, and that it is what is delivered. */
 let page: Page;
-usePage((opened) => void (page = opened));
+usePage((opened) => void (page = opened), { readsPixels: true });
 
 test("without gaps it says so; gaps are named with their share, and filled in the background; undo takes it back", async () => {
   await openFresh(page, "SM-0412.jpg");

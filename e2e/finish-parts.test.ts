@@ -4,7 +4,7 @@ import { apart, deliveredPng, seenAt } from "./seen";
 
 /** Finish by parts: washes and dabs drawn, moved, undone; the tone curve; each part without, and reset; carried to other photos. */
 let page: Page;
-usePage((opened) => void (page = opened));
+usePage((opened) => void (page = opened), { readsPixels: true });
 
 /** A plain place on the reading room's wall, high up, and one much lower. */
 const HIGH = [1200, 620] as const;

@@ -3,7 +3,7 @@ import { counted, field, onPlane, openFresh, put, rested, shown, usePage } from 
 
 /** Finish: tone by numbers and keys, a neutral place, levelled light, sharpness; each undone, kept over a reload. */
 let page: Page;
-usePage((opened) => void (page = opened));
+usePage((opened) => void (page = opened), { readsPixels: true });
 
 /** The colour of the sheet at a place of the plane. */
 async function colourAt(x: number, y: number): Promise<number[]> {

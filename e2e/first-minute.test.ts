@@ -6,7 +6,7 @@ import { address, usePage } from "./app";
 
 /** Someone who was never here: from the first screen to a true, framed, delivered picture of a photo of their own. */
 let page: Page;
-usePage((opened) => void (page = opened), true);
+usePage((opened) => void (page = opened), { ownEdges: true });
 
 /** What a person does: each is one press, of the pointer or of a key. Letting files go over the page is one, too. */
 let presses = 0;

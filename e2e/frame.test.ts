@@ -4,7 +4,7 @@ import type { Point } from "./scene";
 
 /** Frame: what it keeps and cuts off, moved and sized by every means, ratios, turns, sizes, and the visit's own list. */
 let page: Page;
-usePage((opened) => void (page = opened), true);
+usePage((opened) => void (page = opened), { ownEdges: true });
 
 const frame = async (): Promise<number[]> =>
   Promise.all(

@@ -5,7 +5,7 @@ import { drawnByFinger } from "./touch";
 
 /** Straight lines laid over the picture: guides from the rulers, the grid by its lines; and where tones are clipped. */
 let page: Page;
-usePage((opened) => void (page = opened));
+usePage((opened) => void (page = opened), { readsPixels: true });
 
 const tabs = () => page.getByRole("button", { name: /guide at/ });
 const names = () => tabs().evaluateAll((all) => all.map((b) => b.getAttribute("aria-label")!));

@@ -4,7 +4,7 @@ import { smallParts } from "./small-parts";
 
 /** A visit's house style, and what the next photo follows from the last ones. */
 let page: Page;
-usePage((opened) => void (page = opened), true);
+usePage((opened) => void (page = opened), { ownEdges: true });
 
 const why = () => page.getByTestId("why");
 const open = async (name: string): Promise<void> => {

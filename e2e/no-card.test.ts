@@ -18,7 +18,10 @@ test("it shows the corrected picture all the same, says that it is slower, and f
     args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--disable-gpu", "--disable-3d-apis"], // prettier-ignore
   });
   other = await launch();
-  const [without, with2] = [await openPage(plain, problems), await openPage(other, problems)];
+  const [without, with2] = [
+    await openPage(plain, problems, { readsPixels: true }),
+    await openPage(other, problems, { readsPixels: true }),
+  ];
   const made = async (page: Page, rest: string): Promise<string> => {
     await page.keyboard.press("2");
     await put(page, "Pitch, °", "14");

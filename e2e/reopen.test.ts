@@ -4,7 +4,7 @@ import { deliveredPng } from "./seen";
 
 /** A delivered file dropped on the board opens its recipe again. */
 let page: Page;
-usePage((opened) => void (page = opened));
+usePage((opened) => void (page = opened), { readsPixels: true });
 
 test("on its original, as a version that says where it came from; elsewhere it is told that the original is not here", async () => {
   await freshAssignment(page, "Come back", "demo/photos/SM-0414.jpg");

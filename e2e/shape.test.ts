@@ -4,7 +4,7 @@ import type { Point } from "./scene";
 
 /** Shape: known measures drawn on the gable, sizes and units, the height by eye, a tape, and what cannot be. */
 let page: Page;
-usePage((opened) => void (page = opened), true);
+usePage((opened) => void (page = opened), { ownEdges: true });
 
 const schedule = () => page.getByRole("table", { name: "Measure schedule" });
 const row = (n: number) => schedule().getByRole("row").nth(n);

@@ -3,7 +3,7 @@ import { address, millPhoto, openFresh, usePage } from "./app";
 
 /** At full size and closer the sheet shows the original's own pixels, made as a delivery makes them. */
 let page: Page;
-usePage((opened) => void (page = opened));
+usePage((opened) => void (page = opened), { readsPixels: true });
 
 const sharp = () => page.waitForSelector("canvas[data-sharp]", { timeout: 90_000 });
 

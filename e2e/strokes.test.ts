@@ -4,7 +4,7 @@ import { apart, comesTo, deliveredPng, madeUp, seenAt } from "./seen";
 
 /** Mend and graft: strokes at fit and at full size, taken back, kept under a change of Lines, and delivered as they were shown. */
 let page: Page;
-usePage((opened) => void (page = opened));
+usePage((opened) => void (page = opened), { readsPixels: true });
 
 /** A brush drawn over places of the plane, the pointer down from the first to the last. */
 async function paint(...way: readonly (readonly [number, number])[]): Promise<void> {

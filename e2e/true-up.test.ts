@@ -14,7 +14,7 @@ const problems: string[] = [];
 
 beforeAll(async () => {
   browser = await launch();
-  page = await openPage(browser, problems, true);
+  page = await openPage(browser, problems, { ownEdges: true });
   // Encoded anew, without a word about camera and lens: one setting of a zoom, and one picture of another.
   const bare = async (name: string, from: string, as: "jpeg" | "png" = "jpeg") => {
     const buffer = await sharp(path.join(photos, from)).toFormat(as, { quality: 96 }).toBuffer();

@@ -22,7 +22,7 @@ let page: Page;
 const problems: string[] = [];
 beforeAll(async () => {
   browser = await launch();
-  page = await openPage(browser, problems);
+  page = await openPage(browser, problems, { readsPixels: true });
 });
 afterAll(() => browser.close());
 afterEach(() => expect(problems.splice(0)).toEqual([]));

@@ -2,11 +2,13 @@
  * Runs every check and ends with one line, "N passed, N failed": each test counts, and each of the
  * other checks as one. Arguments name checks to run alone. Called by bin/test, which sets up the rest.
  */
-import { spawn, spawnSync } from "node:child_process";
-import { readFileSync, rmSync } from "node:fs";
+import { spawn } from "node:child_process";
+import { readFileSync, rmSync, writeFileSync } from "node:fs";
 import path from "node:path";
 
-const results = ".local/test-results.json";
+/** What each file of tests took, seconds: the longest are begun first. Kept anew in .local, to be copied here now and then. */
+const timesFile = "test-times.json";
+const times = JSON.parse(readFileSync(`scripts/${timesFile}`, "utf8"));
 /** Files of tests and other checks with their seconds; the slowest are told in the end. */
 const slowest = [];
 const TOLD = 25;
@@ -31,18 +33,26 @@ async function check(name, command, ...args) {
   console.log(`${ok ? "passed" : "FAILED"}: ${name} (${((Date.now() - began) / 1000).toFixed(1)} s)`);
 }
 
-function tests(name, args = [], env = {}) {
+async function tests(name, args = [], env = {}) {
   console.log(`\n— ${name}`);
+  const results = `.local/test-results-${name}.json`;
   rmSync(results, { force: true });
-  const { status } = spawnSync(
+  const child = spawn(
     "node_modules/.bin/jest",
     ["--selectProjects", name, "--json", "--outputFile", results, ...args],
     { stdio: "inherit", env: { ...process.env, ...env } },
   );
+  const status = await new Promise((done) => {
+    child.on("error", () => done(1));
+    child.on("close", done);
+  });
   try {
     const counts = JSON.parse(readFileSync(results, "utf8"));
-    const files = counts.testResults.map(({ name, startTime, endTime }) => [(endTime - startTime) / 1000, name]);
-    slowest.push(...files.map(([seconds, file]) => [seconds, `${name} ${path.relative(".", file)}`]));
+    for (const { name: file, startTime, endTime } of counts.testResults) {
+      const seconds = (endTime - startTime) / 1000;
+      slowest.push([seconds, `${name} ${path.relative(".", file)}`]);
+      times[path.relative(".", file)] = Math.round(seconds);
+    }
     passed += counts.numPassedTests;
     // A suite that does not even load has no tests to count, yet has failed.
     failed += Math.max(counts.numFailedTests, counts.numRuntimeErrorTestSuites, status === 0 ? 0 : 1);
@@ -63,15 +73,17 @@ const reading = {
     check("boundaries", "depcruise", "--config", "scripts/boundaries.cjs", "src", "demo", "campaign", "e2e"),
 };
 
-/** What runs the code: one after the other, each on both cores. */
-const running = {
+/** What runs the code: one row after the other, each on both cores. */
+const running = [
   // Jest would leave one of two cores to itself.
-  unit: () => tests("unit", ["--maxWorkers=2"]),
-  database: () => tests("database", ["--runInBand"], { DATABASE_URL: process.env.FLATSTONE_ALONE_DATABASE_URL }),
-  campaign: () => check("campaign", "node", process.env.FLATSTONE_BUNDLES + "/campaign.mjs", "--short"),
-  // Two pages at a time: much of their time is waiting.
-  browser: () => tests("browser", ["--maxWorkers=2"]),
-};
+  { unit: () => tests("unit", ["--maxWorkers=2"]) },
+  // Each waits much of its time.
+  {
+    database: () => tests("database", ["--runInBand"], { DATABASE_URL: process.env.FLATSTONE_ALONE_DATABASE_URL }),
+    campaign: () => check("campaign", "node", process.env.FLATSTONE_BUNDLES + "/campaign.mjs", "--short"),
+  },
+  { browser: () => tests("browser", ["--maxWorkers=2"]) },
+];
 
 /** Only where asked for: it needs another browser. */
 const onlyAsked = { firefox: () => tests("firefox", ["--runInBand"]) };
@@ -83,7 +95,13 @@ const lane = async () => {
   for (let name = waiting.shift(); name; name = waiting.shift()) await reading[name]();
 };
 await Promise.all([lane(), lane()]);
-for (const [name, go] of Object.entries(running)) if (asked(name)) await go();
+for (const row of running) {
+  const began = Date.now();
+  await Promise.all(Object.entries(row).map(([name, go]) => asked(name) && go()));
+  const names = Object.keys(row).filter(asked);
+  if (names.length > 0) console.log(`${names.join(" and ")}: ${((Date.now() - began) / 1000).toFixed(0)} s`);
+}
+writeFileSync(`.local/${timesFile}`, JSON.stringify(times, null, 1));
 for (const [name, go] of Object.entries(onlyAsked)) if (wanted.includes(name)) await go();
 console.log("\nSlowest, seconds:");
 for (const [seconds, what] of slowest.sort((a, b) => b[0] - a[0]).slice(0, TOLD))
