@@ -3,7 +3,7 @@ import { compile, withCamera } from "../render";
 import { many } from "../soak.testing";
 import { groundsOf, horizonGrounds, judged, shownOf, whyWords } from ".";
 import { type Landscape, atHalf, landscape } from "./landscapes.testing";
-import { greenOf } from "./small-picture";
+import { greenOf } from "../lines";
 
 /** What a made-up picture proposes; null: nothing. */
 function proposed(kind: Landscape, seed: number, roll = 0) {

@@ -12,4 +12,4 @@ export { horizonGrounds } from "./horizon";
 export { judged } from "./judgement";
 export { REVIEWS, type Review, reviewOf, reviewWords } from "./review";
 export { type Shown, shownOf } from "./shown";
-export { SMALL_SIDE, type SmallPicture, greenOf } from "./small-picture";
+export { SMALL_SIDE, type SmallPicture, greenOf } from "../lines";

@@ -1,6 +1,6 @@
 import { DEG } from "../geometry";
 import { normalFrom, randomFrom } from "../testing";
-import type { SmallPicture } from "./small-picture";
+import type { SmallPicture } from "../lines";
 
 /** Made-up pictures of what is no building; nothing outside tests imports this. */
 export const LANDSCAPES = ["water", "hills", "trees", "portrait"] as const;

@@ -1,7 +1,5 @@
 import type { Size, Vec2 } from "../geometry";
-import { type Detail, detailOf } from "../lines";
-import { type SmallPicture, greenOf } from "./small-picture";
-import { skyOf } from "./sky";
+import { type Detail, type SmallPicture, detailOf, greenOf, skyOf } from "../lines";
 
 /** What a photo shows, as far as that decides how it is corrected and framed. */
 export interface Shown {

@@ -1,7 +1,6 @@
 import { normalFrom, randomFrom } from "../testing";
 import { shownOf } from "./shown";
-import { skyOf } from "./sky";
-import type { SmallPicture } from "./small-picture";
+import { type SmallPicture, skyOf } from "../lines";
 
 const [W, H] = [240, 160];
 const random = normalFrom(randomFrom(7));

@@ -5,6 +5,8 @@ export * from "./attitude-step";
 export * from "./out-of-true";
 export * from "./halved";
 export * from "./detail";
+export * from "./small-picture";
+export * from "./sky";
 export * from "./luminance";
 export * from "./trace-edge";
 export * from "./contrast-places";

@@ -1,6 +1,7 @@
 import type { Vec2 } from "../../geometry";
 import { type Shift, carried } from "./carry";
 import type { Field } from "./field";
+import { mayShow } from "./kinds";
 
 /** Where a gap begins: what is known there is looked for elsewhere. */
 export interface Anchor {
@@ -75,7 +76,12 @@ export function coverage(field: Field, shift: Shift, { beyond }: Anchor): number
   return n / beyond.length;
 }
 
-/** Whether a shift has something to copy to a place. */
+/** Whether a place may show what a pixel does. */
+export function isOfOneKind({ width, kinds }: Field, x: number, y: number, pixel: number): boolean {
+  return !kinds || mayShow(kinds[Math.floor(y) * width + Math.floor(x)]!, kinds[pixel]!);
+}
+
+/** Whether a shift has something of its kind to copy to a place. */
 export function hasSource(field: Field, shift: Shift, x: number, y: number): boolean {
   if (!carried(field, shift, x, y, place)) return false;
   // All four pixels that it is read between.
@@ -84,5 +90,6 @@ export function hasSource(field: Field, shift: Shift, x: number, y: number): boo
   if (qx < 0 || qy < 0 || qx + 1 >= field.width || qy + 1 >= field.height) return false;
   const i = qy * field.width + qx;
   const { source } = field;
+  if (!isOfOneKind(field, x, y, i)) return false;
   return (source[i]! & source[i + 1]! & source[i + field.width]! & source[i + field.width + 1]!) === 1;
 }

@@ -1,3 +1,4 @@
+import { isOfOneKind } from "./anchors";
 import { type Box, boxAbout, sumIn, summed } from "./boxes";
 import { type Shift, carried, farFetched } from "./carry";
 import { sumDifferences, sumsFor } from "./differences";
@@ -116,13 +117,17 @@ export function contextCosts(field: Field, shifts: readonly Shift[], { close, sc
       const fetched =
         farFetched(field, at[0]! - x - 0.5, at[1]! - y - 0.5) +
         scaled * Math.abs(Math.log(Math.abs(at[2]! * at[5]! - at[3]! * at[4]!)));
+      const other = isOfOneKind(field, x, y, Math.floor(at[1]!) * width + Math.floor(at[0]!)) ? 0 : OTHER_KIND;
       const around = within(boxAbout(width, height, i, radius(far[k]!)));
       const border = close > 0 ? within(boxAbout(width, height, i, Math.ceil(far[k]!) + OVER)) : null;
-      out[k] = fetched + (around === null ? UNKNOWN : around + (border === null ? 0 : close * (border - around)));
+      out[k] =
+        fetched + other + (around === null ? UNKNOWN : around + (border === null ? 0 : close * (border - around)));
     }
     return out;
   });
   return { pixels, far, costs };
 }
+/** What it costs to copy what is of another kind: only where there is nothing else. */
+const OTHER_KIND = 1;
 /** The cost of a shift that nothing nearby speaks for. */
 const UNKNOWN = 0.1;

@@ -12,6 +12,8 @@ export interface Field {
   readonly wanted: Uint8Array;
   /** 1 where a pixel may be copied from. */
   readonly source: Uint8Array;
+  /** What a pixel may show, see kinds; absent: anything. */
+  readonly kinds?: Uint8Array | undefined;
   /** The corrected camera: focal lengths along x and y, and its axis, pixels of this field. */
   readonly focal: Vec2;
   readonly centre: Vec2;
@@ -24,6 +26,7 @@ export function halved(field: Field): Field {
   const known = new Uint8Array(width * height);
   const wanted = new Uint8Array(width * height);
   const source = new Uint8Array(width * height);
+  const kinds = field.kinds && new Uint8Array(width * height);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const to = y * width + x;
@@ -31,6 +34,7 @@ export function halved(field: Field): Field {
       for (let k = 0; k < 4; k++) {
         const from = (2 * y + (k >> 1)) * field.width + 2 * x + (k & 1);
         w += field.wanted[from]!;
+        if (kinds) kinds[to]! |= field.kinds![from]!;
         if (!field.known[from]) continue;
         r += field.data[3 * from]!;
         g += field.data[3 * from + 1]!;
@@ -49,5 +53,5 @@ export function halved(field: Field): Field {
       data[3 * to + 2] = b / n;
     }
   const half = (v: Vec2): Vec2 => [v[0] / 2, v[1] / 2];
-  return { width, height, data, known, wanted, source, focal: half(field.focal), centre: half(field.centre) };
+  return { width, height, data, known, wanted, source, kinds, focal: half(field.focal), centre: half(field.centre) };
 }

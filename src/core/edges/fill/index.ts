@@ -3,3 +3,4 @@ export type { Field } from "./field";
 export { inLight, joinCopies } from "./join";
 export { OF_STROKE } from "./manner";
 export { type FillHooks, type FillPlan, planFill } from "./plan";
+export { type BelowHorizon, kindsOf } from "./kinds";

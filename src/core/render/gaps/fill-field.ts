@@ -1,12 +1,14 @@
 import type { Raster } from "../../course";
-import { type Field, type View, SIDES, choiceFor, insideSide } from "../../edges";
+import { type Field, type View, SIDES, choiceFor, insideSide, kindsOf } from "../../edges";
 import { keepMarksOf, turnStep } from "../../frame";
 import { type Rect, type Size, type Vec2, contains, rectOutline, signedArea } from "../../geometry";
+import { surfaceShare } from "../../shape/bend";
 import { factorsOf, measuresOf } from "../../shape/proportion";
 import type { CompiledMap, OutputMap } from "../compile";
 import { resampleBand } from "../resample";
 import type { SettledRecipe } from "../settled";
 import { sideAt } from "./gaps";
+import { horizonOf, skyIn } from "./shown-kinds";
 
 /** Longer side of the picture in which a fill is planned, pixels. */
 export const WORKING = 640;
@@ -50,16 +52,13 @@ export function fieldFor(source: Raster<Uint8Array>, recipe: SettledRecipe, map:
   const data = new Float32Array(pixels.length);
   resampleBand(source, { map: shrunkMap, kernel: "cubic", y: 0, rows: height, alpha: false }, pixels);
   for (let i = 0; i < data.length; i++) data[i] = pixels[i]! / 255;
-  const { known, wanted, mayCopy } = statesFor(recipe, map, output);
-  return {
-    width,
-    height,
-    data,
-    known,
-    wanted,
-    source: mayCopy,
-    ...viewOf(recipe, map.frame, output),
-  };
+  const isSky = skyIn(source, map.size);
+  const { known, wanted, mayCopy, sky } = statesFor(recipe, map, output, isSky);
+  const view = viewOf(recipe, map.frame, output);
+  const field = { width, height, data, known, wanted, source: mayCopy, ...view };
+  // On a bent surface nothing lies where a camera would see it.
+  if (surfaceShare(recipe.shape) > 0) return field;
+  return { ...field, kinds: kindsOf(field, isSky && sky, horizonOf(recipe, map.size, view)) };
 }
 
 /** The corrected camera, turned as the picture is: focal lengths along x and y, and its axis, pixels of the plane. */
@@ -86,10 +85,12 @@ function statesFor(
   recipe: SettledRecipe,
   map: CompiledMap,
   [width, height]: Size,
-): { known: Uint8Array; wanted: Uint8Array; mayCopy: Uint8Array } {
+  isSky: ((at: Vec2) => boolean) | null,
+): { known: Uint8Array; wanted: Uint8Array; mayCopy: Uint8Array; sky: Uint8Array } {
   const known = new Uint8Array(width * height);
   const wanted = new Uint8Array(width * height);
   const mayCopy = new Uint8Array(width * height);
+  const sky = new Uint8Array(width * height);
   const { edges } = recipe;
   const filled = SIDES.filter((side) => choiceFor(edges, side).do === "fill");
   const reach = edges.reach ?? 0;
@@ -111,11 +112,12 @@ function statesFor(
         continue;
       }
       known[i] = 1;
+      if (isSky?.(at)) sky[i] = 1;
       if (from.length > 0 && !from.some((area) => contains(area, at))) continue;
       if (never.some((area) => contains(area, at))) continue;
       mayCopy[i] = 1;
     }
-  return { known, wanted, mayCopy };
+  return { known, wanted, mayCopy, sky };
 }
 
 /** Whether the frame goes on beyond the photo's side near a place inside it: only there is anything made anew. */

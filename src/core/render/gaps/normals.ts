@@ -42,6 +42,9 @@ function planesOf(recipe: SettledRecipe, size: Size): Planes {
   return { facing: [0, 0, 1], floor: placed([0, 1, 0]), walls: standing.map(placed) };
 }
 
+/** The way down, as floors' normal points. */
+export const floorNormal = (recipe: SettledRecipe, size: Size): Vec3 => planesOf(recipe, size).floor;
+
 /** Nothing but the picture itself: on a bent surface no plane of the scene looks as to a camera. */
 const PICTURE: GraftPlane = { normal: [0, 0, 1], level: [1, 0, 0], across: [0, 1, 0] };
 

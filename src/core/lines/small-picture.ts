@@ -1,4 +1,4 @@
-import type { Luminance } from "../lines";
+import type { Luminance } from "./luminance";
 
 /** A whole photo made small, as what it shows is judged by: red, green and blue of each pixel, 0…255, rows from the top. */
 export interface SmallPicture {
