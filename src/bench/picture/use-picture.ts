@@ -1,10 +1,13 @@
 import { say } from "@/core/language";
 import { type RefObject, useEffect, useRef, useState } from "react";
 import { type Photo, previewUrl } from "@/client";
+import { useBench } from "@/client/bench-store";
 import { type Pane, PictureView } from "@/client/picture/picture-view";
 
 /** How long things must rest before the careful filter is used, ms. */
 const REST_MS = 140;
+/** The same while something is dragged where there is no graphics processor: a careful picture would hold up the next quick one. */
+const HELD_REST_MS = 450;
 /** Below this many texels per screen pixel the closer preview is fetched. */
 const SHARP_ENOUGH = 0.95;
 
@@ -89,10 +92,12 @@ export function usePicture(
     // The careful draw waits for the quick one, which may come late on a busy machine.
     const frame = requestAnimationFrame(() => {
       target.draw(panes, "quick");
+      const isHeld = target.inSoftware && useBench.getState().gesture !== null;
+      const restMs = isHeld ? HELD_REST_MS : REST_MS;
       rest = setTimeout(() => {
         target.draw(panes, "careful");
         if (settled) canvas.current?.setAttribute("data-rested", "");
-      }, REST_MS);
+      }, restMs);
     });
     return () => {
       cancelAnimationFrame(frame);

@@ -9,8 +9,13 @@ import { fieldOf, fittedField } from "../marks/layout";
  */
 export function useView(sheet: Vec2, extent: Rect) {
   const [own, setOwn] = useState<View | null>(null);
-  // The same object while nothing of it changes, so that rulers and margins are not drawn anew.
-  const fitted = useMemo(() => fitView(extent, fittedField(sheet)), [extent, sheet]);
+  // The same object while none of its numbers changes, so that rulers and margins are not drawn anew.
+  const [left, top, wide, high] = extent;
+  const [across, down] = sheet;
+  const fitted = useMemo(
+    () => fitView([left, top, wide, high], fittedField([across, down])),
+    [left, top, wide, high, across, down],
+  );
   const view = own ?? fitted;
   const fit = useCallback(() => setOwn(null), []);
   const [x, y, w, h] = fieldOf(sheet);

@@ -3,6 +3,13 @@ import { BINS, NO_FINISH, isLevel, levelOf, lightOf, numberOf, toneHistogram } f
 const greys = (at: (i: number) => number, count = 2000): Uint8Array =>
   Uint8Array.from({ length: 3 * count }, (_, i) => at(Math.floor(i / 3) / (count - 1)));
 
+test("every number as displayed comes into its own bar", () => {
+  for (let v = 0; v < 256; v++) {
+    const { before } = toneHistogram(Uint8Array.of(v, v, v), NO_FINISH);
+    expect([v, before.indexOf(1)]).toEqual([v, Math.min(BINS - 1, Math.floor((v / 255) * BINS))]);
+  }
+});
+
 test("shares of all places, before and after; what has nothing left is told", () => {
   const even = greys((t) => 255 * t);
   const plain = toneHistogram(even, NO_FINISH);

@@ -17,7 +17,23 @@ export interface ToneHistogram {
 /** Numbers this near their end have nothing left in them, as displayed. */
 const AT_END = 0.5 / 255;
 
-/** @param samples red, green and blue as displayed, 0…255, side by side. */
+/** Light at which each bar but the first begins; and of what has nothing left. What is asked of each place is asked of its light. */
+const BEGINS = Float64Array.from({ length: BINS - 1 }, (_, i) => lightOf((i + 1) / BINS));
+const [BLACK, WHITE] = [lightOf(AT_END), lightOf(1 - AT_END)];
+const LIGHTS = Float64Array.from({ length: 256 }, (_, v) => lightOf(v / 255));
+
+/** The bar that a light belongs to: how many of the others begin at it or before. */
+function barOf(light: number): number {
+  let [low, high] = [0, BINS - 1];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (BEGINS[middle]! <= light) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** @param samples red, green and blue as displayed, whole numbers 0…255, side by side. */
 export function toneHistogram(samples: ArrayLike<number>, settings: FinishSettings): ToneHistogram {
   const count = Math.floor(samples.length / 3);
   const [before, after] = [new Array<number>(BINS).fill(0), new Array<number>(BINS).fill(0)];
@@ -25,17 +41,15 @@ export function toneHistogram(samples: ArrayLike<number>, settings: FinishSettin
   const rgb = new Float64Array(3);
   let [black, white] = [0, 0];
   const put = (bins: number[]): void => {
-    const shown = numberOf(SEEN[0] * rgb[0]! + SEEN[1] * rgb[1]! + SEEN[2] * rgb[2]!);
-    bins[Math.max(0, Math.min(BINS - 1, Math.floor(shown * BINS)))]! += 1 / count;
+    bins[barOf(SEEN[0] * rgb[0]! + SEEN[1] * rgb[1]! + SEEN[2] * rgb[2]!)]! += 1 / count;
   };
   for (let i = 0; i < count; i++) {
-    for (let c = 0; c < 3; c++) rgb[c] = lightOf(samples[3 * i + c]! / 255);
+    for (let c = 0; c < 3; c++) rgb[c] = LIGHTS[samples[3 * i + c]!]!;
     put(before);
     if (settings.on) toned(rgb, tone, true);
     put(after);
-    const [least, most] = [Math.min(rgb[0]!, rgb[1]!, rgb[2]!), Math.max(rgb[0]!, rgb[1]!, rgb[2]!)];
-    if (numberOf(least) <= AT_END) black += 1 / count;
-    if (numberOf(most) >= 1 - AT_END) white += 1 / count;
+    if (Math.min(rgb[0]!, rgb[1]!, rgb[2]!) <= BLACK) black += 1 / count;
+    if (Math.max(rgb[0]!, rgb[1]!, rgb[2]!) >= WHITE) white += 1 / count;
   }
   return { before, after, clipped: { black, white } };
 }

@@ -1,9 +1,10 @@
 "use client";
 
 import { say } from "@/core/language";
+import { memo } from "react";
 import { useBench } from "@/client/bench-store";
 import { finishTo, levelLight, switchFinish } from "@/core/edits";
-import { type FinishSettings, NO_FINISH, SETTINGS, isLevel } from "@/core/finish";
+import { type FinishSettings, NO_FINISH, SETTINGS, isLevel, isPartSet } from "@/core/finish";
 import { Explanation, percent, fixed } from "@/ui";
 import { toggleEnds, useEnds } from "../../check/ends/ends-state";
 import type { PanelParts } from "../bench-course";
@@ -85,16 +86,16 @@ export function FinishPanel({ photo, derived }: PanelParts) {
         </div>
       )}
       <section className="px-3.5 py-2" aria-label={say("Light")}>
-        <PartHeader part="light" title={say("Light")} settings={settings} />
+        <PartHeader part="light" title={say("Light")} isSet={isPartSet(settings, "light")} />
         {LIGHT.map((key) => (
-          <ToneField key={key} of={key} settings={settings} />
+          <ToneField key={key} of={key} value={settings[key]} />
         ))}
       </section>
-      <ToneCurve settings={settings} />
+      <ToneCurve own={settings.curve} />
       <section className="ruled border-t px-3.5 py-2" aria-label={say("Colour")}>
-        <PartHeader part="colour" title={say("Colour")} settings={settings} />
+        <PartHeader part="colour" title={say("Colour")} isSet={isPartSet(settings, "colour")} />
         {COLOUR.map((key) => (
-          <ToneField key={key} of={key} settings={settings} />
+          <ToneField key={key} of={key} value={settings[key]} />
         ))}
         <Explanation id="neutral">{say("Or press with Neutral (;) on something white or grey.")}</Explanation>
       </section>
@@ -104,15 +105,17 @@ export function FinishPanel({ photo, derived }: PanelParts) {
   );
 }
 
-function ToneField({ of, settings }: { of: Key; settings: FinishSettings }) {
-  const { edit, endGesture } = useBench();
+/** One number of the tone: made anew only when it changes, since all the others stay while one is dragged. */
+const ToneField = memo(function ToneField({ of, value }: { of: Key; value: number }) {
+  const edit = useBench((s) => s.edit);
+  const endGesture = useBench((s) => s.endGesture);
   const setting = SETTINGS[of];
   return (
     <SettingField
       setting={setting}
-      value={settings[of]}
+      value={value}
       onChange={(v) => edit(finishTo(setting.label, { [of]: v }), `finish ${of}`)}
       onDone={endGesture}
     />
   );
-}
+});

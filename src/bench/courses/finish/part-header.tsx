@@ -2,9 +2,10 @@
 
 import { say } from "@/core/language";
 import { RotateCcw } from "lucide-react";
+import { memo } from "react";
 import { useBench } from "@/client/bench-store";
 import { resetFinish } from "@/core/edits";
-import { type FinishPart, type FinishSettings, isPartSet, withoutPart } from "@/core/finish";
+import { type FinishPart, withoutPart } from "@/core/finish";
 import type { Recipe } from "@/core/recipe";
 
 const without =
@@ -13,9 +14,19 @@ const without =
     recipe.finish ? { ...recipe, finish: withoutPart(recipe.finish, part) } : recipe;
 
 /** The name of a part of Finish; while "before" is held the picture is shown without it, and it resets alone. */
-export function PartHeader({ part, title, settings }: { part: FinishPart; title: string; settings: FinishSettings }) {
-  const { edit, set, peek } = useBench();
-  const isSet = isPartSet(settings, part);
+export const PartHeader = memo(function PartHeader({
+  part,
+  title,
+  isSet,
+}: {
+  part: FinishPart;
+  title: string;
+  /** Whether anything of it differs from doing nothing. */
+  isSet: boolean;
+}) {
+  const edit = useBench((s) => s.edit);
+  const set = useBench((s) => s.set);
+  const peek = useBench((s) => s.peek);
   const words = say("without the {title}", { title: title.toLowerCase() });
   const look = (on: boolean) => (): void => set({ peek: on ? { words, of: without(part) } : null });
   const key = (on: boolean) => (e: React.KeyboardEvent) => {
@@ -54,4 +65,4 @@ export function PartHeader({ part, title, settings }: { part: FinishPart; title:
       )}
     </div>
   );
-}
+});

@@ -6,7 +6,7 @@ import type { Photo } from "@/client";
 import { asShotOf } from "@/client/as-shot";
 import { useBench } from "@/client/bench-store";
 import { finishTo } from "@/core/edits";
-import { type FinishSettings, MOST_STRETCH, OUTPUT_SETTINGS, SETTINGS } from "@/core/finish";
+import { type FinishSettings, MOST_STRETCH, OUTPUT_SETTINGS, SETTINGS, isPartSet } from "@/core/finish";
 import { worstStretch } from "@/core/render";
 import { notify, fixed } from "@/ui";
 import type { Derived } from "../../derived";
@@ -58,7 +58,7 @@ export function SharpnessPart({
   };
   return (
     <section className="ruled border-t px-3.5 py-2" aria-label={say("Sharpness")}>
-      <PartHeader part="sharpness" title={say("Sharpness")} settings={settings} />
+      <PartHeader part="sharpness" title={say("Sharpness")} isSet={isPartSet(settings, "sharpness")} />
       <SettingField
         setting={SETTINGS.even}
         value={settings.even}

@@ -23,6 +23,7 @@ const MOST = 5;
 export function ToneChart({ histogram }: { histogram: ToneHistogram }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const chart = useRef<Chart | null>(null);
+  const drawn = useRef<ToneHistogram | null>(null);
   useEffect(
     () => () => {
       chart.current?.destroy();
@@ -32,10 +33,25 @@ export function ToneChart({ histogram }: { histogram: ToneHistogram }) {
   );
   useEffect(() => {
     if (!canvas.current) return;
-    const style = getComputedStyle(canvas.current);
-    const ink = style.getPropertyValue("--color-base-content").trim() || "#555";
     const most = MOST / histogram.before.length;
     const held = (shares: readonly number[]): number[] => shares.map((v) => Math.min(most, v));
+    const shown = chart.current;
+    if (shown) {
+      shown.data.datasets[0]!.data = held(histogram.after);
+      shown.data.datasets[1]!.data = held(histogram.before);
+      // The axes stay, and mostly the bars, too: all of it settled anew would take as long as the rest of the panel.
+      const isSame = histogram.before.every((v, i) => v === drawn.current?.before[i]);
+      for (const { controller } of isSame ? [shown.getDatasetMeta(0)] : shown.getSortedVisibleDatasetMetas()) {
+        controller.buildOrUpdateElements();
+        controller.update("none");
+      }
+      shown.draw();
+      drawn.current = histogram;
+      return;
+    }
+    drawn.current = histogram;
+    const style = getComputedStyle(canvas.current);
+    const ink = style.getPropertyValue("--color-base-content").trim() || "#555";
     const data = {
       labels: histogram.before.map((_, i) => Math.round((100 * i) / histogram.before.length)),
       datasets: [
@@ -57,11 +73,6 @@ export function ToneChart({ histogram }: { histogram: ToneHistogram }) {
         },
       ],
     };
-    if (chart.current) {
-      chart.current.data = data;
-      chart.current.update("none");
-      return;
-    }
     chart.current = new Chart(canvas.current, {
       type: "bar",
       data,
@@ -72,7 +83,7 @@ export function ToneChart({ histogram }: { histogram: ToneHistogram }) {
         events: [],
         scales: {
           x: { ticks: { color: ink, maxTicksLimit: 6, maxRotation: 0 }, grid: { display: false } },
-          y: { display: false, beginAtZero: true },
+          y: { display: false, min: 0, max: most },
         },
       },
     });

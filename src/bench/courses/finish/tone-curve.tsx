@@ -1,7 +1,7 @@
 "use client";
 
 import { say } from "@/core/language";
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
+import { type KeyboardEvent, type PointerEvent, memo, useRef, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import { STRAIGHT, addCurvePoint, moveCurvePoint, removeCurvePoint, straightCurve } from "@/core/edits";
 import { type FinishSettings, NO_FINISH, greyAfter } from "@/core/finish";
@@ -25,11 +25,12 @@ const valueAt = (px: number, py: number): [number, number] => [
 ];
 
 /** The tone curve by its points: pressed on it gets one, which is dragged, or moved by the arrows; Delete takes it off. */
-export function ToneCurve({ settings }: { settings: FinishSettings }) {
-  const { edit, endGesture } = useBench();
+export const ToneCurve = memo(function ToneCurve({ own }: { own: FinishSettings["curve"] }) {
+  const edit = useBench((s) => s.edit);
+  const endGesture = useBench((s) => s.endGesture);
   const drawing = useRef<SVGSVGElement>(null);
   const [held, setHeld] = useState<number | null>(null);
-  const curve = settings.curve ?? STRAIGHT;
+  const curve = own ?? STRAIGHT;
   const shape = { ...NO_FINISH, curve: [...curve] };
   const path = Array.from({ length: STEPS + 1 }, (_, i) =>
     placeOf([i / STEPS, Math.max(0, Math.min(1, greyAfter(i / STEPS, shape)))]),
@@ -77,7 +78,7 @@ export function ToneCurve({ settings }: { settings: FinishSettings }) {
     edit(addCurvePoint(x, greyAfter(x, shape)));
   };
   return (
-    <Fold id="tone-curve" title={say("Curve")} open={settings.curve !== undefined}>
+    <Fold id="tone-curve" title={say("Curve")} open={own !== undefined}>
       <div className="px-3.5 pb-2">
         <svg
           ref={drawing}
@@ -145,7 +146,7 @@ export function ToneCurve({ settings }: { settings: FinishSettings }) {
           <button className="btn btn-xs" onClick={addInMiddle}>
             {say("Add a point")}
           </button>
-          {settings.curve && (
+          {own && (
             <button className="btn btn-xs" onClick={() => edit(straightCurve())}>
               {say("Straighten")}
             </button>
@@ -154,4 +155,4 @@ export function ToneCurve({ settings }: { settings: FinishSettings }) {
       </div>
     </Fold>
   );
-}
+});

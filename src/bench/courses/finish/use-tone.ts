@@ -6,7 +6,7 @@ import type { CompiledMap } from "@/core/render";
 import type { Derived } from "../../derived";
 
 /** Places of the frame that are looked at, across. */
-const ACROSS = 160;
+const ACROSS = 96;
 
 /** How bright what is in the frame is, before and after, and what would level it; null until the preview is there. */
 export function useTone(photo: Photo, derived: Derived): { histogram: ToneHistogram; level: Level } | null {

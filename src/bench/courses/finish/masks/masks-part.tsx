@@ -2,7 +2,7 @@
 
 import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
-import { DAB_HARDNESS, MASK_SETTINGS, type Mask, type MaskEffect, NO_FINISH } from "@/core/finish";
+import { DAB_HARDNESS, MASK_SETTINGS, type Mask, type MaskEffect, NO_FINISH, isPartSet } from "@/core/finish";
 import { deleteMask, maskEdge, maskEffect, switchMask } from "@/core/edits";
 import { Explanation, NumberField, fixed } from "@/ui";
 import { radiusFor, useBrush } from "../../../brush/brush-state";
@@ -38,7 +38,7 @@ export function MasksPart() {
   return (
     <section className="ruled border-t py-2" aria-label={say("Parts by themselves")}>
       <div className="px-3.5">
-        <PartHeader part="masks" title={say("Parts by themselves")} settings={settings} />
+        <PartHeader part="masks" title={say("Parts by themselves")} isSet={isPartSet(settings, "masks")} />
       </div>
       {masks.length === 0 ? (
         <div className="px-3.5">
