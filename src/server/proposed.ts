@@ -26,6 +26,10 @@ async function orderFor(photo: PhotoRow, { focalPx, focalFrom }: Camera): Promis
   };
 }
 
+/** What of an order takes the time: it is kept once, whatever style and habit judge it. */
+const workOf = ({ sha256, start }: ProposedOrder): string =>
+  `${sha256} ${start.camera.focalFrom} ${start.camera.focalPx}`;
+
 /**
  * What a photo proposes, judged by its visit's style and habits: found in a process of its own, once for each focal length that is told.
  *
@@ -36,18 +40,17 @@ export async function proposedFor(photoId: string, camera: Camera, signal: Abort
   const { projection, layout } = await inTheFile(photoId);
   if (projection)
     return { found: null, projection, layout: layout && { ...layout, centre: [layout.centre[0], layout.centre[1]] } };
-  const limits = { ...limitsFor(photo.bytes), seconds: SECONDS.asked };
-  const found = await desk("proposing").run<Proposed["found"]>("propose", await orderFor(photo, camera), limits, {
-    signal,
-  });
+  const order = await orderFor(photo, camera);
+  const limits = { ...limitsFor(photo.bytes), seconds: SECONDS.asked, work: workOf(order) };
+  const found = await desk("proposing").run<Proposed["found"]>("propose", order, limits, { signal });
   return { found, projection: null, layout: null };
 }
 
 /** Begins to find what a new photo proposes, so that it is there when the photo is opened; what fails is found when it is asked for. */
 export async function proposedAhead(photo: PhotoRow): Promise<void> {
   if (process.env["FLATSTONE_AHEAD"] === "off") return;
-  const limits = { ...limitsFor(photo.bytes), seconds: SECONDS.ahead };
+  const limits = { ...limitsFor(photo.bytes), seconds: SECONDS.ahead, yieldsToLighter: true };
   await orderFor(photo, firstRecipe(photo).camera)
-    .then((order) => desk("proposing").run("propose", order, limits))
+    .then((order) => desk("proposing").run("propose", order, { ...limits, work: workOf(order) }))
     .catch(() => undefined);
 }

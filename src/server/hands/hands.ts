@@ -2,7 +2,7 @@ import type { ChildProcess } from "node:child_process";
 import { say } from "@/core/language";
 import { Problem } from "../problem";
 import { end, hold, memoryOf, start } from "./process";
-import { nextInTurn } from "./turns";
+import { nextInTurn, yieldsTo } from "./turns";
 import { type Ended, type TaskHooks, watchedTask } from "./watched-task";
 
 /**
@@ -19,6 +19,10 @@ export interface Limits {
    * is never ended for others.
    */
   readonly yieldsAfterMs?: number;
+  /** Only for such as are lighter; see seconds. */
+  readonly yieldsToLighter?: boolean;
+  /** What it works at: a task is not ended for another that works at the same, whose result it keeps. */
+  readonly work?: string;
   /** The lightest of those that wait is begun first; by about how many seconds it takes. Absent: in the order in which they came. */
   readonly seconds?: number;
 }
@@ -145,7 +149,7 @@ export class Hands {
     const ended = await watchedTask(hand, {
       ...{ task, input, hooks, ms: limits.ms, bytes: limits.bytes },
       patienceMs: (limits.yieldsAfterMs ?? Infinity) * 4 ** yielded,
-      othersWait: () => this.waiting.some((w) => w.yielded < yielded + 1),
+      othersWait: () => this.waiting.some((w) => yieldsTo(item, w)),
     });
     this.settle(hand, item, ended);
     if (ended.answer !== null && ended.overrun === null) await this.putBack(hand);

@@ -1,4 +1,4 @@
-import { nextInTurn } from "./turns";
+import { nextInTurn, yieldsTo } from "./turns";
 
 const NOW = 100_000;
 const task = (seconds: number | undefined, waitedMs = 0, yielded = 0) => ({
@@ -27,4 +27,16 @@ test("what was ended for others comes after all of them, however long it waits",
 test("where only light ones may begin, heavy ones wait", () => {
   expect(next([task(6, 60_000), task(0.9), task(0.4)], 1)).toBe(2);
   expect(next([task(6, 60_000)], 1)).toBe(-1);
+});
+
+test("what takes long makes way for others, but not for the same work, and where it says so only for what is lighter", () => {
+  const of = (limits: Parameters<typeof yieldsTo>[0]["limits"], yielded = 0) => ({ limits, yielded });
+  expect(yieldsTo(of({}), of({}))).toBe(true);
+  expect([yieldsTo(of({}, 1), of({}, 1)), yieldsTo(of({}), of({}, 1))]).toEqual([true, false]);
+  // The photo that is looked at ahead is the very one that somebody now asks about: ended, all of it would be done again.
+  const ahead = { seconds: 3600, yieldsToLighter: true };
+  expect(yieldsTo(of({ ...ahead, work: "a" }), of({ seconds: 4, work: "a" }))).toBe(false);
+  expect(yieldsTo(of({ ...ahead, work: "a" }), of({ seconds: 4, work: "b" }))).toBe(true);
+  // Of many photos that arrive together each is looked at to its end.
+  expect(yieldsTo(of({ ...ahead, work: "a" }), of({ ...ahead, work: "b" }))).toBe(false);
 });

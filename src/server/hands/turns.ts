@@ -23,3 +23,19 @@ export function nextInTurn(waiting: readonly InTurn[], most: number, now = Date.
   }
   return best;
 }
+
+/** What is known of tasks where one may be ended for others. */
+interface Yielding {
+  readonly yielded: number;
+  readonly limits: { readonly seconds?: number; readonly work?: string; readonly yieldsToLighter?: boolean };
+}
+
+/**
+ * Whether a task that is under way and takes long is ended for one that waits: not for what has been ended more often itself, not for the
+ * same work, which it would only hold up, and, where it says so, only for what is lighter.
+ */
+export function yieldsTo({ yielded, limits }: Yielding, waiting: Yielding): boolean {
+  if (waiting.yielded > yielded) return false;
+  if (limits.work !== undefined && limits.work === waiting.limits.work) return false;
+  return limits.yieldsToLighter !== true || (waiting.limits.seconds ?? 0) < (limits.seconds ?? 0);
+}
