@@ -1,4 +1,4 @@
-import { say } from "../language";
+import { decimal, say } from "../language";
 import { wordsOfRatio } from "../frame";
 import type { Answer, AnswerKey, Cut, Habit, Why } from "./answer";
 
@@ -18,7 +18,7 @@ const CUTS: Record<Cut, () => string> = { roof: () => say("the roof"), foot: () 
 const HARDLY = 1.1;
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
-const times = (factor: number): string => factor.toFixed(1);
+const times = (factor: number): string => decimal(factor, 1);
 
 /** What an answer costs, in one line: its stretch, what it keeps, what it cuts, what stays empty. */
 export function costWords({ measured, cut, ease, key, tooTall }: Answer): string {
@@ -44,7 +44,7 @@ export function whyWords(why: Why, { key, ease }: Answer): string {
     case "nearly-faced":
       return say("{name}: the wall nearly faced the camera ({heading}° off).", {
         name,
-        heading: Math.abs(why.heading).toFixed(1),
+        heading: decimal(Math.abs(why.heading), 1),
       });
     case "asked":
       return say("{name}, as asked.", { name });
@@ -68,7 +68,7 @@ export function whyWords(why: Why, { key, ease }: Answer): string {
     case "turning-aslant":
       return say("{name}: the wall stands {heading}° aslant and stays in perspective.", {
         name,
-        heading: Math.abs(why.heading).toFixed(0),
+        heading: decimal(Math.abs(why.heading), 0),
       });
     case "turning-some":
       return say("{name}: only {share} of the level edges lie on the wall that could be turned.", {

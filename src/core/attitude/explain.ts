@@ -1,5 +1,5 @@
 import { distance2 } from "../geometry";
-import { capital, say, sayList } from "../language";
+import { capital, decimal, say, sayList } from "../language";
 import { END_SIGMA_PX, SHORTEST_PX } from "./solve-plumbs";
 import type { LineInput } from "./line-model";
 import type { LineMessage } from "./line-message";
@@ -105,11 +105,11 @@ function uncertain({ sigma, lines, lensDoubt }: LineSolution, { inputs }: LineQu
         key === "pitch"
           ? say(
               "The lens has not been taken out; through one that bows as lenses do, the pitch may be off by ±{most}°. Settle Lens first, or press Z.",
-              { most: most.toFixed(1) },
+              { most: decimal(most, 1) },
             )
           : say(
               "The lens has not been taken out; through one that bows as lenses do, the roll may be off by ±{most}°. Settle Lens first, or press Z.",
-              { most: most.toFixed(1) },
+              { most: decimal(most, 1) },
             ),
       lines: [],
     };
@@ -118,7 +118,7 @@ function uncertain({ sigma, lines, lensDoubt }: LineSolution, { inputs }: LineQu
     sills === 0 || plumbs > 0
       ? say("longer plumbs, or one further away, would steady it.")
       : say("two plumbs would steady it.");
-  const told = { count: lines.length, about: byLines.toFixed(1), where };
+  const told = { count: lines.length, about: decimal(byLines, 1), where };
   return {
     code: "uncertain",
     text:
@@ -133,7 +133,7 @@ function misfitWords({ lines, endSigmaPx, freedom }: LineSolution, { lens }: Lin
   // Found lines know themselves to a twentieth of a pixel: more than that is not yet more than hands do.
   const seen = Math.sqrt(lines.reduce((sum, l) => sum + l.residualPx ** 2, 0) / lines.length);
   if (freedom < 4 || Math.min(endSigmaPx, seen) < MISFIT * END_SIGMA_PX) return null;
-  const most = Math.max(...lines.map((l) => l.residualPx)).toFixed(1);
+  const most = decimal(Math.max(...lines.map((l) => l.residualPx)), 1);
   const cause = lens.straight
     ? say("The lens has not been taken out, which bows every edge: settle Lens first, or press Z.")
     : say("Is the focal length right, and is every sill level?");
@@ -150,7 +150,7 @@ function misfitWords({ lines, endSigmaPx, freedom }: LineSolution, { lens }: Lin
 
 function agreement({ lines }: LineSolution, { inputs }: LineQuestion): LineMessage {
   const { plumbs, sills } = kinds(inputs);
-  const most = Math.max(0.1, ...lines.map((l) => l.residualPx)).toFixed(1);
+  const most = decimal(Math.max(0.1, ...lines.map((l) => l.residualPx)), 1);
   if (sills === 0 && plumbs === 2)
     return {
       code: "agree",
@@ -183,7 +183,7 @@ function faceWords({ walls, face }: LineSolution, question: LineQuestion): LineM
     return { code: "face", text: say("No wall is turned face-on; the sills only level the camera."), lines: [] };
   const turned = {
     wall: wallWords(walls, face.wall, question),
-    heading: Math.abs(walls[face.wall]!.heading).toFixed(1),
+    heading: decimal(Math.abs(walls[face.wall]!.heading), 1),
   };
   return {
     code: "face",

@@ -1,4 +1,4 @@
-import { capital, say, sayList } from "../language";
+import { capital, decimal, say, sayList } from "../language";
 import { likelyCause } from "./likely-cause";
 import type { LineInput } from "./line-model";
 import type { LineMessage } from "./line-message";
@@ -49,7 +49,7 @@ export function contradictsWords({ line, missPx, without }: OddOne, question: Li
     bowed: say("It lies far out, where an untouched lens bows edges: settle Lens first."),
     leaning: line.kind === "plumb" ? say("Is that edge truly vertical?") : say("Is that edge truly level?"),
   }[cause];
-  const told = { name: nameOf(question, line.id), miss: missPx.toFixed(1), why };
+  const told = { name: nameOf(question, line.id), miss: decimal(missPx, 1), why };
   return {
     code: "contradicts",
     text:
@@ -72,7 +72,7 @@ export function twoWallsWords({ doubtful }: LineSolution, question: LineQuestion
     code: "two-walls",
     text: say(
       "{names} may be on a wall of their own, {apart}° from the other: that is about as likely. Name their wall, or draw more sills there.",
-      { names: capital(sayList(lines.map((id) => nameOf(question, id)))), apart: apart.toFixed(1) },
+      { names: capital(sayList(lines.map((id) => nameOf(question, id)))), apart: decimal(apart, 1) },
     ),
     lines,
   };

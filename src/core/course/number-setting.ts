@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { say } from "../language";
+import { decimal, say } from "../language";
 
 /**
  * A number that a person sets, described once: the recipe's schema, the field on the screen and the words in history are made
@@ -43,6 +43,6 @@ export const unitWords = ({ unit }: Pick<NumberSetting, "unit">): string => (uni
 
 /** What is shown of it, with its unit: "0.50 stops", "12 %". */
 export function written({ times, digits, unit }: NumberSetting, value: number): string {
-  const shown = (times * value).toFixed(digits).replace("-", "−");
+  const shown = decimal(times * value, digits).replace("-", "−");
   return unit === "" ? shown : unit === "°" ? `${shown}°` : `${shown} ${unitWords({ unit })}`;
 }

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { capital, language, say, sayList, speak } from ".";
+import { capital, decimal, language, say, sayList, speak } from ".";
 
 afterEach(() => speak(undefined));
 const PHOTOS = "{count, plural, one {# photo} other {# photos}}";
@@ -49,4 +49,17 @@ test("a sentence begins with a large letter, by the language's own rules", () =>
   expect([capital("plumb 3"), capital(""), capital("élan")]).toEqual(["Plumb 3", "", "Élan"]);
   speak({ tag: "tr", sentences: {} });
   expect(capital("iz")).toBe("İz");
+});
+
+test("numbers have the decimal sign of the language that is spoken, and no groups", () => {
+  expect([decimal(1234.56, 1), decimal(-0.004, 2), decimal(-0.5, 1), decimal(3, 0)]).toEqual([
+    "1234.6",
+    "0.00",
+    "-0.5",
+    "3",
+  ]);
+  speak({ tag: "de", sentences: {} });
+  expect(decimal(2.25, 1)).toBe("2,3");
+  speak({ tag: "ar-EG", sentences: {} });
+  expect(decimal(12, 0)).toBe("12");
 });

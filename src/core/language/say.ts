@@ -34,6 +34,23 @@ export function sayList(all: readonly string[]): string {
   return new Intl.ListFormat(tag === "en" ? "en-GB" : tag, { type: "conjunction" }).format(all);
 }
 
+const formats = new Map<string, Intl.NumberFormat>();
+
+/** A number with so many digits behind the decimal sign of the language that is spoken, without groups; a zero has no sign. */
+export function decimal(v: number, digits: number): string {
+  const { tag } = language();
+  const key = `${tag} ${digits}`;
+  let format = formats.get(key);
+  if (!format) {
+    format = new Intl.NumberFormat(tag, {
+      ...{ minimumFractionDigits: digits, maximumFractionDigits: digits },
+      ...{ useGrouping: false, signDisplay: "negative", numberingSystem: "latn" },
+    });
+    formats.set(key, format);
+  }
+  return format.format(v);
+}
+
 /** The first letter large, as a sentence begins. */
 export const capital = (text: string): string =>
   text === "" ? text : text[0]!.toLocaleUpperCase(language().tag) + text.slice(1);

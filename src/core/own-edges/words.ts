@@ -1,10 +1,10 @@
-import { say } from "../language";
+import { decimal, say } from "../language";
 import { type Attitude, equivalentOf } from "../camera";
 import type { Size } from "../geometry";
 import type { OwnProposal } from "./proposal";
 
 /** A displacement is said as it is measured: to a tenth of a pixel where it is known so well. */
-const px = (value: number, sigma: number): string => `${Math.abs(value).toFixed(sigma < 1 ? 1 : 0)} px`;
+const px = (value: number, sigma: number): string => `${decimal(Math.abs(value), sigma < 1 ? 1 : 0)} px`;
 
 /** A bow within this many of its deviations is none. */
 const NONE = 2;
@@ -28,7 +28,7 @@ export function ownWords({ from, lens, focal, rival, attitude, sigma }: OwnPropo
     return [
       say(
         "The picture does not tell its lens. Its lines are taken as they are, with a focal length of {focal} mm (35 mm equivalent).",
-        { focal: equivalentOf(size, focal.focalPx).toFixed(1) },
+        { focal: decimal(equivalentOf(size, focal.focalPx), 1) },
       ),
     ];
   const words: string[] = [];
@@ -38,8 +38,8 @@ export function ownWords({ from, lens, focal, rival, attitude, sigma }: OwnPropo
       say(
         "The lens is a fisheye of {focal} mm ± {sigma} % (35 mm equivalent): no lens of the other kind bows so much.",
         {
-          focal: equivalentOf(size, focal.focalPx).toFixed(1),
-          sigma: ((100 * focal.sigmaPx) / focal.focalPx).toFixed(1),
+          focal: decimal(equivalentOf(size, focal.focalPx), 1),
+          sigma: decimal((100 * focal.sigmaPx) / focal.focalPx, 1),
         },
       ),
     );
@@ -62,10 +62,10 @@ export function ownWords({ from, lens, focal, rival, attitude, sigma }: OwnPropo
     words.push(
       say(
         "Its edges hardly reach the corners, so the bow there is known to ± {share} % only. An edge traced near a corner (Lens, 1) would tell most.",
-        { share: (100 * share).toFixed(1) },
+        { share: decimal(100 * share, 1) },
       ),
     );
-  const mm = (f: number): string => `${equivalentOf(size, f).toFixed(1)} mm`;
+  const mm = (f: number): string => `${decimal(equivalentOf(size, f), 1)} mm`;
   if (focal.contradicted !== null)
     words.push(
       say(
@@ -83,14 +83,14 @@ export function ownWords({ from, lens, focal, rival, attitude, sigma }: OwnPropo
     words.push(
       say(
         "Another reading is about as likely: tipped by {pitch}°, rolled by {roll}°. Draw a plumb along something that surely stands.",
-        { pitch: rival.pitch.toFixed(1), roll: rival.roll.toFixed(1) },
+        { pitch: decimal(rival.pitch, 1), roll: decimal(rival.roll, 1) },
       ),
     );
   return words;
 }
 
 const degrees = (value: number, sigma: number): string =>
-  `${Math.abs(value).toFixed(sigma < 0.05 ? 2 : 1)}° ± ${sigma < 0.01 ? "0.01" : sigma.toFixed(sigma < 0.095 ? 2 : 1)}`;
+  `${decimal(Math.abs(value), sigma < 0.05 ? 2 : 1)}° ± ${decimal(Math.max(0.01, sigma), sigma < 0.095 ? 2 : 1)}`;
 
 /** How the camera was held, in words. @param sigma degrees; yaw's null where no wall is turned. */
 export function heldWords({ pitch, yaw, roll }: Attitude, sigma: OwnProposal["sigma"]): string {

@@ -1,6 +1,6 @@
 import { equivalentOf } from "../camera";
 import type { Size } from "../geometry";
-import { say } from "../language";
+import { decimal, say } from "../language";
 import { measuresOf } from "../shape/proportion";
 import { focalOfShapes } from "./focal-by-measures";
 import { FOCAL_SIGMA } from "./measured";
@@ -21,9 +21,9 @@ export function focalContradicted(recipe: SettledRecipe, size: Size): string | n
   if (!told) return null;
   const off = Math.abs(Math.log(told.focalPx / focalPx)) / Math.hypot(told.sigma, FOCAL_SIGMA[focalFrom]);
   if (off < CONTRADICTS) return null;
-  const mm = (px: number): string => equivalentOf(size, px).toFixed(1);
+  const mm = (px: number): string => decimal(equivalentOf(size, px), 1);
   return say(
     "Lines and measures contradict the focal length of {given} mm: they say {focal} mm ± {sigma} % (35 mm equivalent).",
-    { given: mm(focalPx), focal: mm(told.focalPx), sigma: (100 * told.sigma).toFixed(1) },
+    { given: mm(focalPx), focal: mm(told.focalPx), sigma: decimal(100 * told.sigma, 1) },
   );
 }

@@ -9,7 +9,7 @@ import { skylineBeyond } from "./skyline";
 export const SKY = 1;
 export const HIGH = 2;
 export const LOW = 4;
-export const ANY = SKY | HIGH | LOW;
+const ANY = SKY | HIGH | LOW;
 
 /** Whether a place of one kind may show what is of another: sky only where sky may be, and what stands or lies only where that may. */
 export function mayShow(place: number, shown: number): boolean {

@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { decimal, say } from "../../language";
 import type { LensProfile } from "./schema";
 
 /** What a photo's metadata say of its lens. */
@@ -29,7 +29,7 @@ const BEYOND = 1.06;
 /** Names as they are compared: case, spaces and punctuation do not count. */
 const plain = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "");
 const among = (name: string, names: readonly string[]): boolean => names.some((n) => plain(n) === plain(name));
-const millimetres = (f: number): string => `${Number(f.toFixed(1))}`;
+const millimetres = (f: number): string => decimal(f, Number.isInteger(Math.round(10 * f) / 10) ? 0 : 1);
 
 /** Profiles that fit a photo, the best first, each with the reason in words. */
 export function proposeProfiles<P extends LensProfile>(profiles: readonly P[], photo: LensMetadata): Proposal<P>[] {

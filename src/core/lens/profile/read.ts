@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { decimal, say } from "../../language";
 import { turningRadius } from "../brown-conrady";
 import { widestAngle } from "../equidistant";
 import { lightKept } from "../vignetting";
@@ -55,7 +55,7 @@ export function readProfile(json: unknown): LensProfile {
           say("At {focalMm} mm, f/{aperture}, the fall-off leaves no light, or adds some, at {r} of the corner.", {
             focalMm,
             aperture,
-            r: r.toFixed(2),
+            r: decimal(r, 2),
           }),
         );
   return profile;

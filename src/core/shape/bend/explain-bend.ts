@@ -1,4 +1,4 @@
-import { capital, say } from "../../language";
+import { capital, decimal, say } from "../../language";
 import { type BendMark, bendMarks, bendNames } from "./bend-marks";
 import type { BendModel } from "./bend-model";
 import type { BendSettings } from "./bend-settings";
@@ -32,7 +32,7 @@ const without = (shape: BendSettings, id: string): BendSettings => {
 const MARKS = { taut: say("taut line"), face: say("face"), shield: say("shield") } as const;
 /** A mark as it is called in a sentence. */
 const called = ({ kind, name }: BendMark): string => `${MARKS[kind]} ${name}`;
-const px = (v: number): string => (v < 9.95 ? v.toFixed(1) : v.toFixed(0));
+const px = (v: number): string => (v < 9.95 ? decimal(v, 1) : decimal(v, 0));
 
 /**
  * What is to be said of a shape: faces that cannot be, marks that fight each other, and whether less was done lest it fold.
@@ -56,7 +56,7 @@ export function explainBend(
         ids: [mark.id],
         text: say("{mark} lies {lean}° from what it is locked to: is that meant?", {
           mark: capital(called(mark)),
-          lean: Math.abs(mark.before.lean!).toFixed(0),
+          lean: decimal(Math.abs(mark.before.lean!), 0),
         }),
       });
   if (model.share < 1) {

@@ -1,4 +1,4 @@
-import { say, sayList } from "../../language";
+import { decimal, say, sayList } from "../../language";
 import { ratioOf } from "./ratio-of";
 import type { KnownMeasure } from "./recipe-part";
 import type { MeasureShare } from "./measure-share";
@@ -27,7 +27,7 @@ export function likelyCause(m: KnownMeasure, own: Factor, others: Factor): strin
   const share = 100 * Math.abs(Math.expm1(off));
   return share < 10
     ? say("They differ by {share} %: is its size as stated, and are its marks on its edges?", {
-        share: share.toFixed(1),
+        share: decimal(share, 1),
       })
     : say("Is it on another wall, or its size another?");
 }

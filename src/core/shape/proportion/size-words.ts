@@ -1,4 +1,4 @@
-import { say, sayList } from "../../language";
+import { decimal, say, sayList } from "../../language";
 import type { SurfaceScale } from "./scale";
 import { weighed } from "./weighed";
 
@@ -35,4 +35,4 @@ export function scaleWords(scales: readonly SurfaceScale[], noise: number, nameO
   });
 }
 
-const percentOf = (share: number): string => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
+const percentOf = (share: number): string => `${decimal(100 * share, share < 0.1 ? 1 : 0)} %`;
