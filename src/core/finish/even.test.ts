@@ -184,3 +184,18 @@ test("a part of a picture is made as the whole is, wherever the part begins", ()
       for (let i = step.reach; i < w; i++) expect(made[j * w + i]).toBe(whole[(j + top) * W + i + left]);
   }
 });
+
+test("made in bands, sharpening for an output is what it is made at once: it says how far it looks", () => {
+  const step = outputStep({ finish: { ...NO_FINISH, output: { amount: 1.5, radius: 1.6, threshold: 0 } } }, 1)!;
+  const whole = edge(0.8, false, 0.03);
+  const at = { ...place, y: 0 };
+  const made = whole.data.slice();
+  step.run(whole, made, at);
+  const kept = 60;
+  const rows = kept + Math.ceil(step.reach);
+  const band = { ...whole, height: rows, data: whole.data.slice(0, rows * W) };
+  const part = band.data.slice();
+  step.run(band, part, at);
+  expect(part.slice(0, kept * W)).toEqual(made.slice(0, kept * W));
+  expect(made.slice(0, kept * W)).not.toEqual(whole.data.slice(0, kept * W));
+});

@@ -1,4 +1,4 @@
-import { mkdir, readFile } from "node:fs/promises";
+import { mkdir, readFile, readdir } from "node:fs/promises";
 import path from "node:path";
 import sharp from "sharp";
 import { type DeliveryFormat, deliveryOptions } from "@/core/contract";
@@ -164,6 +164,25 @@ test("a gap that is left stays clear where the format can be, beside one that is
   const at = (x: number, y: number) => [...data.subarray(4 * (y * 430 + x), 4 * (y * 430 + x) + 4)];
   expect(at(200, 316)[3]).toBe(0);
   expect(at(427, 150)).toEqual([0x20, 0x40, 0x60, 255]);
+});
+
+test("of fills that nothing asks for any more only the last few are kept", async () => {
+  const order = { sha256, recipe: JSON.stringify(recipeWith({ gaps: "fill", seed: 7 })) };
+  for (let k = 0; k < 60; k++) await mkdir(fillFolder(sha256, `old${k}`), { recursive: true });
+  const { gaps } = await makeFill(order, SIZE, {});
+  const kept = (await readdir(path.dirname(fillFolder(sha256, "x")))).filter((name) => name.includes("-fill-"));
+  expect(kept.length).toBeLessThanOrEqual(42);
+  expect(kept).toContain(path.basename(fillFolder(sha256, gaps!.key)));
+});
+
+test("where nothing may be copied a gap stays clear, and the fill says how much of it", async () => {
+  // A hand's breadth that may be copied from, but none of it reaches what is to be filled.
+  const only = [{ id: "s", use: "from", on: true, points: [[200, 150], [202, 150], [202, 152], [200, 152]] }]; // prettier-ignore
+  const recipe = recipeWith({ gaps: "fill", sources: only });
+  expect((await makeFill({ sha256, recipe: JSON.stringify(recipe) }, SIZE, {})).unfilled).toBeGreaterThan(0);
+  const { data, info } = await (await delivered(recipe, "png")).raw().toBuffer({ resolveWithObject: true });
+  expect(info.channels).toBe(4);
+  expect(data[4 * (150 * 430 + 427) + 3]).toBe(0);
 });
 
 test("sixteen bits are filled in sixteen bits, grey in grey", async () => {

@@ -1,6 +1,7 @@
 import { execFileSync } from "node:child_process";
 import { copyFileSync } from "node:fs";
 import path from "node:path";
+import { NO_FINISH, outputStep } from "@/core/finish";
 import { emptyRecipe } from "@/core/recipe";
 import { type Raster, compile, settle } from "@/core/render";
 import { MADE_UP_STEPS, madeUpLayer } from "@/core/render/made-up-steps.testing";
@@ -53,6 +54,22 @@ const worst = (a: Pixels, b: Pixels): number => {
   for (let i = 0; i < a.length; i++) most = Math.max(most, Math.abs(a[i]! - b[i]!));
   return most;
 };
+
+test("a step that makes no more rows than are kept makes all of those, band by band", async () => {
+  const plain = { ...jobOf(false), layers: [] };
+  const recipe = {
+    ...plain.recipe,
+    finish: { ...NO_FINISH, output: { amount: 1.5, radius: 2.5, threshold: 0 } },
+  };
+  const bare = await made(inThisThread, plain);
+  const { frame, output } = compile(plain.recipe, SIZE);
+  const scale = output[0] / frame[2];
+  const wanted = bare.slice();
+  const raster = { data: bare as Uint8Array, width: output[0], height: output[1], channels: 3 as const };
+  outputStep(recipe, scale)!.run(raster, wanted, { x: frame[0], y: frame[1], scale });
+  expect(worst(wanted, bare)).toBeGreaterThan(30);
+  expect(worst(wanted, await made(inThisThread, { ...plain, recipe }))).toBeLessThanOrEqual(1);
+});
 
 describe.each([false, true])("alpha %s", (alpha) => {
   const job = jobOf(alpha);

@@ -99,6 +99,21 @@ test("a small, noisy, unevenly lit chart at any angle: every corner to a fractio
   expect(found.views).toHaveLength(4);
 });
 
+test("a few corners may be hidden; with a third of them hidden it is no chart to measure by", () => {
+  const hidden = (count: number): ReturnType<typeof findChart> => {
+    const { grey, truth } = photograph([640, 480], 520, [0, 0, 0], poses[0]!, 2, 9);
+    // The last ones, row by row from below, under something even.
+    const covered = truth.slice(truth.length - count);
+    const data = grey.data.map((v, i) =>
+      covered.some(([x, y]) => Math.hypot((i % 640) - x, Math.floor(i / 640) - y) < 22) ? 128 : v,
+    );
+    return findChart({ ...grey, data }, columns, rows);
+  };
+  const some = hidden(3)!;
+  expect(some.corners.filter(Boolean).length).toBeGreaterThanOrEqual(32);
+  expect(hidden(12)).toBeNull();
+});
+
 test("another count, or no chart, is not found", () => {
   const { grey } = photograph([640, 480], 520, [0, 0, 0], poses[0]!, 2, 9);
   expect(findChart(grey, columns + 2, rows + 1)).toBeNull();
