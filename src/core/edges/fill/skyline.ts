@@ -95,8 +95,9 @@ function strandFrom(border: readonly Vec2[], end: Vec2): Vec2[] {
 
 const distance = (a: Vec2, b: Vec2): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
 
-/** A border's way reaches its gap within this, pixels. */
-const REACHED = 12;
+/** A border's way reaches its gap within this, pixels: a plumb corner comes late to a gap whose border leans. One that is guessed, within less. */
+const REACHED = 45;
+const GUESSED = 12;
 
 /** The way on from a strand's first place; null where it does not lead into the gap. */
 function wayFrom(strand: readonly Vec2[], isWanted: IsWanted): Way | null {
@@ -139,7 +140,7 @@ function leading(from: Vec2, by: Vec2, isWanted: IsWanted): Way | null {
 /** Where the border itself does not tell: level if the gap lies so, else plumb. Roofs end so more often than not. */
 function straightOut(end: Vec2, isWanted: IsWanted): Way | null {
   for (const ways of [LEVEL, PLUMB_UP])
-    for (let far = 1; far < REACHED; far++)
+    for (let far = 1; far < GUESSED; far++)
       for (const by of ways)
         if (isWanted(end[0] + far * by[0], end[1] + far * by[1])) return leading(end, by, isWanted);
   return null;
