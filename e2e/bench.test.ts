@@ -192,3 +192,28 @@ test("the late answer to an old version's save does not say that the new one is 
   await rested(page);
   await page.getByText("saved", { exact: true }).waitFor();
 });
+
+test("the column is made wider by dragging its edge or by the arrows, whichever side it stands at", async () => {
+  const grip = page.getByRole("separator", { name: "Width of the column" });
+  const width = async (): Promise<number> => Number(await grip.getAttribute("aria-valuenow"));
+  const dragTo = async (x: number): Promise<void> => {
+    const box = (await grip.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + 200);
+    await page.mouse.down();
+    await page.mouse.move(x, box.y + 200, { steps: 4 });
+    await page.mouse.up();
+  };
+  await dragTo(1280 - 400);
+  expect(await width()).toBe(400);
+  await grip.press("ArrowLeft");
+  expect(await width()).toBe(416);
+  // In a language that is written from right to left the column stands at the left.
+  await page.evaluate(() => document.documentElement.setAttribute("dir", "rtl"));
+  await dragTo(380);
+  expect(await width()).toBe(380);
+  await grip.press("ArrowRight");
+  expect(await width()).toBe(396);
+  await page.evaluate(() => document.documentElement.removeAttribute("dir"));
+  await grip.dblclick();
+  expect(await width()).toBe(316);
+});

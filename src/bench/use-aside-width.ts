@@ -14,7 +14,10 @@ function kept(): number {
   return Number.isFinite(width) ? within(width) : STANDARD;
 }
 
-/** The width of the column at the right, dragged or moved by the arrow keys; remembered in this browser. */
+/** Whether the page is written from right to left: then the column stands at the left. */
+const isMirrored = (): boolean => document.documentElement.dir === "rtl";
+
+/** The width of the column beside the sheet, dragged or moved by the arrow keys; remembered in this browser. */
 export function useAsideWidth() {
   const [width, setWidth] = useState(kept);
   const put = (wanted: number): void => {
@@ -32,14 +35,14 @@ export function useAsideWidth() {
     "aria-valuemax": WIDEST,
     onPointerDown: (e: PointerEvent<HTMLElement>) => e.currentTarget.setPointerCapture(e.pointerId),
     onPointerMove: (e: PointerEvent<HTMLElement>) => {
-      if (e.currentTarget.hasPointerCapture(e.pointerId)) put(window.innerWidth - e.clientX);
+      if (e.currentTarget.hasPointerCapture(e.pointerId)) put(isMirrored() ? e.clientX : window.innerWidth - e.clientX);
     },
     onDoubleClick: () => put(STANDARD),
     onKeyDown: (e: KeyboardEvent) => {
       if (e.key !== "ArrowLeft" && e.key !== "ArrowRight") return;
       e.preventDefault();
       e.stopPropagation();
-      put(width + (e.key === "ArrowLeft" ? STEP : -STEP));
+      put(width + ((e.key === "ArrowLeft") !== isMirrored() ? STEP : -STEP));
     },
   };
   return { width, grip };
