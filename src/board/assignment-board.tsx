@@ -57,7 +57,7 @@ export function AssignmentBoard() {
     <div {...getRootProps()} className="relative flex min-h-screen flex-col">
       <input {...getInputProps()} aria-label={say("Photos of a new visit")} data-testid="visit-input" />
       <Header crumbs={<b className="font-semibold text-base-content">{say("Assignments")}</b>} />
-      <main className="mx-auto w-full max-w-6xl grow p-6">
+      <main className="mx-auto w-full max-w-[140rem] grow p-6">
         <div className="mb-5 flex items-end justify-between gap-4">
           <div>
             <h1 className="text-2xl font-semibold">{say("Assignments")}</h1>

@@ -32,7 +32,7 @@ export function AssignmentCard({ assignment, onRename, onDelete }: Props) {
             ? say("Open {name}: {empty}", { name: assignment.name, empty: EMPTY })
             : say("Open {name}", { name: assignment.name })
         }
-        className="block aspect-[3/2] bg-(--surround)"
+        className="relative block aspect-[3/2] overflow-hidden bg-(--surround)"
       >
         <Covers covers={assignment.covers} />
       </Link>
@@ -89,12 +89,12 @@ export function AssignmentCard({ assignment, onRename, onDelete }: Props) {
 function Covers({ covers }: { covers: readonly string[] }) {
   if (covers.length === 0)
     return (
-      <span className="grid h-full place-content-center text-[#3f3f3f] [[data-theme=night]_&]:text-[#d0d0d0]">
+      <span className="absolute inset-0 grid place-content-center text-[#3f3f3f] [[data-theme=night]_&]:text-[#d0d0d0]">
         {EMPTY}
       </span>
     );
   return (
-    <div className={`grid h-full gap-px ${covers.length > 1 ? "grid-cols-2" : ""}`}>
+    <div className={`absolute inset-0 grid auto-rows-fr gap-px ${covers.length > 1 ? "grid-cols-2" : ""}`}>
       {covers.slice(0, covers.length > 3 ? 4 : covers.length > 1 ? 2 : 1).map((sha) => (
         <img key={sha} src={previewUrl(sha, "thumb")} alt="" className="h-full min-h-0 w-full object-cover" />
       ))}

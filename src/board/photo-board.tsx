@@ -51,7 +51,7 @@ export function PhotoBoard({ id, name, style, captions }: Props) {
           </>
         }
       />
-      <main className="mx-auto w-full max-w-6xl grow p-6">
+      <main className="mx-auto w-full max-w-[140rem] grow p-6">
         <div className="mb-5 flex items-end justify-between gap-4">
           <div className="min-w-0">
             <h1 className="truncate text-2xl font-semibold">{name}</h1>
