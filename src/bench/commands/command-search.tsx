@@ -28,7 +28,7 @@ export function CommandSearch({ context, onClose }: { context: CommandContext; o
     event.preventDefault();
   };
   return (
-    <Dialog title={say("What can be done")} onClose={onClose}>
+    <Dialog title={say("Find a command")} onClose={onClose}>
       <input
         data-first
         className="input input-sm w-full"
