@@ -1,3 +1,5 @@
+import { decimalIn } from "@/core/language";
+
 const thin = "\u202f";
 
 /** 2986 → "2 986", with a narrow space between the thousands. */
@@ -20,24 +22,6 @@ export const angle = (deg: number, digits = 2): string =>
 
 export const percent = (share: number, digits = 0): string => `${fixed(100 * share, digits)} %`;
 
-const formats = new Map<number, Intl.NumberFormat>();
-/**
- * A number with so many digits behind the decimal sign that the browser's language has, without groups; a zero has no sign. On the server,
- * which knows no browser, it is written as in English.
- */
-export function fixed(v: number, digits: number): string {
-  let format = formats.get(digits);
-  if (!format) {
-    const language = typeof window === "undefined" ? "en" : navigator.language;
-    format = new Intl.NumberFormat(language, {
-      minimumFractionDigits: digits,
-      maximumFractionDigits: digits,
-      useGrouping: false,
-      signDisplay: "negative",
-      // Number fields read what they write.
-      numberingSystem: "latn",
-    });
-    formats.set(digits, format);
-  }
-  return format.format(v);
-}
+/** A number as the browser's language writes it, see decimalIn. On the server, which knows no browser, it is written as in English. */
+export const fixed = (v: number, digits: number): string =>
+  decimalIn(typeof window === "undefined" ? "en" : navigator.language, v, digits);

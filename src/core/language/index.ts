@@ -1,2 +1,2 @@
 export { directionOf } from "./direction";
-export { type Language, type Values, capital, decimal, language, say, sayBy, sayList, speak } from "./say";
+export { type Language, type Values, capital, decimal, decimalIn, language, say, sayBy, sayList, speak } from "./say";

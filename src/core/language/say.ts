@@ -36,9 +36,8 @@ export function sayList(all: readonly string[]): string {
 
 const formats = new Map<string, Intl.NumberFormat>();
 
-/** A number with so many digits behind the decimal sign of the language that is spoken, without groups; a zero has no sign. */
-export function decimal(v: number, digits: number): string {
-  const { tag } = language();
+/** A number with so many digits behind a language's decimal sign, without groups; a zero has no sign. Number fields read what it writes. */
+export function decimalIn(tag: string, v: number, digits: number): string {
   const key = `${tag} ${digits}`;
   let format = formats.get(key);
   if (!format) {
@@ -50,6 +49,9 @@ export function decimal(v: number, digits: number): string {
   }
   return format.format(v);
 }
+
+/** The same in the language that is spoken: for numbers within sentences. */
+export const decimal = (v: number, digits: number): string => decimalIn(language().tag, v, digits);
 
 /** The first letter large, as a sentence begins. */
 export const capital = (text: string): string =>

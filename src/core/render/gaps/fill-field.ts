@@ -58,7 +58,7 @@ export function fieldFor(source: Raster<Uint8Array>, recipe: SettledRecipe, map:
   const field = { width, height, data, known, wanted, source: mayCopy, ...view };
   // On a bent surface nothing lies where a camera would see it.
   if (surfaceShare(recipe.shape) > 0) return field;
-  return { ...field, kinds: kindsOf(field, isSky && sky, horizonOf(recipe, map.size, view)) };
+  return { ...field, kinds: kindsOf(field, isSky && sky, horizonOf(recipe, view)) };
 }
 
 /** The corrected camera, turned as the picture is: focal lengths along x and y, and its axis, pixels of the plane. */

@@ -20,6 +20,25 @@ interface Planes {
   readonly walls: readonly Vec3[];
 }
 
+/** What is left of the camera's attitude in the corrected picture. */
+const seenIn = ({ attitude }: SettledRecipe) => (attitude.on ? easedAttitude(attitude) : attitude);
+
+/** Directions of a level world, z along the corrected view, as the corrected camera sees them, turned as the picture is. */
+function placing(recipe: SettledRecipe): (v: Vec3) => Vec3 {
+  const { pitch, roll } = seenIn(recipe);
+  const toCamera = transpose3(rotationOf({ ...LEVEL, pitch, roll }));
+  const turned = turnStep(recipe);
+  return (v) => {
+    const n = unit3(apply3(toCamera, v));
+    return turned ? turnedNormal(n, (p) => turned.forward(p)!) : n;
+  };
+}
+
+const DOWN: Vec3 = [0, 1, 0];
+
+/** The way down, as floors' normal points. */
+export const floorNormal = (recipe: SettledRecipe): Vec3 => placing(recipe)(DOWN);
+
 function planesOf(recipe: SettledRecipe, size: Size): Planes {
   const { attitude } = recipe;
   const solution =
@@ -28,22 +47,13 @@ function planesOf(recipe: SettledRecipe, size: Size): Planes {
       : null;
   const walls = solution?.status === "solved" ? solution.walls.map((w) => w.heading) : [];
   // Headings are how far the camera was turned from each wall; the corrected one is turned from it by what is left.
-  const seen = attitude.on ? easedAttitude(attitude) : attitude;
-  const left = (walls.length > 0 ? walls : [attitude.yaw]).map((h) => h - attitude.yaw + seen.yaw);
-  const toCamera = transpose3(rotationOf({ ...LEVEL, pitch: seen.pitch, roll: seen.roll }));
+  const left = (walls.length > 0 ? walls : [attitude.yaw]).map((h) => h - attitude.yaw + seenIn(recipe).yaw);
   const standing = left
     .flatMap((h) => [h, h + 90])
     .map((deg): Vec3 => [-Math.sin((deg * Math.PI) / 180), 0, Math.cos((deg * Math.PI) / 180)]);
-  const turned = turnStep(recipe);
-  const placed = (v: Vec3): Vec3 => {
-    const n = unit3(apply3(toCamera, v));
-    return turned ? turnedNormal(n, (p) => turned.forward(p)!) : n;
-  };
-  return { facing: [0, 0, 1], floor: placed([0, 1, 0]), walls: standing.map(placed) };
+  const placed = placing(recipe);
+  return { facing: [0, 0, 1], floor: placed(DOWN), walls: standing.map(placed) };
 }
-
-/** The way down, as floors' normal points. */
-export const floorNormal = (recipe: SettledRecipe, size: Size): Vec3 => planesOf(recipe, size).floor;
 
 /** Nothing but the picture itself: on a bent surface no plane of the scene looks as to a camera. */
 const PICTURE: GraftPlane = { normal: [0, 0, 1], level: [1, 0, 0], across: [0, 1, 0] };

@@ -9,10 +9,10 @@ import { floorNormal } from "./normals";
 const CLOSE = 0.035;
 
 /** Where a place of a view lies to the horizon; null where nobody has said how the camera stood. */
-export function horizonOf(recipe: SettledRecipe, size: Size, { focal, centre }: View): BelowHorizon | null {
+export function horizonOf(recipe: SettledRecipe, { focal, centre }: View): BelowHorizon | null {
   const { attitude, lines } = recipe;
   if (attitude.from === "lines" && !lines.some((line) => line.on)) return null;
-  const down = floorNormal(recipe, size);
+  const down = floorNormal(recipe);
   return (x, y) => {
     const ray = [(x - centre[0]) / focal[0], (y - centre[1]) / focal[1], 1] as const;
     const sine = dot3(down, ray) / Math.hypot(...ray);
