@@ -80,21 +80,26 @@ export function headingPeaks(
   const away = sillInCamera(pitch, roll, 90);
   const bins = new Float64Array(Math.round(180 / STEP));
   for (const { normal, weight, reach } of planes) {
-    const d = cross3(normal, down);
-    const telling = length3(d);
+    // Plain numbers: this runs for every segment and every way the camera may have been held.
+    const dx = normal[1] * down[2] - normal[2] * down[1];
+    const dy = normal[2] * down[0] - normal[0] * down[2];
+    const dz = normal[0] * down[1] - normal[1] * down[0];
+    const telling = Math.sqrt(dx * dx + dy * dy + dz * dz);
     if (telling < TELLING) continue;
-    const at = halfTurn(Math.atan2(dot3(d, away), dot3(d, across)) / DEG) + 90;
+    const turned = Math.atan2(
+      dx * away[0] + dy * away[1] + dz * away[2],
+      dx * across[0] + dy * across[1] + dz * across[2],
+    );
+    const middle = Math.floor((halfTurn(turned / DEG) + 90) / STEP) + bins.length;
     // The lower the sill to the horizon, the wider its say.
     const spread = Math.min(6, reach / telling);
     const n = Math.ceil(spread / STEP);
     for (let k = -n; k <= n; k++) {
       const off = (k * STEP) / spread;
-      if (Math.abs(off) >= 1) continue;
-      const bin = (Math.floor(at / STEP) + k + bins.length) % bins.length;
-      bins[bin]! += weight * telling * (1 - off * off);
+      if (Math.abs(off) < 1) bins[(middle + k) % bins.length]! += weight * telling * (1 - off * off);
     }
   }
-  const chance = Float64Array.from(bins).sort()[bins.length >> 1]!;
+  const chance = bins.slice().sort()[bins.length >> 1]!;
   const peaks: HeadingPeak[] = [];
   const taken = new Uint8Array(bins.length);
   for (let n = 0; n < MOST_WALLS; n++) {
@@ -140,7 +145,9 @@ export function verticalCandidates(planes: readonly Plane[], pairs = PAIRS): Can
       const { pitch, roll } = pitchRollFromVertical(unit3(d));
       if (Math.abs(pitch) > MOST_PITCH || Math.abs(roll) > MOST_ROLL) continue;
       const down = downInCamera({ pitch, roll });
-      all.push({ pitch, roll, support: standing.reduce((sum, p) => sum + support(p, down), 0) });
+      let sum = 0;
+      for (const p of standing) sum += support(p, down);
+      all.push({ pitch, roll, support: sum });
     }
   all.sort((a, b) => b.support - a.support);
   const kept: Candidate[] = [];

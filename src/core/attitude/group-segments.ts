@@ -110,7 +110,10 @@ export function groupSegments(camera: Intrinsics, lens: Lens, segments: readonly
   for (let round = 0; round < ROUNDS; round++) {
     const walls = strongWalls(planes, assigned, u.headings.length);
     u = { ...u, headings: walls.map((w) => u.headings[w]!) };
+    const before = assigned;
     assigned = assign(planes, u, round === 0 ? 1.4 : 1);
+    // The same lines told it before: they would tell it again.
+    if (round > 1 && before.every((wall, i) => wall === assigned[i])) break;
     const model = observed.flatMap((o, i): ModelLine[] => {
       const wall = assigned[i]!;
       if (wall === null) return [];

@@ -1,6 +1,6 @@
 import { type Vec2, lerp2 } from "../geometry";
 import type { Lens } from "../lens";
-import { type Luminance, brightnessAt } from "./luminance";
+import { type Luminance, brightnessAt, holds, sumInside } from "./luminance";
 
 /** Where the brightness changes fastest across a stroke. */
 export interface Peak {
@@ -118,12 +118,23 @@ export function peaksAlong(image: Luminance, rail: Rail, stations: number, half:
     const cy = f[5]! * STEP;
     const x0 = f[0]! - f[4]! * half;
     const y0 = f[1]! - f[5]! * half;
+    const apart = spacing / taps;
+    const back = ((taps - 1) / 2) * apart;
+    const inside = holds(
+      image,
+      x0 - ax * back,
+      y0 - ay * back,
+      cx * (n - 1),
+      cy * (n - 1),
+      2 * ax * back,
+      2 * ay * back,
+    );
     for (let i = 0; i < n; i++) {
+      const px = x0 + cx * i - ax * back;
+      const py = y0 + cy * i - ay * back;
       let sum = 0;
-      for (let j = 0; j < taps; j++) {
-        const s = (j - (taps - 1) / 2) * (spacing / taps);
-        sum += brightnessAt(image, x0 + cx * i + ax * s, y0 + cy * i + ay * s);
-      }
+      if (inside) sum = sumInside(image, px, py, ax * apart, ay * apart, taps);
+      else for (let j = 0; j < taps; j++) sum += brightnessAt(image, px + ax * apart * j, py + ay * apart * j);
       profile[SLOPE_REACH + i] = sum / taps;
     }
     slopesOf(profile, slopes);
@@ -155,8 +166,9 @@ export function edgePeaks(image: Luminance, rail: Rail, stations: number, half: 
 }
 
 const SLOPE_REACH = Math.ceil((3 * BLUR) / STEP);
-const SLOPE_WEIGHTS = Float64Array.from({ length: 2 * SLOPE_REACH + 1 }, (_, i) => {
-  const x = (i - SLOPE_REACH) * STEP;
+/** By how much a place so many samples on counts, and one as many back against it. */
+const SLOPE_WEIGHTS = Float64Array.from({ length: SLOPE_REACH + 1 }, (_, i) => {
+  const x = i * STEP;
   return (STEP * x * Math.exp((-x * x) / (2 * BLUR * BLUR))) / (BLUR ** 3 * Math.sqrt(2 * Math.PI));
 });
 
@@ -173,7 +185,8 @@ function slopesOf(profile: Float64Array, out: Float64Array): void {
   }
   for (let i = 0; i < n; i++) {
     let sum = 0;
-    for (let j = 0; j < SLOPE_WEIGHTS.length; j++) sum += SLOPE_WEIGHTS[j]! * profile[i + j]!;
+    const at = SLOPE_REACH + i;
+    for (let j = 1; j <= SLOPE_REACH; j++) sum += SLOPE_WEIGHTS[j]! * (profile[at + j]! - profile[at - j]!);
     out[i] = sum;
   }
 }

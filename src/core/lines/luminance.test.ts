@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { LIGHT_OF_SRGB } from "../lens";
-import { type Luminance, brightnessAt } from "./luminance";
+import { randomFrom } from "../testing";
+import { type Luminance, brightnessAt, holds, sumInside } from "./luminance";
 
 const [width, height] = [7, 5];
 const data = Uint8Array.from({ length: width * height }, (_, i) => (i * 37) % 256);
@@ -42,4 +43,40 @@ test("with a table light is averaged, not numbers", () => {
   expect(LIGHT_OF_SRGB[255]).toBeCloseTo(255, 4);
   // Half the light is written as 188 (IEC 61966-2-1).
   expect(LIGHT_OF_SRGB[188]! / 255).toBeCloseTo(0.5, 2);
+});
+
+test("places in a row inside a picture are summed as each by itself, of bytes and of numbers", () => {
+  const random = randomFrom(7);
+  const bytes = Uint8Array.from({ length: 12 * 9 }, () => Math.floor(256 * random()));
+  const table = Float32Array.from({ length: 256 }, (_, i) => (i / 255) ** 2.2 * 255);
+  for (const image of [{ data: bytes, table }, { data: Float32Array.from(bytes) }, { data: bytes }].map((it) => ({
+    ...it,
+    width: 12,
+    height: 9,
+    left: 3,
+    top: 2,
+  })))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 3, max: 15, noNaN: true }),
+        fc.double({ min: 2, max: 11, noNaN: true }),
+        fc.double({ min: -1.5, max: 1.5, noNaN: true }),
+        fc.double({ min: -1.5, max: 1.5, noNaN: true }),
+        (x, y, dx, dy) => {
+          fc.pre(holds(image, x, y, 3 * dx, 3 * dy, 0, 0));
+          let sum = 0;
+          for (let j = 0; j < 4; j++) sum += brightnessAt(image, x + j * dx, y + j * dy);
+          expect(sumInside(image, x, y, dx, dy, 4)).toBeCloseTo(sum, 6);
+        },
+      ),
+    );
+});
+
+test("a parallelogram that needs the border repeated is not held", () => {
+  const image = { data: new Uint8Array(12 * 9), width: 12, height: 9, left: 0, top: 0 };
+  expect(holds(image, 2, 2, 5, 0, 0, 5)).toBe(true);
+  expect(holds(image, 2, 2, 9.4, 0, 0, 5)).toBe(true);
+  expect(holds(image, 2, 2, 9.5, 0, 0, 5)).toBe(false);
+  expect(holds(image, 2, 2, -1.6, 0, 0, 5)).toBe(false);
+  expect(holds(image, 2, 2, 3, -1.6, 3, 2)).toBe(false);
 });

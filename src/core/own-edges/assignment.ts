@@ -74,18 +74,19 @@ export function assignmentAt(edges: FlatEdges, u: OwnUnknowns, { built }: OwnPri
   const bows = new Float64Array(n);
   for (let e = 0; e < n; e++) {
     let best = Infinity;
+    let nearest = 0;
     for (let d = 0; d < points.length; d++) {
       shape.take(e, ideal, points[d]!, false);
       const own = Math.sqrt(shape.slopeSigma * shape.slopeSigma + built * built);
       const off = Math.abs(shape.slope) / Math.sqrt(own * own + reach * reach);
       if (off >= best) continue;
       best = off;
+      nearest = d;
       misses[e] = shape.slope / own;
       sigma[e] = own;
       bows[e] = shape.bowCount > 0 ? Math.sqrt(shape.bow2 / shape.bowCount) : 0;
-      if (off * off < priceOf(Math.hypot(own, reach))) assigned[e] = d - 1;
     }
-    if (best * best >= priceOf(Math.hypot(sigma[e]!, reach))) assigned[e] = null;
+    if (best * best < priceOf(Math.sqrt(sigma[e]! ** 2 + reach * reach))) assigned[e] = nearest - 1;
   }
   const counted = misses.filter((_, e) => assigned[e] !== null);
   const scale = reach > 0 ? 1 : Math.max(1, counted.length > 4 ? spreadOf(counted) : 1);
@@ -93,7 +94,8 @@ export function assignmentAt(edges: FlatEdges, u: OwnUnknowns, { built }: OwnPri
   const slope = new Float64Array(n);
   const bow = new Float64Array(n);
   for (let e = 0; e < n; e++) {
-    const off = assigned[e] === null ? Infinity : (misses[e]! * sigma[e]!) / Math.hypot(sigma[e]! * scale, reach);
+    const own = sigma[e]! * scale;
+    const off = assigned[e] === null ? Infinity : (misses[e]! * sigma[e]!) / Math.sqrt(own * own + reach * reach);
     slope[e] = biweight(off);
     // A bow is weighed by its root mean square, which scatters little about 1.
     bow[e] = biweight((bows[e]! / bowScale) * (TUKEY / 4));

@@ -32,7 +32,7 @@ export function chargeOf(edges: FlatEdges, u: OwnUnknowns, priors: OwnPriors, { 
   for (let e = 0; e < edges.count; e++) {
     const belongs = assigned[e]!;
     shape.take(e, ideal, belongs === null ? null : points[belongs + 1]!, false);
-    const own = Math.hypot(shape.slopeSigma, priors.built);
+    const own = Math.sqrt(shape.slopeSigma ** 2 + priors.built ** 2);
     const price = priceOf(own);
     sum += belongs === null ? price : Math.min(price, (shape.slope / own) ** 2);
     sum += Math.min(shape.bow2, 9 * shape.bowCount);

@@ -17,7 +17,9 @@ export class EdgeShape {
   /** Derivatives of the slope by what tells of the lens. */
   readonly slopeByLens = new Float64Array(MOST_LENS);
   /** By the direction's: the angle to the vanishing point turns by this a unit. */
-  private turn: readonly [number, number, number] = [0, 0, 0];
+  private turnX = 0;
+  private turnY = 0;
+  private turnW = 0;
   /** By which the direction turns as the edge's middle moves across it, a unit. */
   private turnByMiddle = 0;
   /** Squares of the bow's parts in their deviations, summed, and how many independent ones there are. */
@@ -56,7 +58,7 @@ export class EdgeShape {
     const { starts, sigma } = this.edges;
     const from = starts[e]!;
     const count = starts[e + 1]! - from;
-    const { x, y, along, across, centre } = ideal;
+    const { x, y, outX, outY, along2, across2 } = ideal;
     let mx = 0;
     let my = 0;
     for (let i = 0; i < count; i++) {
@@ -70,14 +72,12 @@ export class EdgeShape {
     let sum = 0;
     let wx = 0;
     let wy = 0;
+    const { ux, uy } = this;
     for (let i = 0; i < count; i++) {
       const n = from + i;
-      const dx = x[n]! - centre[0];
-      const dy = y[n]! - centre[1];
-      const r = Math.sqrt(dx * dx + dy * dy);
-      const c = r > 1e-9 ? (-this.uy * dx + this.ux * dy) / r : 0;
-      const stretch2 = (c * c) / (along[n]! * along[n]!) + (1 - c * c) / (across[n]! * across[n]!);
-      const w = 1 / (sigma[n]! * sigma[n]! * stretch2);
+      const c = ux * outY[n]! - uy * outX[n]!;
+      const s = sigma[n]!;
+      const w = 1 / (s * s * (c * c * along2[n]! + (1 - c * c) * across2[n]!));
       this.weights[i] = w;
       sum += w;
       wx += w * x[n]!;
@@ -128,16 +128,20 @@ export class EdgeShape {
     let ux: number;
     let uy: number;
     if (towards) {
-      const [vx, vy, vw] = towards.at;
-      ux = vx - vw * mx;
-      uy = vy - vw * my;
+      const vw = towards.at[2];
+      ux = towards.at[0] - vw * mx;
+      uy = towards.at[1] - vw * my;
       const length2 = ux * ux + uy * uy;
       // The angle turns by cross(u, du) / |u|², where du = d(v_xy) − m d(v_w).
-      this.turn = [-uy / length2, ux / length2, (uy * mx - ux * my) / length2];
+      this.turnX = -uy / length2;
+      this.turnY = ux / length2;
+      this.turnW = (uy * mx - ux * my) / length2;
       this.turnByMiddle = -vw / Math.sqrt(length2);
     } else {
       this.turnByMiddle = 0;
-      let [xx, xy, yy] = [0, 0, 0];
+      let xx = 0;
+      let xy = 0;
+      let yy = 0;
       for (let i = 0; i < count; i++) {
         const dx = x[from + i]! - mx;
         const dy = y[from + i]! - my;
@@ -145,9 +149,16 @@ export class EdgeShape {
         xy += dx * dy;
         yy += dy * dy;
       }
-      const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
-      ux = Math.cos(angle);
-      uy = Math.sin(angle);
+      // Half the angle of (xx − yy, 2 xy), by its larger part.
+      const d = xx - yy;
+      const h = Math.sqrt(d * d + 4 * xy * xy);
+      if (d >= 0) {
+        ux = h > 0 ? Math.sqrt((h + d) / (2 * h)) : 1;
+        uy = h > 0 ? xy / (h * ux) : 0;
+      } else {
+        uy = xy < 0 ? -Math.sqrt((h - d) / (2 * h)) : Math.sqrt((h - d) / (2 * h));
+        ux = xy / (h * uy);
+      }
     }
     const length = Math.sqrt(ux * ux + uy * uy) || 1;
     this.ux = ux / length;
@@ -222,7 +233,7 @@ export class EdgeShape {
   }
 
   /** By how much the slope changes as the vanishing point moves. @param by its derivative. */
-  slopeBy([x, y, w]: readonly [number, number, number]): number {
-    return -(this.turn[0] * x + this.turn[1] * y + this.turn[2] * w);
+  slopeBy(by: readonly [number, number, number]): number {
+    return -(this.turnX * by[0] + this.turnY * by[1] + this.turnW * by[2]);
   }
 }

@@ -42,17 +42,19 @@ interface Place extends Here<OwnUnknowns> {
  * anew in every round.
  *
  * @param start its terms tell how many are solved for. @param reaches of the directions, tangent, one a round.
+ * @param known whether a place come to after a round is one that has been gone on from already: then there is no going on.
  */
 export function fitOwnEdges(
   edges: FlatEdges,
   start: OwnUnknowns,
   priors: OwnPriors,
   reaches: readonly number[] = REACHES,
+  known: (u: OwnUnknowns, round: number) => boolean = () => false,
 ): OwnFit | null {
   let unknowns = start;
   let weights: Assignment | null = null;
   let here: Place | null = null;
-  for (const reach of reaches) {
+  for (const [round, reach] of reaches.entries()) {
     weights = assignmentAt(edges, unknowns, priors, reach);
     if (!weights) return null;
     const strong = wallsOf(weights, unknowns.headings, reach);
@@ -69,6 +71,7 @@ export function fitOwnEdges(
     });
     if (!Number.isFinite(here.cost)) return null;
     unknowns = here.state;
+    if (known(unknowns, round)) return null;
   }
   const last = assignmentAt(edges, unknowns, priors, 0);
   if (!here || !last) return null;

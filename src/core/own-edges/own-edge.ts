@@ -41,6 +41,12 @@ export interface IdealNodes {
   /** Slope of the recorded radius over the ideal one, and their quotient. */
   readonly along: Float64Array;
   readonly across: Float64Array;
+  /** Unit direction outwards from the centre; nothing at the centre itself. */
+  readonly outX: Float64Array;
+  readonly outY: Float64Array;
+  /** By which squared lengths shrink outwards and around: 1 / along², 1 / across². */
+  readonly along2: Float64Array;
+  readonly across2: Float64Array;
 }
 
 /** The lens must not come nearer to folding the picture than this slope. */
@@ -83,15 +89,21 @@ function undone({ x, y }: FlatEdges, k: readonly number[], centre: Vec2 | null):
   const n = x.length;
   const [k1 = 0, k2 = 0, k3 = 0] = k;
   const [cx, cy] = centre ?? MIDDLE;
+  const made = (): Float64Array => new Float64Array(n);
   const out = {
     centre: centre ?? MIDDLE,
-    x: new Float64Array(n),
-    y: new Float64Array(n),
-    along: new Float64Array(n),
-    across: new Float64Array(n),
+    x: made(),
+    y: made(),
+    along: made(),
+    across: made(),
+    outX: made(),
+    outY: made(),
+    along2: made(),
+    across2: made(),
   };
   for (let i = 0; i < n; i++) {
-    const [dx, dy] = [x[i]! - cx, y[i]! - cy];
+    const dx = x[i]! - cx;
+    const dy = y[i]! - cy;
     const rd = Math.sqrt(dx * dx + dy * dy);
     let r = rd;
     let s = r * r;
@@ -111,6 +123,11 @@ function undone({ x, y }: FlatEdges, k: readonly number[], centre: Vec2 | null):
     out.y[i] = cy + dy / across;
     out.along[i] = along;
     out.across[i] = across;
+    const per = rd > 1e-9 ? 1 / rd : 0;
+    out.outX[i] = dx * per;
+    out.outY[i] = dy * per;
+    out.along2[i] = 1 / (along * along);
+    out.across2[i] = 1 / (across * across);
   }
   return out;
 }

@@ -25,8 +25,8 @@ const BUCKETS = 512;
  * @param grey 0…255, row by row. @param longest runs longer than this are cut into equal parts, pixels.
  */
 export function growRegions(grey: Float32Array, width: number, height: number, longest = Infinity): Region[] {
-  const { magnitude, alongX, alongY, free, border } = gradientsOf(grey, width, height);
-  const order = strongestFirst(magnitude);
+  const { magnitude, alongX, alongY, free, border, steep } = gradientsOf(grey, width, height);
+  const order = strongestFirst(magnitude, steep);
   const found: Region[] = [];
   const members = new Int32Array(width * height);
   const alike = Math.cos((ALIKE_DEG * Math.PI) / 180);
@@ -63,7 +63,7 @@ export function growRegions(grey: Float32Array, width: number, height: number, l
   return found;
 }
 
-/** Gradients between four pixels each, and which of them belong to no region yet. */
+/** Gradients between four pixels each, where they are steep enough to be an edge's, and which of them belong to no region yet. */
 function gradientsOf(grey: Float32Array, width: number, height: number) {
   const count = width * height;
   const magnitude = new Float32Array(count);
@@ -73,37 +73,46 @@ function gradientsOf(grey: Float32Array, width: number, height: number) {
   // A row and a pixel more on every side, where nothing is free: what looks around needs not ask where it is.
   const border = width + 1;
   const free = new Uint8Array(count + 2 * border);
-  for (let y = 0; y < height - 1; y++)
-    for (let x = 0; x < width - 1; x++) {
-      const i = y * width + x;
-      const a = grey[i]!;
+  const steep = new Int32Array(count);
+  const least = LEAST_GRADIENT * LEAST_GRADIENT;
+  let found = 0;
+  for (let y = 0; y < height - 1; y++) {
+    let a = grey[y * width]!;
+    let c = grey[y * width + width]!;
+    for (let i = y * width; i < y * width + width - 1; i++) {
       const b = grey[i + 1]!;
-      const c = grey[i + width]!;
       const d = grey[i + width + 1]!;
       const gx = (b + d - a - c) / 2;
       const gy = (c + d - a - b) / 2;
-      const m = Math.sqrt(gx * gx + gy * gy);
-      // As it is kept, so that both ask the same number.
+      a = b;
+      c = d;
+      const m2 = gx * gx + gy * gy;
+      if (m2 < least) continue;
+      const m = Math.sqrt(m2);
       magnitude[i] = m;
-      if (magnitude[i]! < LEAST_GRADIENT) continue;
       alongX[i] = gx / m;
       alongY[i] = gy / m;
       free[border + i] = 1;
+      steep[found++] = i;
     }
-  return { magnitude, alongX, alongY, free, border };
+  }
+  return { magnitude, alongX, alongY, free, border, steep: steep.subarray(0, found) };
 }
 
-/** Pixels with a gradient, by magnitude in buckets, the strongest first. */
-function strongestFirst(magnitude: Float32Array): Int32Array {
-  const n = magnitude.length;
+/** Pixels with a gradient, by magnitude in buckets, the strongest first. @param steep the pixels, in order of place. */
+function strongestFirst(magnitude: Float32Array, steep: Int32Array): Int32Array {
   let most = 0;
-  for (let i = 0; i < n; i++) if (magnitude[i]! > most) most = magnitude[i]!;
-  const bucketOf = (m: number): number => BUCKETS - 1 - Math.min(BUCKETS - 1, Math.floor((m / most) * BUCKETS));
+  for (let n = 0; n < steep.length; n++) if (magnitude[steep[n]!]! > most) most = magnitude[steep[n]!]!;
+  const bucket = new Uint16Array(steep.length);
   const starts = new Int32Array(BUCKETS + 1);
-  for (let i = 0; i < n; i++) if (magnitude[i]! >= LEAST_GRADIENT) starts[bucketOf(magnitude[i]!) + 1]!++;
+  for (let n = 0; n < steep.length; n++) {
+    const b = BUCKETS - 1 - Math.min(BUCKETS - 1, Math.floor((magnitude[steep[n]!]! / most) * BUCKETS));
+    bucket[n] = b;
+    starts[b + 1]!++;
+  }
   for (let b = 0; b < BUCKETS; b++) starts[b + 1]! += starts[b]!;
-  const order = new Int32Array(starts[BUCKETS]!);
-  for (let i = 0; i < n; i++) if (magnitude[i]! >= LEAST_GRADIENT) order[starts[bucketOf(magnitude[i]!)]!++] = i;
+  const order = new Int32Array(steep.length);
+  for (let n = 0; n < steep.length; n++) order[starts[bucket[n]!]!++] = steep[n]!;
   return order;
 }
 
