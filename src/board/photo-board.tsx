@@ -1,12 +1,11 @@
 "use client";
 
 import { say } from "@/core/language";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { ImagePlus } from "lucide-react";
 import Link from "next/link";
 import { useCallback } from "react";
 import { useDropzone } from "react-dropzone";
-import { api } from "@/client";
 import { useUploads } from "@/client/upload-queue";
 import type { VisitStyle } from "@/core/answers";
 import type { Captions as Said } from "@/core/contract";
@@ -16,6 +15,7 @@ import { EmptyPlace, LetGo } from "./empty-place";
 import { HouseStyle } from "./house-style";
 import { PhotoTable } from "./photo-table";
 import { UploadList } from "./upload-list";
+import { photosKey, usePhotos } from "./use-photos";
 import { useTakingOut } from "./use-taking-out";
 
 interface Props {
@@ -29,8 +29,8 @@ interface Props {
 export function PhotoBoard({ id, name, style, captions }: Props) {
   const cache = useQueryClient();
   const add = useUploads((s) => s.add);
-  const { data, error, isPending } = useQuery({ queryKey: ["photos", id], queryFn: () => api.photos(id) });
-  const refresh = useCallback(() => void cache.invalidateQueries({ queryKey: ["photos", id] }), [cache, id]);
+  const { photos, isWhole, error, isPending } = usePhotos(id);
+  const refresh = useCallback(() => void cache.invalidateQueries({ queryKey: photosKey(id) }), [cache, id]);
   const takeOut = useTakingOut(id);
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     noClick: true,
@@ -76,12 +76,14 @@ export function PhotoBoard({ id, name, style, captions }: Props) {
           </p>
         )}
         {isPending && <p className="muted">{say("Fetching …")}</p>}
-        {data?.length === 0 && (
+        {photos?.length === 0 && (
           <EmptyPlace>
             {say("No photos yet. Drop the pictures of this visit here; the originals are kept as they are.")}
           </EmptyPlace>
         )}
-        {data && data.length > 0 && <PhotoTable assignment={{ id, name }} photos={data} onTakeOut={takeOut} />}
+        {photos && photos.length > 0 && (
+          <PhotoTable assignment={{ id, name }} photos={photos} isWhole={isWhole} onTakeOut={takeOut} />
+        )}
       </main>
       {isDragActive && <LetGo>{say("Let go to add the photos")}</LetGo>}
     </div>

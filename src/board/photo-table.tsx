@@ -14,6 +14,7 @@ import { SetDialog } from "./many/set-dialog";
 import { SetReport } from "./many/set-report";
 import { useBatches } from "./many/use-batches";
 import { useSets } from "./many/use-sets";
+import { ColumnHeads } from "./photos/columns";
 import { ALL, bracketsAmong, like, listed } from "./photos/listing";
 import { ListingBar } from "./photos/listing-bar";
 import { PhotoLattice } from "./photos/photo-lattice";
@@ -23,6 +24,8 @@ import { useDensity } from "./use-density";
 interface Props {
   assignment: { readonly id: string; readonly name: string };
   photos: readonly PhotoOnBoard[];
+  /** Whether all of the visit's photos are there; the others are on their way. */
+  isWhole: boolean;
   onTakeOut(photos: readonly PhotoOnBoard[]): void;
 }
 
@@ -33,7 +36,7 @@ type Open =
   | null;
 
 /** The photos of a visit as a working table: what is shown of them, what is chosen, and what is done with that. */
-export function PhotoTable({ assignment, photos: all, onTakeOut }: Props) {
+export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Props) {
   const { id, name } = assignment;
   const router = useRouter();
   const [listing, setListing] = useState(ALL);
@@ -127,9 +130,17 @@ export function PhotoTable({ assignment, photos: all, onTakeOut }: Props) {
         density={density}
         count={photos.length}
         of={all.length}
+        isWhole={isWhole}
         onListing={setListing}
         onDensity={setDensity}
       />
+      {density === "lines" && (
+        <ColumnHeads
+          order={listing.order}
+          backwards={listing.backwards}
+          onOrder={(order, backwards) => setListing({ ...listing, order, backwards })}
+        />
+      )}
       <PhotoLattice
         photos={photos}
         brackets={brackets}

@@ -94,6 +94,9 @@ export const api = {
     call(ENDPOINTS.createBatch, { id: assignmentId, json }),
   changeBatch: (id: string, json: Asked<"changeBatch">) => call(ENDPOINTS.changeBatch, { id, json }),
   photos: (assignmentId: string) => call(ENDPOINTS.photos, { id: assignmentId }),
+  /** So many of a visit's photos, after one of them. @param after its id; null: the first. */
+  photosAfter: (assignmentId: string, after: string | null, count: number) =>
+    call(ENDPOINTS.photos, { id: assignmentId, query: `?count=${count}${after === null ? "" : `&after=${after}`}` }),
   changePhoto: (id: string, json: Asked<"changePhoto">) => call(ENDPOINTS.changePhoto, { id, json }),
   inTheFile: (photoId: string) => call(ENDPOINTS.inTheFile, { id: photoId }),
   /** Takes seconds the first time. @throws the signal's reason when given up. */

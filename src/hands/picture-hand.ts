@@ -7,6 +7,7 @@ import { calibrateFiles, type ChartOrder } from "@/server/image/calibrate-files"
 import { serveTasks } from "@/server/hands/serve";
 import { type FillOrder, makeFill, makeFillTiles } from "@/server/image/kept-fills";
 import { deliveredFrom } from "@/server/image/delivered-from";
+import { type FiguresOrder, figuresIn } from "@/server/image/figures-in";
 import { inspect } from "@/server/image/inspect";
 import { sniffFile } from "@/server/image/kinds";
 import { type PreviewLevel, firstPreviews, makePreview } from "@/server/image/preview";
@@ -44,6 +45,7 @@ serveTasks({
     }
   },
   board: (order: BoardOrder) => makeBoardPicture(order),
+  figures: (order: FiguresOrder) => figuresIn(order),
   propose: (order: ProposedOrder) => proposedIn(order),
   ownLens: (order: OwnLensOrder) => ownLensIn(order),
   calibrate: (order: ChartOrder) => calibrateFiles(order),

@@ -3,6 +3,7 @@ import type { UploadAnswer } from "@/core/contract";
 import { getAssignment } from "./assignments";
 import { database } from "./db/client";
 import { type PhotoRow, photos, revisions, versions } from "./db/schema";
+import { askFigures } from "./figures/figure-rows";
 import { exists, keepOriginal, originalPath, receive } from "./files/store";
 import type { DeliveredFrom } from "./image/delivered-from";
 import { desk, limitsFor } from "./image/desks";
@@ -50,6 +51,7 @@ export async function addPhoto(assignmentId: string, name: string, chunks: Async
       }
       const [version] = await tx.insert(versions).values({ photoId: photo.id, name: "A" }).returning();
       await tx.insert(revisions).values({ versionId: version!.id, number: 1, recipe: firstRecipe(photo), laid: [] });
+      await askFigures(tx, version!.id);
       return { photo, known: false, reopened: null, away: from !== null };
     });
     await moveDeveloped(arrived.file, originalPath(sha256));

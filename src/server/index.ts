@@ -26,6 +26,7 @@ export * from "./batches/batches";
 export * from "./batches/undo-batch";
 export { pictureOfState } from "./board-pictures";
 export { proposedFor } from "./proposed";
+export { askMissingFigures } from "./figures/figure-rows";
 export * from "./profiles";
 export * from "./saved-recipes";
 export * from "./stated-cameras";

@@ -8,7 +8,9 @@ import { isTaken } from "./db/errors";
 import type { PhotoState } from "@/core/contract";
 import { type PhotoRow, type VersionRow, photos, revisions, versions } from "./db/schema";
 import { deliveries } from "./db/work-schema";
+import type { Figures } from "@/core/answers";
 import { toReview } from "./batches/to-review";
+import { figuresOfStates } from "./figures/figure-rows";
 import { originalPath } from "./files/store";
 import { lensOpcodesOf } from "./image/opcodes";
 import { statedLayout, statedProjection } from "./image/projection";
@@ -24,6 +26,7 @@ export interface PhotoSummary extends PhotoRow {
     /** Why a person should look at it, in words, and the batch that says so. */
     readonly review: readonly string[];
     readonly reviewIn: string | null;
+    readonly figures: Figures | null;
   } | null;
   /** Courses settled in the version that is furthest. */
   readonly laid: readonly CourseKey[];
@@ -80,25 +83,43 @@ export function shownOf<V extends Pick<VersionRow, "id" | "chosen">>(
   return own.reduce<V | undefined>((best, v) => (!best || at(v) > at(best) ? v : best), undefined);
 }
 
-/** How far a version is. @param last its newest delivered state. @param eyes whether a batch says that a person should look at it. */
+/** How far a version is. @param last its newest delivered state. @param eyes whether a batch says that a person should look at it. @param proposed the first answer that was found for the photo. */
 function stateOf(
   newest: { readonly id: number; readonly laid: readonly CourseKey[] | null } | undefined,
   last: { readonly revisionId: number } | undefined,
   eyes: boolean,
+  proposed: string | null,
 ): PhotoState {
   if (eyes && last?.revisionId !== newest?.id) return "review";
   if (last) return last.revisionId === newest?.id ? "delivered" : "changed";
-  return newest?.laid?.length ? "trued" : "new";
+  if (newest?.laid?.length) return "trued";
+  return proposed === null || proposed === "none" || proposed === "as-shot" ? "new" : "proposed";
 }
 
-/** An assignment's photos in the order they were taken, with their versions and settled courses. */
-export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> {
+/** Where a photo stands in its visit: those that do not say when they were taken come last. */
+const standing = sql`(coalesce(${photos.takenAt}, 'infinity'), ${photos.name}, ${photos.id})`;
+
+/**
+ * An assignment's photos in the order they were taken, with their versions and settled courses.
+ *
+ * @param count so many at most; absent: all. @param after only those after the photo of this id. @throws Problem 404 where there is none.
+ */
+export async function listPhotos(
+  assignmentId: string,
+  { count, after }: { count?: number | undefined; after?: string | undefined } = {},
+): Promise<PhotoSummary[]> {
   const db = database();
-  const rows = await db
+  const [last] = after === undefined ? [] : await db.select().from(photos).where(eq(photos.id, after));
+  if (after !== undefined && !last) throw notFound("photo");
+  const following =
+    last &&
+    sql`${standing} > (coalesce(${last.takenAt?.toISOString() ?? null}::timestamptz, 'infinity'), ${last.name}::text, ${last.id}::uuid)`;
+  const ordered = db
     .select()
     .from(photos)
-    .where(and(eq(photos.assignmentId, assignmentId), isNull(photos.deletedAt)))
+    .where(and(eq(photos.assignmentId, assignmentId), isNull(photos.deletedAt), following))
     .orderBy(asc(photos.takenAt), asc(photos.name), asc(photos.id));
+  const rows = await (count === undefined ? ordered : ordered.limit(count));
   if (rows.length === 0) return [];
   const ids = rows.map((p) => p.id);
   const allVersions = await db
@@ -129,6 +150,7 @@ export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> 
     .where(and(inArray(versions.photoId, ids), eq(deliveries.state, "done")))
     .orderBy(revisions.versionId, desc(deliveries.revisionId), desc(deliveries.finishedAt));
   const reviews = await toReview(ids);
+  const figures = await figuresOfStates(latest.map((r) => r.id));
   const newestOf = new Map(latest.map((r) => [r.versionId, r]));
   const deliveredOf = new Map(delivered.map((d) => [d.versionId, d]));
   const laidIn = new Map(latest.map((r) => [r.versionId, r.laid]));
@@ -150,10 +172,11 @@ export async function listPhotos(assignmentId: string): Promise<PhotoSummary[]> 
         ? {
             versionId: first.id,
             revision: newest?.number ?? 0,
-            state: stateOf(newest, last, review !== null),
+            state: stateOf(newest, last, review !== null, photo.proposed),
             deliveredAt: last?.at ?? null,
             review: review?.review ?? [],
             reviewIn: review?.batchId ?? null,
+            figures: (newest && figures.get(newest.id)) ?? null,
           }
         : null,
       laid: laid.reduce((most, next) => (next.length > most.length ? next : most), []),

@@ -2,6 +2,7 @@ import type { Proposed } from "@/core/contract";
 import { desk, limitsFor } from "./image/desks";
 import type { ProposedOrder } from "./image/proposed-in";
 import { getAssignment } from "./assignments";
+import { keepProposed } from "./figures/figures";
 import { firstRecipe, getPhoto, inTheFile } from "./photos";
 import { habitBefore } from "./visit-habit";
 import type { PhotoRow } from "./db/schema";
@@ -43,6 +44,7 @@ export async function proposedFor(photoId: string, camera: Camera, signal: Abort
   const order = await orderFor(photo, camera);
   const limits = { ...limitsFor(photo.bytes), seconds: SECONDS.asked, work: workOf(order) };
   const found = await desk("proposing").run<Proposed["found"]>("propose", order, limits, { signal });
+  await keepProposed(photoId, found);
   return { found, projection: null, layout: null };
 }
 
@@ -51,6 +53,7 @@ export async function proposedAhead(photo: PhotoRow): Promise<void> {
   if (process.env["FLATSTONE_AHEAD"] === "off") return;
   const limits = { ...limitsFor(photo.bytes), seconds: SECONDS.ahead, yieldsToLighter: true };
   await orderFor(photo, firstRecipe(photo).camera)
-    .then((order) => desk("proposing").run("propose", order, { ...limits, work: workOf(order) }))
+    .then((order) => desk("proposing").run<Proposed["found"]>("propose", order, { ...limits, work: workOf(order) }))
+    .then((found) => keepProposed(photo.id, found))
     .catch(() => undefined);
 }

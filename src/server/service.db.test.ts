@@ -108,6 +108,29 @@ describe("assignments", () => {
 });
 
 describe("photos", () => {
+  test("are listed page by page in the same order as all together, with those that do not say when they were taken last", async () => {
+    const { id } = await createAssignment("Pages");
+    for (let i = 0; i < 7; i++) await addPhoto(id, `${i % 3}.png`, chunksOf(await pictureOf(gradient(50 + i, 40)).png().toBuffer())); // prettier-ignore
+    const added = await listPhotos(id);
+    for (const [i, at] of ["2026-03-02T10:00:00Z", "2026-03-01T10:00:00Z", "2026-03-02T10:00:00Z"].entries())
+      await database().update(photos).set({ takenAt: new Date(at) }).where(eq(photos.id, added[2 * i]!.id)); // prettier-ignore
+    const all = (await listPhotos(id)).map((p) => p.id);
+    expect(all[0]).toBe(added[2]!.id);
+    for (const count of [1, 2, 3, 7]) {
+      const paged: string[] = [];
+      for (;;) {
+        const page = await listPhotos(id, { count, after: paged[paged.length - 1] });
+        expect(page.length).toBeLessThanOrEqual(count);
+        if (page.length === 0) break;
+        paged.push(...page.map((p) => p.id));
+      }
+      expect(paged).toEqual(all);
+    }
+    await expect(listPhotos(id, { after: "00000000-0000-4000-8000-000000000000" })).rejects.toMatchObject({
+      status: 404,
+    });
+  });
+
   test("the same file twice in an assignment is one photo; in another it is its own, sharing the file", async () => {
     const { assignment, photo } = await setUp();
     const again = await addPhoto(assignment.id, "copy.png", chunksOf(await bytes));

@@ -7,6 +7,7 @@ import { styleOf } from "./assignments";
 import { type CheckedRecipe, type RawJson, checkedRecipe, forAnswer } from "./checked-recipe";
 import { type Database, database } from "./db/client";
 import { type PhotoRow, type VersionRow, assignments, photos, revisions, versions } from "./db/schema";
+import { askFigures } from "./figures/figure-rows";
 import { firstRecipe, getPhoto } from "./photos";
 import { Problem, notFound } from "./problem";
 
@@ -187,6 +188,7 @@ export async function saveRevision(
     await tx
       .insert(revisions)
       .values({ versionId, number: number + 1, recipe: asJson(valid), laid: [...valid.laid], token });
+    await askFigures(tx, versionId);
     await beside?.(tx, number + 1);
     return { revision: number + 1 };
   });
@@ -209,6 +211,7 @@ export async function createVersion(
     await tx
       .insert(revisions)
       .values({ versionId: version!.id, number: 1, recipe: asJson(first), laid: [...first.laid] });
+    await askFigures(tx, version!.id);
     await beside?.(tx, version!);
     return version!;
   });

@@ -5,6 +5,7 @@ import path from "node:path";
 import { fileURLToPath } from "node:url";
 import {
   type Turn,
+  askMissingFigures,
   claimNext,
   closeDatabase,
   forgetWorker,
@@ -109,6 +110,7 @@ const duties = [
   every(TIDY_EVERY_MS, "look after abandoned deliveries", tidyDeliveries),
   every(TIDY_EVERY_MS, "look after abandoned background work", async () => freeJobsOfDead(await jobNamesAlive())),
   every(SWEEP_EVERY_MS, "sweep the files", sweepAndSay),
+  every(SWEEP_EVERY_MS, "have photos measured that are not", askMissingFigures),
 ];
 console.log(`Worker ${name} is waiting for deliveries.`);
 

@@ -17,6 +17,11 @@ const ORDER_WORDS: Record<Listing["order"], () => string> = {
   name: () => say("by name"),
   state: () => say("by state"),
   bracket: () => say("by bracket"),
+  "out-of-true": () => say("by what is out of true"),
+  stretch: () => say("by stretch"),
+  "left-out": () => say("by what is left out"),
+  "made-up": () => say("by what is made up"),
+  lens: () => say("by lens"),
 };
 
 interface Props {
@@ -25,12 +30,14 @@ interface Props {
   /** How many are shown, and how many there are. */
   count: number;
   of: number;
+  /** Whether all are there; the others are on their way. */
+  isWhole: boolean;
   onListing(next: Listing): void;
   onDensity(next: Density): void;
 }
 
 /** What of a visit is shown, in which order and how large. */
-export function ListingBar({ listing, density, count, of, onListing, onDensity }: Props) {
+export function ListingBar({ listing, density, count, of, isWhole, onListing, onDensity }: Props) {
   return (
     <div role="toolbar" aria-label={say("What is shown")} className="mb-3 flex flex-wrap items-center gap-2">
       <input
@@ -56,7 +63,7 @@ export function ListingBar({ listing, density, count, of, onListing, onDensity }
         ))}
       </select>
       <select
-        className="select select-sm w-32"
+        className="select select-sm w-44"
         aria-label={say("Order of the photos")}
         value={listing.order}
         onChange={(e) => onListing({ ...listing, order: e.target.value as Listing["order"] })}
@@ -77,9 +84,11 @@ export function ListingBar({ listing, density, count, of, onListing, onDensity }
         <ArrowDownUp size={16} />
       </button>
       <span className="muted grow" role="status">
-        {count === of
-          ? say("{of, plural, one {# photo} other {# photos}}", { of })
-          : say("{count} of {of} photos", { count, of })}
+        {!isWhole
+          ? say("{of} photos, more are coming …", { of })
+          : count === of
+            ? say("{of, plural, one {# photo} other {# photos}}", { of })
+            : say("{count} of {of} photos", { count, of })}
       </span>
       <div className="join" role="group" aria-label={say("How large photos are shown")}>
         {DENSITIES.map((key) => {

@@ -6,8 +6,18 @@ import { PHOTO_STATES, type PhotoState } from "@/core/contract";
 export const DENSITIES = ["large", "small", "lines"] as const;
 export type Density = (typeof DENSITIES)[number];
 
-export const ORDERS = ["taken", "name", "state", "bracket"] as const;
-type Order = (typeof ORDERS)[number];
+export const ORDERS = [
+  "taken",
+  "name",
+  "state",
+  "bracket",
+  "out-of-true",
+  "stretch",
+  "left-out",
+  "made-up",
+  "lens",
+] as const;
+export type Order = (typeof ORDERS)[number];
 
 /** What of a visit is shown, and in which order. */
 export interface Listing {
@@ -27,6 +37,16 @@ const byTime = (a: PhotoOnBoard, b: PhotoOnBoard): number =>
   (a.takenAt ?? "9").localeCompare(b.takenAt ?? "9") || byName(a, b);
 const byState = (a: PhotoOnBoard, b: PhotoOnBoard): number =>
   PHOTO_STATES.indexOf(stateOf(a)) - PHOTO_STATES.indexOf(stateOf(b)) || byTime(a, b);
+const byLens = (a: PhotoOnBoard, b: PhotoOnBoard): number =>
+  (a.lens ?? "").localeCompare(b.lens ?? "") || (a.focalMm ?? 0) - (b.focalMm ?? 0) || byTime(a, b);
+type Figures = NonNullable<NonNullable<PhotoOnBoard["shown"]>["figures"]>;
+/** What there is most of comes first: that wants eyes. What is not measured comes last. */
+const byMost =
+  (figure: (f: Figures) => number | null) =>
+  (a: PhotoOnBoard, b: PhotoOnBoard): number => {
+    const [x, y] = [a, b].map(({ shown }) => (shown?.figures ? figure(shown.figures) : null) ?? -1) as [number, number];
+    return y - x || byTime(a, b);
+  };
 export const stateOf = (photo: PhotoOnBoard): PhotoState => photo.shown?.state ?? "new";
 
 /** All that a photo is found by. */
@@ -75,7 +95,18 @@ export function listed(
   // Brackets come first, each with its photos beside each other.
   const byBracket = (a: PhotoOnBoard, b: PhotoOnBoard): number =>
     Number(brackets.has(b.id)) - Number(brackets.has(a.id)) || byTime(a, b);
-  shown.sort({ taken: byTime, name: byName, state: byState, bracket: byBracket }[order]);
+  const by: Record<Order, (a: PhotoOnBoard, b: PhotoOnBoard) => number> = {
+    taken: byTime,
+    name: byName,
+    state: byState,
+    bracket: byBracket,
+    lens: byLens,
+    "out-of-true": byMost((f) => f.outOfTrue),
+    stretch: byMost((f) => f.stretch),
+    "left-out": byMost((f) => 1 - f.kept),
+    "made-up": byMost((f) => f.madeUp),
+  };
+  shown.sort(by[order]);
   return backwards ? shown.reverse() : shown;
 }
 

@@ -7,6 +7,7 @@ import { type DragEvent, type MouseEvent, useState } from "react";
 import type { PhotoOnBoard } from "@/client";
 import { COURSES } from "@/core/recipe";
 import { grouped } from "@/ui";
+import { COLUMNS, bracketWords, outOfTrueWords } from "./columns";
 import { type Density, type InBracket, stateOf } from "./listing";
 import { PhotoPicture } from "./photo-picture";
 import { StateMark } from "./state-words";
@@ -136,6 +137,7 @@ function Card(props: PhotoPlaceProps) {
           <CourseStones laid={photo.laid} />
           <div className="flex min-w-0 items-baseline gap-3 px-3 text-[0.9rem]">
             <StateMark state={stateOf(photo)} why={photo.shown?.review} />
+            <OutOfTrue photo={photo} />
             <Versions photo={photo} />
           </div>
           {photo.unreadable.length > 0 && <Unreadable names={photo.unreadable} />}
@@ -171,26 +173,19 @@ function Line(props: PhotoPlaceProps) {
       >
         <PhotoPicture photo={photo} />
       </Link>
-      <Link href={href} onClick={onOpen} prefetch={false} className="w-52 shrink-0 truncate font-semibold">
+      <Link href={href} onClick={onOpen} prefetch={false} className="w-48 shrink-0 truncate font-semibold">
         {photo.name}
       </Link>
-      <span className="w-44 shrink-0">
-        <StateMark state={stateOf(photo)} why={photo.shown?.review} />
-      </span>
-      <span className="muted w-24 shrink-0 tabular-nums">
-        {grouped(photo.width)} × {grouped(photo.height)}
-      </span>
-      <span className="muted min-w-0 grow truncate">
-        {[photo.lens, photo.focalMm && say("at {focalMm} mm", { focalMm: photo.focalMm })].filter(Boolean).join(" ")}
-        {bracket && ` · ${bracketWords(bracket)}`}
-      </span>
+      {COLUMNS.map(({ key, shape, cell }) => (
+        <span key={key} className={shape}>
+          {cell(photo, bracket)}
+        </span>
+      ))}
       <Versions photo={photo} />
       <TakeOut name={photo.name} onDelete={onDelete} />
     </>
   );
 }
-
-const bracketWords = ({ number, count }: InBracket): string => say("{number} of {count} exposures", { number, count });
 
 function TakeOut({ name, onDelete }: { name: string; onDelete: () => void }) {
   return (
@@ -233,6 +228,21 @@ function Versions({ photo: { versions } }: { photo: PhotoOnBoard }) {
         </Link>
       ))}
       {versions.length > MOST_VERSIONS && ` +${versions.length - MOST_VERSIONS}`}
+    </span>
+  );
+}
+
+/** How far edges are out of true in it; nothing while that is not known. */
+function OutOfTrue({ photo: { shown } }: { photo: PhotoOnBoard }) {
+  const degrees = shown?.figures?.outOfTrue ?? null;
+  if (degrees === null) return null;
+  const words = outOfTrueWords(degrees);
+  return (
+    <span
+      className="muted shrink-0 tabular-nums"
+      title={say("Edges are out of true by {words} in the mean", { words })}
+    >
+      {words}
     </span>
   );
 }

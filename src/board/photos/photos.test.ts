@@ -7,8 +7,9 @@ import { NONE, among, everything, inverse, turned, upTo } from "./selection";
 const photo = (id: string, with_: Partial<PhotoOnBoard> = {}): PhotoOnBoard =>
   ({ id, name: `${id}.jpg`, camera: null, lens: null, format: "jpeg", focalMm: null, takenAt: null, versions: [], shown: null, ...with_ }) as unknown as PhotoOnBoard; // prettier-ignore
 const names = (photos: readonly PhotoOnBoard[]): string[] => photos.map((p) => p.id);
-const state = (of: "new" | "review" | "trued" | "changed" | "delivered") => ({
-  shown: { versionId: "v", revision: 1, state: of, deliveredAt: null, review: [], reviewIn: null },
+type Shown = NonNullable<PhotoOnBoard["shown"]>;
+const state = (of: Shown["state"], figures: Shown["figures"] = null) => ({
+  shown: { versionId: "v", revision: 1, state: of, deliveredAt: null, review: [], reviewIn: null, figures },
 });
 
 test("photos are listed by time, by name with its numbers, by how far they are; and backwards", () => {
@@ -33,6 +34,20 @@ test("they are found by words of name, camera, lens and notes, all of which they
   expect(found(" QUARL  north ")).toEqual(["yard"]);
   expect(found("quarl south")).toEqual([]);
   expect(names(listed(all, { ...ALL, state: "trued" }))).toEqual(["hall"]);
+});
+
+test("what there is most of comes first, and what is not measured last", () => {
+  const figures = (outOfTrue: number | null, kept: number) => ({ outOfTrue, stretch: 1 + kept, kept, madeUp: 0 });
+  const all = [
+    photo("a", state("trued", figures(0.1, 0.9))),
+    photo("b", state("new")),
+    photo("c", state("new", figures(2, 1))),
+    photo("d", state("trued", figures(null, 0.6))),
+  ];
+  const by = (order: (typeof ORDERS)[number]) => names(listed(all, { ...ALL, order }));
+  expect(by("out-of-true")).toEqual(["c", "a", "b", "d"]);
+  expect(by("left-out")).toEqual(["d", "a", "c", "b"]);
+  expect(by("stretch")).toEqual(["c", "a", "d", "b"]);
 });
 
 test("nothing is lost by ordering, whichever way", () => {

@@ -3,6 +3,7 @@ import { say } from "@/core/language";
 
 const WORDS: Record<PhotoState, () => string> = {
   new: () => say("to do"),
+  proposed: () => say("proposed"),
   review: () => say("to review"),
   trued: () => say("trued"),
   changed: () => say("changed since delivery"),
@@ -10,9 +11,12 @@ const WORDS: Record<PhotoState, () => string> = {
 };
 export const stateWords = (state: PhotoState): string => WORDS[state]();
 
+/** The stone that waits to be laid: one that was proposed, or a delivery that has to be made anew. */
+const DASHED: Partial<Record<PhotoState, number>> = { proposed: 0, changed: 1 };
+
 /** How far a photo is, in words, with a stone that is laid so far. */
 export function StateMark({ state, why = [] }: { state: PhotoState; why?: readonly string[] }) {
-  const laid = { new: 0, review: 1, trued: 1, changed: 1, delivered: 2 }[state];
+  const laid = { new: 0, proposed: 0, review: 1, trued: 1, changed: 1, delivered: 2 }[state];
   return (
     <span
       className="flex min-w-0 items-center gap-1.5 whitespace-nowrap"
@@ -24,7 +28,7 @@ export function StateMark({ state, why = [] }: { state: PhotoState; why?: readon
             key={i}
             className="stone block h-[9px] w-[13px]"
             data-state={i < laid ? "laid" : "untouched"}
-            style={state === "changed" && i === 1 ? { borderStyle: "dashed" } : undefined}
+            style={i === DASHED[state] ? { borderStyle: "dashed" } : undefined}
           />
         ))}
       </span>

@@ -5,6 +5,7 @@
 export { ANSWERS, type Answer, type AnswerKey, type Cut, type Habit, type Judgement, type Why } from "./answer";
 export { takeAnswer } from "./take-answer";
 export { answerName, costWords, followWords, whyWords } from "./answer-words";
+export { type Figures, figuresOf } from "./figures";
 export { groundsOf } from "./grounds";
 export { type HouseStyle, NO_STYLE, houseStyle } from "./house-style";
 export { HABIT_OF, type VisitStyle, habitOf, visitStyle } from "./habit";

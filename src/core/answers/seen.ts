@@ -5,7 +5,7 @@ import { type CompiledMap, stretchAt } from "../render";
 import type { OwnProposal } from "../own-edges";
 
 /** An edge of the building as its angle is seen: recorded ends, pixels of the original. */
-interface SeenEdge {
+export interface SeenEdge {
   readonly kind: "plumb" | "sill";
   readonly ends: readonly [Vec2, Vec2];
   /** Its length times how much its angle is noticed. */

@@ -64,8 +64,8 @@ export type Photo = z.output<typeof photoAnswer>;
 
 export const courseKey = z.enum(COURSES.map((c) => c.key) as [CourseKey, ...CourseKey[]]);
 
-/** How far a photo is: nothing done, corrected among many and to be looked at, corrected, corrected otherwise since it was delivered, delivered as it is. */
-export const PHOTO_STATES = ["new", "review", "trued", "changed", "delivered"] as const;
+/** How far a photo is: nothing done, nothing done but an answer found, corrected among many and to be looked at, corrected, corrected otherwise since it was delivered, delivered as it is. */
+export const PHOTO_STATES = ["new", "proposed", "review", "trued", "changed", "delivered"] as const;
 export type PhotoState = (typeof PHOTO_STATES)[number];
 
 export const photoOnBoard = photoAnswer.extend({
@@ -80,6 +80,18 @@ export const photoOnBoard = photoAnswer.extend({
       /** Why a person should look at it, in words; and the batch that says so. */
       review: z.array(z.string()),
       reviewIn: id.nullable(),
+      /** What it comes to (core/answers Figures); null while that is not measured. */
+      figures: z
+        .object({
+          /** Degrees; null where no edge is known. */
+          outOfTrue: z.number().nullable(),
+          /** Times. */
+          stretch: z.number(),
+          /** Shares, 0…1. */
+          kept: z.number(),
+          madeUp: z.number(),
+        })
+        .nullable(),
     })
     .nullable(),
   laid: z.array(courseKey),

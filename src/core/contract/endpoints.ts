@@ -100,6 +100,7 @@ export const ENDPOINTS = {
     ]),
     batchAnswer,
   ),
+  /** All of a visit's photos in the order they were taken; with ?count= so many, with &after= those after the one of that id. */
   photos: endpoint("GET", "/api/assignments/{id}/photos", NOTHING, z.array(photoOnBoard)),
   changePhoto: endpoint("PATCH", "/api/photos/{id}", z.object({ deleted: z.boolean() }), photoAnswer),
   /** What the photo's file itself says: the lens it describes, the projection it was stitched into, and how it is laid out in it. */

@@ -65,6 +65,8 @@ export const photos = pgTable(
     /** Stops of light, see core/brackets exposureOf; photos that came before it was kept have none. */
     exposure: doublePrecision("exposure"),
     takenAt: moment("taken_at"),
+    /** The first answer that was found for it (core/answers ANSWERS), or "none"; null: none was looked for. */
+    proposed: text("proposed"),
     createdAt: created(),
     deletedAt: moment("deleted_at"),
   },

@@ -139,6 +139,18 @@ export const batchItems = pgTable(
   ],
 );
 
+/** What a state comes to in numbers (core/answers Figures); made anew from it at any time. */
+export const stateFigures = pgTable("state_figures", {
+  revisionId: bigint("revision_id", { mode: "number" })
+    .primaryKey()
+    .references(() => revisions.id, { onDelete: "cascade" }),
+  /** Degrees; null where no edge is known. */
+  outOfTrue: real("out_of_true"),
+  stretch: real("stretch").notNull(),
+  kept: real("kept").notNull(),
+  madeUp: real("made_up").notNull(),
+});
+
 /** Workers that were there lately, each with its last sign of life. */
 export const workers = pgTable("workers", {
   name: text("name").primaryKey(),

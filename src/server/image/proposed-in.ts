@@ -66,6 +66,15 @@ async function kept<T>(sha256: string, key: string, make: () => Promise<T>): Pro
   return made;
 }
 
+/** The name under which what a photo tells is kept: it hangs on the camera that it began with. */
+const toldKey = ({ size, start }: Pick<ProposedAsked, "size" | "start">): string => keyOf("told", size, start.camera);
+
+/** What a photo's own edges say, where that was found before. */
+export async function toldBefore(order: Pick<ProposedOrder, "sha256" | "size" | "start">): Promise<OwnProposal | null> {
+  const file = proposedPath(order.sha256, toldKey(order));
+  return (await exists(file)) ? (JSON.parse(await readFile(file, "utf8")) as Told).proposal : null;
+}
+
 /**
  * What a kept photo proposes; kept itself for the next time. What the picture tells takes seconds and does not depend on the
  * visit; it is kept apart, so that another style or habit is judged at once. Runs in a hand. @throws Problem 422 for a damaged file.
@@ -73,6 +82,6 @@ async function kept<T>(sha256: string, key: string, make: () => Promise<T>): Pro
 export async function proposedIn(order: ProposedOrder): Promise<Proposed["found"]> {
   const { sha256, size, start, style, habit } = order;
   return kept(sha256, keyOf("answers", size, start, style ?? null, habit ?? null), async () =>
-    judgedBy(await kept(sha256, keyOf("told", size, start.camera), () => toldBy(originalPath(sha256), order)), order),
+    judgedBy(await kept(sha256, toldKey(order), () => toldBy(originalPath(sha256), order)), order),
   );
 }

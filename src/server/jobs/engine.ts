@@ -13,6 +13,8 @@ const SCHEMA = "graphile_worker";
 export interface Jobs {
   /** One photo of a batch. */
   readonly "batch-item": { readonly batchId: string; readonly photoId: string };
+  /** What the newest state of a version comes to. */
+  readonly figures: { readonly versionId: string };
 }
 export type JobName = keyof Jobs;
 
@@ -21,6 +23,8 @@ export interface JobWishes {
   readonly key: string;
   /** Smaller comes sooner. */
   readonly priority: number;
+  /** It is not begun before so many seconds have passed; asked for again meanwhile, they begin anew. */
+  readonly after?: number;
 }
 
 /** How often a job is tried; the engine waits longer after each failure. */
@@ -31,10 +35,10 @@ export async function addJob<J extends JobName>(
   db: Pick<Database, "execute">,
   name: J,
   payload: Jobs[J],
-  { key, priority }: JobWishes,
+  { key, priority, after = 0 }: JobWishes,
 ): Promise<void> {
   await db.execute(
-    sql`select ${sql.raw(SCHEMA)}.add_job(${name}::text, payload := ${JSON.stringify(payload)}::json, job_key := ${key}::text, priority := ${priority}::int, max_attempts := ${MOST_ATTEMPTS}::int)`,
+    sql`select ${sql.raw(SCHEMA)}.add_job(${name}::text, payload := ${JSON.stringify(payload)}::json, job_key := ${key}::text, priority := ${priority}::int, run_at := now() + ${after} * interval '1 second', max_attempts := ${MOST_ATTEMPTS}::int)`,
   );
 }
 

@@ -4,12 +4,14 @@ import { Logger, type WorkerEvents, type WorkerPool, makeWorkerUtils, runTaskLis
 import { runBatchItem } from "../batches/run-item";
 import { database } from "../db/client";
 import { reasonOf } from "../db/errors";
+import { tellFigures } from "../figures/figures";
 import { Pauses } from "../pauses";
 import type { JobName, Jobs } from "./engine";
 
 /** What each job does. The signal tells that this process has to go: what is in hand is then left for another. */
 const DO: { readonly [J in JobName]: (payload: Jobs[J], signal: AbortSignal) => Promise<void> } = {
   "batch-item": runBatchItem,
+  figures: tellFigures,
 };
 
 /** Jobs at a time in one worker process: their own processes use both cores. */

@@ -1,3 +1,4 @@
+import { z } from "zod";
 import { say } from "@/core/language";
 import { ENDPOINTS, type UploadAnswer } from "@/core/contract";
 import { Problem, addPhoto, getAssignment, listPhotos } from "@/server";
@@ -6,9 +7,12 @@ import { route, routeOf } from "../../../respond";
 
 export const dynamic = "force-dynamic";
 
-export const GET = routeOf(ENDPOINTS.photos, async ({ id }) => {
+/** Part of the list. */
+const page = z.object({ count: z.coerce.number().int().min(1).max(5000).optional(), after: z.uuid().optional() });
+
+export const GET = routeOf(ENDPOINTS.photos, async ({ id, request }) => {
   await getAssignment(id);
-  return listPhotos(id);
+  return listPhotos(id, page.parse(Object.fromEntries(new URL(request.url).searchParams)));
 });
 
 /** One photo, its bytes as the body and its name in the query; streamed to disk. */
