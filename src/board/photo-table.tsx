@@ -7,6 +7,7 @@ import { keepOrder } from "@/client/visit-order";
 import type { BatchAction } from "@/core/contract";
 import { say } from "@/core/language";
 import { ContextMenu, type MenuItem } from "@/ui";
+import { BorderView } from "./borders/border-view";
 import { BatchReport } from "./many/batch-report";
 import { CourseDialog } from "./many/course-dialog";
 import { ManyBar } from "./many/many-bar";
@@ -33,6 +34,7 @@ interface Props {
 type Open =
   | { readonly what: "courses"; readonly photos: readonly PhotoOnBoard[]; readonly from?: string }
   | { readonly what: "delivery" }
+  | { readonly what: "borders" }
   | null;
 
 /** The photos of a visit as a working table: what is shown of them, what is chosen, and what is done with that. */
@@ -62,13 +64,16 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
     setSelection(NONE);
     close();
   };
-  const open = (photo: PhotoOnBoard): void => {
+  const remembered = (photo: PhotoOnBoard): void => {
     // The Bench goes on to what is chosen, else to all that is shown.
     const those = chosen.length > 1 && selection.chosen.has(photo.id) ? chosen : photos;
     keepOrder({
       assignmentId: id,
       photos: those.flatMap((p) => (p.shown ? [{ id: p.id, versionId: p.shown.versionId, sha256: p.sha256 }] : [])),
     });
+  };
+  const open = (photo: PhotoOnBoard): void => {
+    remembered(photo);
     if (photo.shown) router.push(`/bench/${photo.shown.versionId}`);
   };
   const acts = {
@@ -88,6 +93,7 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
     { words: say("New version"), run: acts.onNewVersion },
     { words: say("Courses …"), run: acts.onCourses },
     { words: say("Deliver …"), run: acts.onDeliver },
+    { words: say("Borders"), run: () => setOpened({ what: "borders" }) },
     { words: say("Take out"), keys: "Delete", run: acts.onTakeOut },
     "rule",
     { words: say("Choose all"), keys: "Ctrl A", run: () => setSelection(everything(order)) },
@@ -133,6 +139,7 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
         isWhole={isWhole}
         onListing={setListing}
         onDensity={setDensity}
+        onBorders={() => setOpened({ what: "borders" })}
       />
       {density === "lines" && (
         <ColumnHeads
@@ -171,6 +178,9 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
           onDo={(action) => doTo(opened.photos, action)}
           onClose={close}
         />
+      )}
+      {opened?.what === "borders" && (
+        <BorderView photos={chosen.length > 0 ? chosen : photos} onOpen={remembered} onClose={close} />
       )}
       {opened?.what === "delivery" && chosen.length > 0 && (
         <SetDialog

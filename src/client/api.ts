@@ -1,6 +1,7 @@
 import { say } from "@/core/language";
 import type { z } from "zod";
 import {
+  type Border,
   ENDPOINTS,
   type DeliveryOptions,
   type Endpoint,
@@ -157,6 +158,9 @@ export const tileUrl = (sha256: string, column: number, row: number): string =>
 /** A version's picture as one of its states corrects it, small. */
 export const stateUrl = (versionId: string, revision: number): string =>
   `/api/versions/${versionId}/revisions/${revision}/picture`;
+/** The strip along one border of a version's state, at full size. */
+export const borderUrl = (versionId: string, revision: number, border: Border): string =>
+  `/api/versions/${versionId}/revisions/${revision}/borders/${border}`;
 export const zipUrl = (setId: string): string => `/api/sets/${setId}/zip`;
 /** Where the mask beside a delivery is. */
 export const maskUrl = (id: string): string => `/api/deliveries/${id}/mask`;

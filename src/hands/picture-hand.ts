@@ -3,6 +3,7 @@ import { RecipeError } from "@/core/recipe";
 import { checkRecipe } from "@/server/checked-recipe";
 import { Problem } from "@/server/problem";
 import { type BoardOrder, makeBoardPicture } from "@/server/image/board-picture";
+import { makeBorderStrips } from "@/server/image/border-strips";
 import { calibrateFiles, type ChartOrder } from "@/server/image/calibrate-files";
 import { serveTasks } from "@/server/hands/serve";
 import { type FillOrder, makeFill, makeFillTiles } from "@/server/image/kept-fills";
@@ -45,6 +46,7 @@ serveTasks({
     }
   },
   board: (order: BoardOrder) => makeBoardPicture(order),
+  borders: (order: BoardOrder) => makeBorderStrips(order),
   figures: (order: FiguresOrder) => figuresIn(order),
   propose: (order: ProposedOrder) => proposedIn(order),
   ownLens: (order: OwnLensOrder) => ownLensIn(order),

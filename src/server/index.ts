@@ -24,7 +24,7 @@ export * from "./sets/zip";
 export * from "./sets/kept-sets";
 export * from "./batches/batches";
 export * from "./batches/undo-batch";
-export { pictureOfState } from "./board-pictures";
+export { borderOfState, pictureOfState } from "./board-pictures";
 export { proposedFor } from "./proposed";
 export { askMissingFigures } from "./figures/figure-rows";
 export * from "./profiles";

@@ -37,6 +37,7 @@ const momentOf = (at: string): string =>
     day: "numeric",
     hour: "2-digit",
     minute: "2-digit",
+    hourCycle: "h23",
     timeZone: "UTC",
   });
 
@@ -90,7 +91,7 @@ export const COLUMNS: readonly Column[] = [
     title: () => say("Taken"),
     meaning: () => say("When it was taken"),
     order: "taken",
-    shape: "muted w-28 shrink-0 truncate tabular-nums max-lg:hidden",
+    shape: "muted w-28 shrink-0 truncate ps-2 tabular-nums max-lg:hidden",
     cell: ({ takenAt }) => (takenAt ? momentOf(takenAt) : ""),
   },
   {
@@ -152,7 +153,7 @@ export function ColumnHeads({ order, backwards, onOrder }: HeadProps) {
       className="muted flex items-center gap-3 px-2 pb-1 text-[0.85rem]"
     >
       {/* As wide as a line's box and picture. */}
-      <span className="w-[100px] shrink-0" />
+      <span className="w-[calc(24px+0.75rem+4rem)] shrink-0" />
       {head("name", say("Name"), say("The file's name"), "w-48 shrink-0 text-start")}
       {COLUMNS.map((c) =>
         head(c.order, c.title(), c.meaning(), `${c.shape} ${c.shape.includes("text-") ? "" : "text-start"}`),

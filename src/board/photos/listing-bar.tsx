@@ -34,10 +34,12 @@ interface Props {
   isWhole: boolean;
   onListing(next: Listing): void;
   onDensity(next: Density): void;
+  /** The borders of what is chosen, or of all that is shown, side by side. */
+  onBorders(): void;
 }
 
 /** What of a visit is shown, in which order and how large. */
-export function ListingBar({ listing, density, count, of, isWhole, onListing, onDensity }: Props) {
+export function ListingBar({ listing, density, count, of, isWhole, onListing, onDensity, onBorders }: Props) {
   return (
     <div role="toolbar" aria-label={say("What is shown")} className="mb-3 flex flex-wrap items-center gap-2">
       <input
@@ -90,6 +92,13 @@ export function ListingBar({ listing, density, count, of, isWhole, onListing, on
             ? say("{of, plural, one {# photo} other {# photos}}", { of })
             : say("{count} of {of} photos", { count, of })}
       </span>
+      <button
+        className="btn btn-sm"
+        title={say("The borders of what is chosen, or of all that is shown, side by side")}
+        onClick={onBorders}
+      >
+        {say("Borders")}
+      </button>
       <div className="join" role="group" aria-label={say("How large photos are shown")}>
         {DENSITIES.map((key) => {
           const Icon = ICONS[key];

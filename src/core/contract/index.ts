@@ -4,6 +4,7 @@
  */
 export * from "./answers";
 export * from "./batches";
+export * from "./borders";
 export * from "./captions";
 export * from "./delivery-names";
 export * from "./delivery-sets";

@@ -1,7 +1,7 @@
 import type { Size } from "@/core/geometry";
 import { type Recipe, emptyRecipe, readRecipe } from "@/core/recipe";
 import { compile, withCamera } from "@/core/render";
-import { BOARD_SIDE, correctedSmall } from "./board-picture";
+import { BOARD_SIDE, correctedPart, correctedSmall } from "./board-picture";
 
 const SIZE: Size = [2400, 1600];
 
@@ -14,7 +14,7 @@ const source = (() => {
     data[3 * i + 1] = Math.round((255 * (Math.floor(i / width) + 0.5)) / height);
     data[3 * i + 2] = 90;
   }
-  return { data, width, height };
+  return { data, width, height, channels: 3 };
 })();
 
 const small = (recipe: Recipe) => correctedSmall(compile(withCamera(recipe, SIZE), SIZE), SIZE, source);
@@ -66,4 +66,22 @@ test("the tone of Finish is in it", () => {
   const [before, after] = [small(recipe), small(brighter)];
   const i = 3 * (160 * before.width + 120);
   expect(after.data[i]!).toBeGreaterThan(before.data[i]! + 10);
+});
+
+test("a part at full size shows what lies there, pixel by pixel; of a picture in grey, too", () => {
+  const map = compile(withCamera(rolled(2), SIZE), SIZE);
+  const [x, y, w, h] = map.frame;
+  const part = [x + w - 160, y + 0.3 * h, 160, 40] as const;
+  const { data, width, height } = correctedPart(map, SIZE, source, part, 1);
+  expect([width, height]).toEqual([160, 40]);
+  const grey = { ...source, data: source.data.filter((_, i) => i % 3 === 0), channels: 1 };
+  const inGrey = correctedPart(map, SIZE, grey, part, 1);
+  const at = new Float64Array(3);
+  for (const [i, j] of [[0, 0], [80, 20], [100, 39], [3, 30]] as const) {
+    map.toRecorded(part[0] + i + 0.5, part[1] + j + 0.5, at);
+    const n = 3 * (j * width + i);
+    expect(Math.abs(data[n]! - (255 * at[0]!) / SIZE[0])).toBeLessThan(1);
+    expect(Math.abs(data[n + 1]! - (255 * at[1]!) / SIZE[1])).toBeLessThan(1);
+    expect([...inGrey.data.subarray(n, n + 3)]).toEqual([data[n], data[n], data[n]]);
+  } // prettier-ignore
 });

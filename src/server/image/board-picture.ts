@@ -1,4 +1,4 @@
-import type { Size } from "@/core/geometry";
+import type { Rect, Size } from "@/core/geometry";
 import { RecipeError, readRecipe } from "@/core/recipe";
 import { type CompiledMap, compile, withCamera, worked } from "@/core/render";
 import { exists, originalPath, boardPath, writeWhole } from "../files/store";
@@ -10,7 +10,7 @@ import sharp from "./library";
 export const BOARD_SIDE = 480;
 /** The picture it is made from is so many times as long, so that what is drawn out stays sharp. */
 const FINER = 2;
-/** Samples taken for each pixel, each way. */
+/** Samples taken for each pixel, each way, where it is shrunk. */
 const TAPS = 2;
 const QUALITY = 82;
 
@@ -30,11 +30,16 @@ interface Pixels {
   readonly height: number;
 }
 
+/** A whole photo that is read from; what lies beside three channels is not looked at, of one it is grey. */
+interface Source extends Pixels {
+  readonly channels: number;
+}
+
 /** A corrected photo made small, as a board shows it; kept. Runs in a hand. @returns its path. @throws Problem 422 for a damaged file. */
 export async function makeBoardPicture({ sha256, size, recipe, key }: BoardOrder): Promise<string> {
   const target = boardPath(sha256, key);
   if (await exists(target)) return target;
-  const map = compile(withCamera(readable(recipe), size), size);
+  const map = compile(withCamera(readableRecipe(recipe), size), size);
   const source = await sharp(await makePreview(sha256, "bench", originalPath(sha256)))
     .resize(FINER * BOARD_SIDE, FINER * BOARD_SIDE, { fit: "inside", withoutEnlargement: true })
     .toColourspace("srgb")
@@ -45,13 +50,15 @@ export async function makeBoardPicture({ sha256, size, recipe, key }: BoardOrder
     data: source.data,
     width: source.info.width,
     height: source.info.height,
+    channels: source.info.channels,
   });
   const jpeg = sharp(data, { raw: { width, height, channels: 3 } }).jpeg({ quality: QUALITY });
   await writeWhole(target, async (file) => void (await jpeg.toFile(file)));
   return target;
 }
 
-function readable(recipe: unknown) {
+/** A kept recipe. @throws Problem 422 where it cannot be read. */
+export function readableRecipe(recipe: unknown) {
   try {
     return readRecipe(recipe);
   } catch (error) {
@@ -59,28 +66,33 @@ function readable(recipe: unknown) {
   }
 }
 
+/** A corrected picture of BOARD_SIDE pixels; see correctedPart. */
+export const correctedSmall = (map: CompiledMap, size: Size, source: Source): Pixels =>
+  correctedPart(map, size, source, map.frame, BOARD_SIDE / Math.max(map.frame[2], map.frame[3]));
+
 /**
- * A corrected picture of BOARD_SIDE pixels; where the photo shows nothing, what is around is drawn out softly: a board is no place
- * to judge a fill.
+ * Part of a corrected picture; where the photo shows nothing, what is around is drawn out softly: a board is no place to judge a fill.
  *
- * @param size of the original, whose pixels the map speaks of. @param source the whole photo, smaller.
+ * @param size of the original, whose pixels the map speaks of. @param source the whole photo, it may be smaller.
+ * @param part of the corrected plane, pixels. @param scale pixels that are made for one of the plane's, each way.
  */
-export function correctedSmall(map: CompiledMap, size: Size, source: Pixels): Pixels {
-  const [x, y, w, h] = map.frame;
-  const scale = BOARD_SIDE / Math.max(w, h);
+export function correctedPart(map: CompiledMap, size: Size, source: Source, part: Rect, scale: number): Pixels {
+  const [x, y, w, h] = part;
   const [width, height] = [Math.max(1, Math.round(w * scale)), Math.max(1, Math.round(h * scale))];
   const data = new Uint8Array(3 * width * height);
   const known = new Uint8Array(width * height);
   const [sx, sy] = [source.width / size[0], source.height / size[1]];
+  // At full size a pixel is one sample.
+  const taps = scale < 1 ? TAPS : 1;
   const at = new Float64Array(3);
   const sum = new Float64Array(3);
   for (let j = 0; j < height; j++)
     for (let i = 0; i < width; i++) {
       sum.fill(0);
       let count = 0;
-      for (let t = 0; t < TAPS * TAPS; t++) {
-        const px = x + (i + ((t % TAPS) + 0.5) / TAPS) / scale;
-        const py = y + (j + (Math.floor(t / TAPS) + 0.5) / TAPS) / scale;
+      for (let t = 0; t < taps * taps; t++) {
+        const px = x + (i + ((t % taps) + 0.5) / taps) / scale;
+        const py = y + (j + (Math.floor(t / taps) + 0.5) / taps) / scale;
         map.toRecorded(px, py, at);
         if (!(at[2]! > 0) || at[0]! < 0 || at[1]! < 0 || at[0]! > size[0] || at[1]! > size[1]) continue;
         addSample(source, at[0]! * sx, at[1]! * sy, sum);
@@ -98,15 +110,16 @@ export function correctedSmall(map: CompiledMap, size: Size, source: Pixels): Pi
 }
 
 /** Adds what lies at a place of the source, linear between pixels; the border repeats. */
-function addSample({ data, width, height }: Pixels, px: number, py: number, sum: Float64Array): void {
+function addSample({ data, width, height, channels }: Source, px: number, py: number, sum: Float64Array): void {
   const x = Math.max(0, Math.min(width - 1, px - 0.5));
   const y = Math.max(0, Math.min(height - 1, py - 0.5));
   const [x0, y0] = [Math.floor(x), Math.floor(y)];
   const [x1, y1] = [Math.min(width - 1, x0 + 1), Math.min(height - 1, y0 + 1)];
   const [u, v] = [x - x0, y - y0];
   for (let c = 0; c < 3; c++) {
-    const above = data[3 * (y0 * width + x0) + c]! * (1 - u) + data[3 * (y0 * width + x1) + c]! * u;
-    const below = data[3 * (y1 * width + x0) + c]! * (1 - u) + data[3 * (y1 * width + x1) + c]! * u;
+    const k = channels < 3 ? 0 : c;
+    const above = data[channels * (y0 * width + x0) + k]! * (1 - u) + data[channels * (y0 * width + x1) + k]! * u;
+    const below = data[channels * (y1 * width + x0) + k]! * (1 - u) + data[channels * (y1 * width + x1) + k]! * u;
     sum[c]! += above * (1 - v) + below * v;
   }
 }
