@@ -142,6 +142,45 @@ test("courses are carried from one of the chosen to the others, and left out of 
   await out.getByRole("button", { name: "Close" }).click();
 }, 240_000);
 
+test("as lines they tell what is out of true and are ordered by it; their borders are seen side by side, and by place they have titles", async () => {
+  await page.getByRole("button", { name: "Lines" }).click();
+  const heads = page.getByRole("group", { name: "Order by a column" });
+  const angles = async () =>
+    (await places().locator('[data-column="out-of-true"]').allTextContents()).map((t) =>
+      t === "–" ? -1 : parseFloat(t),
+    );
+  // A worker measures them, and the board asks again.
+  const measured = await comesToBe(angles, (all) => all.filter((a) => a >= 0).length === 3);
+  expect(measured.filter((a) => a >= 0)).toHaveLength(3);
+  await heads.getByRole("button", { name: "Untrue" }).click();
+  const most = [...measured].sort((a, b) => b - a);
+  expect(await comesToBe(angles, (all) => all.join() === most.join())).toEqual(most);
+  await heads.getByRole("button", { name: "Untrue" }).click();
+  expect(await comesToBe(angles, (all) => all.join() === [...most].reverse().join())).toEqual([...most].reverse());
+  await page.getByRole("button", { name: "Borders", exact: true }).click();
+  const borders = page.getByRole("dialog", { name: "Borders" });
+  const sizes = () =>
+    borders.locator("img").evaluateAll((all) =>
+      all
+        .map((i) => i as HTMLImageElement)
+        .filter((i) => i.complete)
+        .map((i) => [i.naturalWidth, i.naturalHeight]),
+    );
+  const ready = (all: number[][]) => all.length === 4 && all.every(([w]) => w! > 0);
+  const left = await comesToBe(sizes, ready);
+  expect(left.filter(([w, h]) => w === 160 && h! > 160)).toHaveLength(3);
+  await borders.getByRole("button", { name: "Top" }).click();
+  const top = await comesToBe(sizes, (all) => ready(all) && all.some(([w, h]) => h === 160 && w! > 160));
+  expect(top.filter(([w, h]) => h === 160 && w! > 160)).toHaveLength(3);
+  await page.keyboard.press("Escape");
+  await borders.waitFor({ state: "detached" });
+  await heads.getByRole("button", { name: "Taken" }).click();
+  await page.getByLabel("What photos are put together by").selectOption("place");
+  await page.getByText("4 photos by themselves").waitFor();
+  await page.getByLabel("What photos are put together by").selectOption("none");
+  await page.getByText("4 photos by themselves").waitFor({ state: "detached" });
+}, 240_000);
+
 test("dragged onto another a photo offers its courses; the menu under the other button is about what is chosen", async () => {
   await page.getByRole("button", { name: "Small" }).click();
   const place = (name: string) => places().filter({ has: page.getByLabel(`Choose ${name}`) });

@@ -16,7 +16,8 @@ import { SetReport } from "./many/set-report";
 import { useBatches } from "./many/use-batches";
 import { useSets } from "./many/use-sets";
 import { ColumnHeads } from "./photos/columns";
-import { ALL, bracketsAmong, like, listed } from "./photos/listing";
+import { groupWords } from "./photos/group-words";
+import { ALL, bracketsAmong, groupedBy, like, listed } from "./photos/listing";
 import { ListingBar } from "./photos/listing-bar";
 import { PhotoLattice } from "./photos/photo-lattice";
 import { NONE, among, everything } from "./photos/selection";
@@ -45,7 +46,11 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
   const [density, setDensity] = useDensity();
   const [selected, setSelection] = useState(NONE);
   const brackets = useMemo(() => bracketsAmong(all), [all]);
-  const photos = useMemo(() => listed(all, listing, brackets), [all, listing, brackets]);
+  const groups = useMemo(
+    () => groupedBy(listing.grouping, listed(all, listing, brackets), all, brackets),
+    [all, listing, brackets],
+  );
+  const photos = useMemo(() => groups.flatMap((g) => g.photos), [groups]);
   const order = photos.map((p) => p.id);
   const selection = among(selected, order);
   const chosen = photos.filter((p) => selection.chosen.has(p.id));
@@ -150,6 +155,9 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
       )}
       <PhotoLattice
         photos={photos}
+        groups={
+          listing.grouping === "none" ? null : groups.map((g) => ({ title: groupWords(g), count: g.photos.length }))
+        }
         brackets={brackets}
         density={density}
         selection={selection}

@@ -1,5 +1,5 @@
 import { type QueryKey, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { type PhotoOnBoard, api } from "@/client";
 
 /** Photos fetched at first, so that there is something to see at once, and then at a time. */
@@ -24,16 +24,25 @@ async function allPhotos(assignmentId: string, soFar: (photos: PhotoOnBoard[]) =
   }
 }
 
-const isMeasured = ({ shown }: PhotoOnBoard): boolean => !shown || shown.figures !== null;
+/** What is not measured yet, as a mark that changes with it; null: nothing. */
+function unmeasured(photos: readonly PhotoOnBoard[]): string | null {
+  const states = photos.flatMap(({ shown }) => (shown && !shown.figures ? shown.revision : []));
+  return states.length === 0 ? null : `${states.length} ${states.reduce((sum, r) => sum + r, 0)}`;
+}
 
 /** A visit's photos: the first of them soon, then all; kept as they were while they are fetched again. */
 export function usePhotos(assignmentId: string) {
   const [soFar, setSoFar] = useState<PhotoOnBoard[] | undefined>(undefined);
+  const waited = useRef<{ what: string | null; since: number }>({ what: null, since: 0 });
   const { data, error, isPending } = useQuery({
     queryKey: photosKey(assignmentId),
     queryFn: () => allPhotos(assignmentId, setSoFar),
-    refetchInterval: ({ state }) =>
-      state.data && state.dataUpdateCount < MOST_AGAIN && !state.data.every(isMeasured) ? AGAIN_MS : false,
+    refetchInterval: ({ state: { data: known, dataUpdateCount } }) => {
+      const what = known ? unmeasured(known) : null;
+      if (what === null) return false;
+      if (what !== waited.current.what) waited.current = { what, since: dataUpdateCount };
+      return dataUpdateCount - waited.current.since < MOST_AGAIN ? AGAIN_MS : false;
+    },
   });
   return { photos: data ?? soFar, isWhole: data !== undefined, error, isPending: isPending && !soFar };
 }

@@ -24,19 +24,58 @@ export function latticeOf(density: Density, width: number): Lattice {
   return { columns, width: own, height: Math.round(own * ratio) + below, gap };
 }
 
+/** A row of the page: the title of a group, or photos beside each other; CSS pixels from the lattice's top. */
+export interface Row {
+  readonly top: number;
+  readonly height: number;
+  /** The group whose title it is; null: a row of photos. */
+  readonly title: number | null;
+  /** The photos in it, by their number: from, and up to but not with. */
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Height of a group's title, CSS pixels. */
+const TITLE = 34;
+
+/** The rows of a lattice, the gap beneath each in its height. @param counts of photos in each group. @param titled whether groups have titles. */
+export function rowsOf({ columns, height, gap }: Lattice, counts: readonly number[], titled: boolean): Row[] {
+  const rows: Row[] = [];
+  let [top, from] = [0, 0];
+  const add = (high: number, title: number | null, to: number): void => {
+    rows.push({ top, height: high, title, from, to });
+    top += high;
+    from = to;
+  };
+  for (const [group, count] of counts.entries()) {
+    const end = from + count;
+    if (titled) add(TITLE, group, from);
+    while (from < end) add(height + gap, null, Math.min(end, from + columns));
+  }
+  return rows;
+}
+
 /** The photos whose places a rectangle touches, by their number. @param rect from the lattice's corner: left, top, right, bottom. */
 export function touched(
-  { columns, width, height, gap }: Lattice,
-  count: number,
+  { width, gap }: Lattice,
+  rows: readonly Row[],
   [left, top, right, bottom]: readonly [number, number, number, number],
 ): number[] {
-  const hits = (from: number, to: number, side: number, most: number): number[] => {
-    const all: number[] = [];
-    const first = Math.max(0, Math.floor(from / (side + gap)));
-    for (let i = first; i < most && i * (side + gap) <= to; i++) if (i * (side + gap) + side >= from) all.push(i);
-    return all;
-  };
-  const rows = hits(top, bottom, height, Math.ceil(count / columns));
-  const cols = hits(left, right, width, columns);
-  return rows.flatMap((r) => cols.map((c) => r * columns + c)).filter((i) => i < count);
+  return rows.flatMap((row) => {
+    if (row.title !== null || row.top > bottom || row.top + row.height - gap < top) return [];
+    const inRow: number[] = [];
+    for (let i = row.from; i < row.to; i++) {
+      const x = (i - row.from) * (width + gap);
+      if (x <= right && x + width >= left) inRow.push(i);
+    }
+    return inRow;
+  });
+}
+
+/** The photo above or below another, as near as may be to straight; itself where there is none. */
+export function beside(rows: readonly Row[], index: number, by: 1 | -1): number {
+  const own = rows.filter((r) => r.title === null);
+  const at = own.findIndex((r) => index >= r.from && index < r.to);
+  const next = own[at + by];
+  return at < 0 || !next ? index : Math.min(next.from + index - own[at]!.from, next.to - 1);
 }

@@ -3,7 +3,7 @@
 import { ArrowDownUp, LayoutGrid, Rows3, Square } from "lucide-react";
 import { PHOTO_STATES } from "@/core/contract";
 import { say } from "@/core/language";
-import { DENSITIES, type Density, type Listing, ORDERS } from "./listing";
+import { DENSITIES, type Density, GROUPINGS, type Listing, ORDERS } from "./listing";
 import { stateWords } from "./state-words";
 
 const ICONS = { large: Square, small: LayoutGrid, lines: Rows3 } as const;
@@ -22,6 +22,12 @@ const ORDER_WORDS: Record<Listing["order"], () => string> = {
   "left-out": () => say("by what is left out"),
   "made-up": () => say("by what is made up"),
   lens: () => say("by lens"),
+};
+
+const GROUPING_WORDS: Record<Listing["grouping"], () => string> = {
+  none: () => say("not grouped"),
+  place: () => say("by place"),
+  bracket: () => say("by bracket"),
 };
 
 interface Props {
@@ -44,14 +50,14 @@ export function ListingBar({ listing, density, count, of, isWhole, onListing, on
     <div role="toolbar" aria-label={say("What is shown")} className="mb-3 flex flex-wrap items-center gap-2">
       <input
         type="search"
-        className="input input-sm w-56"
+        className="input input-sm w-44"
         placeholder={say("Name, lens or note")}
         aria-label={say("Find photos by name, camera, lens or note")}
         value={listing.text}
         onChange={(e) => onListing({ ...listing, text: e.target.value })}
       />
       <select
-        className="select select-sm w-48"
+        className="select select-sm w-40"
         aria-label={say("State of the photos shown")}
         value={listing.state}
         onChange={(e) => onListing({ ...listing, state: e.target.value as Listing["state"] })}
@@ -85,6 +91,19 @@ export function ListingBar({ listing, density, count, of, isWhole, onListing, on
       >
         <ArrowDownUp size={16} />
       </button>
+      <select
+        className="select select-sm w-32"
+        aria-label={say("What photos are put together by")}
+        title={say("A place is where photos were taken without a pause of more than two minutes.")}
+        value={listing.grouping}
+        onChange={(e) => onListing({ ...listing, grouping: e.target.value as Listing["grouping"] })}
+      >
+        {GROUPINGS.map((grouping) => (
+          <option key={grouping} value={grouping}>
+            {GROUPING_WORDS[grouping]()}
+          </option>
+        ))}
+      </select>
       <span className="muted grow" role="status">
         {!isWhole
           ? say("{of} photos, more are coming …", { of })

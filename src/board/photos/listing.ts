@@ -19,8 +19,12 @@ export const ORDERS = [
 ] as const;
 export type Order = (typeof ORDERS)[number];
 
+/** What photos are put together by: nothing, the place they were taken at, or their bracket. */
+export const GROUPINGS = ["none", "place", "bracket"] as const;
+
 /** What of a visit is shown, and in which order. */
 export interface Listing {
+  readonly grouping: (typeof GROUPINGS)[number];
   readonly order: Order;
   readonly backwards: boolean;
   /** Words that a photo's name, camera, lens, format or note must hold. */
@@ -28,7 +32,7 @@ export interface Listing {
   readonly state: PhotoState | "all" | "bracket";
 }
 
-export const ALL: Listing = { order: "taken", backwards: false, text: "", state: "all" };
+export const ALL: Listing = { grouping: "none", order: "taken", backwards: false, text: "", state: "all" };
 
 const byName = (a: PhotoOnBoard, b: PhotoOnBoard): number =>
   a.name.localeCompare(b.name, undefined, { numeric: true }) || a.id.localeCompare(b.id);
@@ -108,6 +112,49 @@ export function listed(
   };
   shown.sort(by[order]);
   return backwards ? shown.reverse() : shown;
+}
+
+/** A photo taken later than this after the one before was taken from another place, ms: a tripod has been carried there meanwhile. */
+const CARRIED_MS = 120_000;
+
+/** Which place each photo was taken at, numbered in order of time: photos between which no long pause lies. Those without a time have none. */
+function placesAmong(photos: readonly PhotoOnBoard[]): ReadonlyMap<string, number> {
+  const places = new Map<string, number>();
+  let [place, before] = [0, -Infinity];
+  for (const { id, takenAt } of [...photos].sort(byTime)) {
+    if (takenAt === null) continue;
+    const at = Date.parse(takenAt);
+    if (at - before > CARRIED_MS) place++;
+    before = at;
+    places.set(id, place);
+  }
+  return places;
+}
+
+/** Photos that are put together. */
+export interface Group {
+  /** The number of the place, or the first photo of the bracket; null: those that belong to none. */
+  readonly of: number | string | null;
+  readonly photos: readonly PhotoOnBoard[];
+}
+
+/** Photos in their groups, each group where its first photo stands, those that belong to none last. @param shown in their order. */
+export function groupedBy(
+  grouping: Listing["grouping"],
+  shown: readonly PhotoOnBoard[],
+  all: readonly PhotoOnBoard[],
+  brackets: ReadonlyMap<string, InBracket>,
+): Group[] {
+  if (grouping === "none") return [{ of: null, photos: shown }];
+  const places = grouping === "place" ? placesAmong(all) : null;
+  const groups = new Map<Group["of"], PhotoOnBoard[]>();
+  for (const photo of shown) {
+    const of = (places ? places.get(photo.id) : brackets.get(photo.id)?.of) ?? null;
+    groups.set(of, [...(groups.get(of) ?? []), photo]);
+  }
+  const rest = groups.get(null);
+  groups.delete(null);
+  return [...[...groups].map(([of, photos]) => ({ of, photos })), ...(rest ? [{ of: null, photos: rest }] : [])];
 }
 
 /** Photos taken as one was: by the same camera and lens, at the same focal length and size. */

@@ -177,7 +177,7 @@ function Line(props: PhotoPlaceProps) {
         {photo.name}
       </Link>
       {COLUMNS.map(({ key, shape, cell }) => (
-        <span key={key} className={shape}>
+        <span key={key} data-column={key} className={shape}>
           {cell(photo, bracket)}
         </span>
       ))}

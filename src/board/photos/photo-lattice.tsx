@@ -4,13 +4,15 @@ import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { PhotoOnBoard } from "@/client";
 import { say } from "@/core/language";
-import { latticeOf, touched } from "./lattice";
+import { beside, latticeOf, rowsOf, touched } from "./lattice";
 import type { Density, InBracket } from "./listing";
 import { PhotoPlace } from "./photo-card";
 import { type Selection, NONE, everything, inverse, turned, upTo } from "./selection";
 
 interface Props {
   photos: readonly PhotoOnBoard[];
+  /** How many of them are in each group, in their order, with its title; null: they are not grouped. */
+  groups: readonly { readonly title: string; readonly count: number }[] | null;
   brackets: ReadonlyMap<string, InBracket>;
   density: Density;
   selection: Selection;
@@ -36,6 +38,7 @@ type Rect = readonly [number, number, number, number];
  */
 export function PhotoLattice({
   photos,
+  groups,
   brackets,
   density,
   selection,
@@ -58,16 +61,22 @@ export function PhotoLattice({
     return () => observer.disconnect();
   }, []);
   const lattice = latticeOf(density, Math.max(width, 1));
-  const { columns, gap } = lattice;
-  const rows = Math.ceil(photos.length / columns);
-  const step = lattice.height + gap;
+  const { gap } = lattice;
+  const rows = rowsOf(lattice, groups?.map((g) => g.count) ?? [photos.length], groups !== null);
+  const last = rows[rows.length - 1];
+  const total = last ? last.top + last.height : 0;
   // oxlint-disable-next-line react/incompatible-library -- what it gives is used here and nowhere else
-  const virtual = useWindowVirtualizer({ count: rows, estimateSize: () => step, overscan: READY, scrollMargin: top });
-  useEffect(() => virtual.measure(), [virtual, step]);
+  const virtual = useWindowVirtualizer({
+    count: rows.length,
+    estimateSize: (i) => rows[i]!.height,
+    overscan: READY,
+    scrollMargin: top,
+  });
+  useEffect(() => virtual.measure(), [virtual, lattice.height, lattice.columns, total]);
   const order = photos.map((p) => p.id);
 
   const focus = (index: number): void => {
-    virtual.scrollToIndex(Math.floor(index / columns));
+    virtual.scrollToIndex(rows.findIndex((r) => r.title === null && index < r.to));
     // The place is there after the next frame.
     requestAnimationFrame(() =>
       requestAnimationFrame(() =>
@@ -85,10 +94,11 @@ export function PhotoLattice({
     if (e.ctrlKey || e.metaKey || e.altKey) return;
     const id = (e.target as HTMLElement).closest<HTMLElement>("[data-photo]")?.dataset["photo"];
     const at = id === undefined ? -1 : order.indexOf(id);
-    const by = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: columns, ArrowUp: -columns }[e.key];
+    const by = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: 1, ArrowUp: -1 }[e.key];
     if (by !== undefined && at >= 0) {
       e.preventDefault();
-      const next = Math.max(0, Math.min(order.length - 1, at + by));
+      const across = Math.max(0, Math.min(order.length - 1, at + by));
+      const next = e.key === "ArrowDown" || e.key === "ArrowUp" ? beside(rows, at, by as 1 | -1) : across;
       if (e.shiftKey)
         onSelect(upTo(selection.from === null ? turned(NONE, order[at]!) : selection, order[next]!, order));
       return focus(next);
@@ -112,7 +122,7 @@ export function PhotoLattice({
   };
 
   const { frame, ...drawing } = useFrame(holder, (rect, adding) => {
-    const hit = touched(lattice, photos.length, rect).map((i) => order[i]!);
+    const hit = touched(lattice, rows, rect).map((i) => order[i]!);
     onSelect({ chosen: new Set([...(adding ? selection.chosen : []), ...hit]), from: hit[0] ?? null });
   });
   return (
@@ -122,12 +132,25 @@ export function PhotoLattice({
       className="relative"
       // Places are reckoned from the left; what is written in them goes the language's way.
       dir="ltr"
-      style={{ height: Math.max(1, rows * step) }}
+      style={{ height: Math.max(1, total) }}
       onKeyDown={onKey}
       {...drawing}
     >
-      {virtual.getVirtualItems().flatMap(({ index: row }) =>
-        photos.slice(row * columns, (row + 1) * columns).map((photo, column) => (
+      {virtual.getVirtualItems().flatMap(({ index }) => {
+        const row = rows[index];
+        if (!row) return [];
+        if (row.title !== null)
+          return [
+            <li
+              key={`title ${row.title}`}
+              role="presentation"
+              className="muted absolute inset-x-0 flex items-end pb-1.5 font-semibold"
+              style={{ top: row.top, height: row.height }}
+            >
+              {groups![row.title]!.title}
+            </li>,
+          ];
+        return photos.slice(row.from, row.to).map((photo, column) => (
           <PhotoPlace
             key={photo.id}
             photo={photo}
@@ -135,7 +158,7 @@ export function PhotoLattice({
             density={density}
             place={{
               left: column * (lattice.width + gap),
-              top: row * step,
+              top: row.top,
               width: lattice.width,
               height: lattice.height,
             }}
@@ -149,8 +172,8 @@ export function PhotoLattice({
               if (from) onCarry(from, photo);
             }}
           />
-        )),
-      )}
+        ));
+      })}
       {frame && (
         <div
           aria-hidden

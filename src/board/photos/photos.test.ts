@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import type { PhotoOnBoard } from "@/client";
-import { latticeOf, touched } from "./lattice";
-import { ALL, DENSITIES, ORDERS, bracketsAmong, like, listed } from "./listing";
+import { beside, latticeOf, rowsOf, touched } from "./lattice";
+import { ALL, DENSITIES, ORDERS, bracketsAmong, groupedBy, like, listed } from "./listing";
 import { NONE, among, everything, inverse, turned, upTo } from "./selection";
 
 const photo = (id: string, with_: Partial<PhotoOnBoard> = {}): PhotoOnBoard =>
@@ -93,7 +93,7 @@ test("a rectangle touches just the places that it lies over", () => {
             left <= rect[2] && left + lattice.width >= rect[0] && top <= rect[3] && top + lattice.height >= rect[1]
           );
         });
-        expect(touched(lattice, count, rect)).toEqual(expected);
+        expect(touched(lattice, rowsOf(lattice, [count], false), rect)).toEqual(expected);
         // The places fill the width.
         expect(lattice.columns * lattice.width + (lattice.columns - 1) * lattice.gap).toBeCloseTo(width, 6);
       },
@@ -118,4 +118,44 @@ test("brackets are told by time and exposure, listed beside each other, and chos
   expect(names(listed(all, { ...ALL, order: "bracket" }, brackets))).toEqual(["under", "right", "over", "alone"]);
   expect(names(listed(all, { ...ALL, state: "bracket" }, brackets))).toEqual(["under", "right", "over"]);
   expect(names(like([...all, photo("other", { camera: "K3", lens: "Ostrey" })], alone))).toEqual(names(all));
+});
+
+test("in groups every photo has one place, beneath its group's title, and the arrow keys go up and down to the nearest", () => {
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: 1, max: 9 }), { maxLength: 8 }), fc.integer({ min: 300, max: 2000 }), (counts, width) => {
+      const lattice = latticeOf("small", width);
+      const rows = rowsOf(lattice, counts, true);
+      const places = rows.flatMap((r) => (r.title === null ? Array.from({ length: r.to - r.from }, (_, i) => r.from + i) : []));
+      expect(places).toEqual(places.map((_, i) => i));
+      expect(places).toHaveLength(counts.reduce((a, b) => a + b, 0));
+      // Each row begins where the one before ends, each group with its title.
+      rows.forEach((r, i) => expect(r.top).toBe(i === 0 ? 0 : rows[i - 1]!.top + rows[i - 1]!.height));
+      expect(rows.filter((r) => r.title !== null).map((r) => r.title)).toEqual(counts.map((_, i) => i));
+      for (const r of rows) {
+        if (r.title !== null) continue;
+        expect(r.to - r.from).toBeLessThanOrEqual(lattice.columns);
+        // A whole row is touched by a rectangle within it.
+        expect(touched(lattice, rows, [0, r.top + 1, width, r.top + 2])).toEqual(places.slice(r.from, r.to));
+      }
+      for (const i of places) {
+        const below = beside(rows, i, 1);
+        expect(below).toBeGreaterThanOrEqual(i);
+        if (below > i) expect(beside(rows, below, -1)).toBeLessThanOrEqual(i);
+      }
+    }),
+  ); // prettier-ignore
+});
+
+test("photos are put together by the place they were taken at, however they are ordered, and by their bracket", () => {
+  const at = (id: string, minute: number, second = 0) =>
+    photo(id, { takenAt: new Date(Date.UTC(2026, 2, 1, 10, minute, second)).toISOString() });
+  const all = [at("a", 0), at("b", 1), at("c", 3, 1), at("d", 4), photo("e")];
+  const grouped = (grouping: "none" | "place" | "bracket", shown = all, brackets: Parameters<typeof groupedBy>[3] = new Map()) =>
+    groupedBy(grouping, shown, all, brackets).map((g) => [g.of, names(g.photos).join("")]); // prettier-ignore
+  expect(grouped("none")).toEqual([[null, "abcde"]]);
+  // More than two minutes lie between b and c.
+  expect(grouped("place")).toEqual([[1, "ab"], [2, "cd"], [null, "e"]]); // prettier-ignore
+  expect(grouped("place", [all[4]!, all[3]!, all[0]!])).toEqual([[2, "d"], [1, "a"], [null, "e"]]); // prettier-ignore
+  const bracket = new Map(["b", "d"].map((id, i) => [id, { of: "b", number: i + 1, count: 2 }]));
+  expect(grouped("bracket", all, bracket)).toEqual([["b", "bd"], [null, "ace"]]); // prettier-ignore
 });
