@@ -17,7 +17,7 @@ import { useBatches } from "./many/use-batches";
 import { useSets } from "./many/use-sets";
 import { ColumnHeads } from "./photos/columns";
 import { groupWords } from "./photos/group-words";
-import { ALL, bracketsAmong, groupedBy, like, listed } from "./photos/listing";
+import { ALL, bracketsAmong, bracketsOfThose, groupedBy, like, listed } from "./photos/listing";
 import { ListingBar } from "./photos/listing-bar";
 import { PhotoLattice } from "./photos/photo-lattice";
 import { NONE, among, everything } from "./photos/selection";
@@ -81,22 +81,30 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
     remembered(photo);
     if (photo.shown) router.push(`/bench/${photo.shown.versionId}`);
   };
+  const own = bracketsOfThose(chosen, brackets);
   const acts = {
-    onTrueUp: () => doTo(chosen, { kind: "true-up" }),
+    onTrueUp: () => doTo(chosen, { kind: "true-up", brackets: own.map((b) => [...b]) }),
     onReset: () => doTo(chosen, { kind: "reset" }),
     onNewVersion: () => doTo(chosen, { kind: "new-version" }),
     onCourses: () => setOpened({ what: "courses", photos: chosen }),
+    onBlend: () =>
+      doTo(
+        all.filter((p) => own.some(([middle]) => middle === p.id)),
+        { kind: "blend", brackets: own.map((b) => [...b]) },
+      ),
     onDeliver: () => setOpened({ what: "delivery" }),
     onTakeOut: () => onTakeOut(chosen),
     onNone: () => setSelection(NONE),
   };
   const [first] = chosen;
+  const inBracket = first && brackets.get(first.id);
   const menu: readonly MenuItem[] = [
     ...(first && chosen.length === 1 ? [{ words: say("Work on it"), keys: "Enter", run: () => open(first) }] : []),
     { words: say("True up"), run: acts.onTrueUp },
     { words: say("Reset"), run: acts.onReset },
     { words: say("New version"), run: acts.onNewVersion },
     { words: say("Courses …"), run: acts.onCourses },
+    ...(own.length > 0 ? [{ words: say("Blend"), run: acts.onBlend }] : []),
     { words: say("Deliver …"), run: acts.onDeliver },
     { words: say("Borders"), run: () => setOpened({ what: "borders" }) },
     { words: say("Take out"), keys: "Delete", run: acts.onTakeOut },
@@ -110,13 +118,18 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
           },
         ]
       : []),
-    ...(first && brackets.has(first.id)
+    ...(inBracket
       ? [
           {
             words: say("Choose its bracket"),
+            run: () => setSelection({ chosen: new Set(inBracket.all), from: first.id }),
+          },
+          {
+            words: say("Carry courses to its bracket …"),
             run: () =>
-              setSelection({
-                chosen: new Set(order.filter((p) => brackets.get(p)?.of === brackets.get(first.id)!.of)),
+              setOpened({
+                what: "courses",
+                photos: [first, ...all.filter((p) => p.id !== first.id && inBracket.all.includes(p.id))],
                 from: first.id,
               }),
           },
@@ -175,7 +188,9 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
         }}
       />
       {photos.length === 0 && <p className="muted">{say("No photo is like that.")}</p>}
-      {chosen.length > 0 && <ManyBar count={chosen.length} isBusy={batches.isBusy} {...acts} />}
+      {chosen.length > 0 && (
+        <ManyBar count={chosen.length} isBusy={batches.isBusy} hasBrackets={own.length > 0} {...acts} />
+      )}
       {menuAt && chosen.length > 0 && (
         <ContextMenu label={say("Chosen photos")} at={menuAt} items={menu} onClose={closeMenu} />
       )}

@@ -3,6 +3,8 @@ import { RecipeError } from "@/core/recipe";
 import { checkRecipe } from "@/server/checked-recipe";
 import { Problem } from "@/server/problem";
 import { type BoardOrder, makeBoardPicture } from "@/server/image/board-picture";
+import { blendFiles } from "@/server/image/blend";
+import type { BlendOrder } from "@/server/image/blend-order";
 import { makeBorderStrips } from "@/server/image/border-strips";
 import { calibrateFiles, type ChartOrder } from "@/server/image/calibrate-files";
 import { serveTasks } from "@/server/hands/serve";
@@ -46,6 +48,7 @@ serveTasks({
     }
   },
   board: (order: BoardOrder) => makeBoardPicture(order),
+  blend: ({ files, reference, target }: BlendOrder) => blendFiles(files, reference, target),
   borders: (order: BoardOrder) => makeBorderStrips(order),
   figures: (order: FiguresOrder) => figuresIn(order),
   propose: (order: ProposedOrder) => proposedIn(order),

@@ -10,6 +10,7 @@ import { isRunning } from "./use-batches";
 const TITLES: Record<Batch["action"]["kind"], () => string> = {
   "true-up": () => say("True up"),
   reset: () => say("Reset"),
+  blend: () => say("Blend brackets"),
   carry: () => say("Carry courses"),
   switch: () => say("Courses in and out"),
   "new-version": () => say("New versions"),

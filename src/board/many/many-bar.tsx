@@ -7,10 +7,13 @@ interface Props {
   count: number;
   /** Something is being done already. */
   isBusy: boolean;
+  /** Whether some of them are exposures of a bracket. */
+  hasBrackets: boolean;
   onTrueUp(): void;
   onReset(): void;
   onNewVersion(): void;
   onCourses(): void;
+  onBlend(): void;
   onDeliver(): void;
   onTakeOut(): void;
   onNone(): void;
@@ -20,10 +23,12 @@ interface Props {
 export function ManyBar({
   count,
   isBusy,
+  hasBrackets,
   onTrueUp,
   onReset,
   onNewVersion,
   onCourses,
+  onBlend,
   onDeliver,
   onTakeOut,
   onNone,
@@ -46,6 +51,7 @@ export function ManyBar({
       {button(say("Reset"), onReset)}
       {button(say("New version"), onNewVersion)}
       {button(say("Courses …"), onCourses)}
+      {hasBrackets && button(say("Blend"), onBlend)}
       <button className="btn btn-sm" onClick={onDeliver}>
         {say("Deliver …")}
       </button>

@@ -107,16 +107,18 @@ export const COLUMNS: readonly Column[] = [
     meaning: () => say("Lens and focal length"),
     order: "lens",
     shape: "muted min-w-0 grow truncate",
-    cell: ({ lens, focalMm }, bracket) =>
+    cell: ({ lens, focalMm, blended }, bracket) =>
       [
         [lens, focalMm && say("at {focalMm} mm", { focalMm })].filter(Boolean).join(" "),
         bracket && bracketWords(bracket),
+        blended && blendWords(blended),
       ]
         .filter(Boolean)
         .join(" · "),
   },
 ];
 
+export const blendWords = (count: number): string => say("blended from {count} exposures", { count });
 export const bracketWords = ({ number, count }: InBracket): string =>
   say("{number} of {count} exposures", { number, count });
 

@@ -1,5 +1,5 @@
 import type { PhotoOnBoard } from "@/client";
-import { bracketsOf } from "@/core/brackets";
+import { bracketsOf, middleOf } from "@/core/brackets";
 import { PHOTO_STATES, type PhotoState } from "@/core/contract";
 
 /** How large photos are shown: with all that is known of them, as pictures alone, or a line each. */
@@ -63,23 +63,27 @@ export interface InBracket {
   readonly of: string;
   readonly number: number;
   readonly count: number;
+  /** All of its photos, the middle exposure first. */
+  readonly all: readonly string[];
 }
 
 /** The exposure brackets among a visit's photos, by the photo: told by time, camera, setting and exposure, see core/brackets. */
 export function bracketsAmong(photos: readonly PhotoOnBoard[]): ReadonlyMap<string, InBracket> {
-  const byAge = [...photos].sort(byTime);
-  const firsts = bracketsOf(
-    byAge.map(({ name, width, height, camera, lens, focalMm, takenAt, exposure }) => ({
-      ...{ name, width, height, camera, lens, focalMm, exposure },
-      takenAt: takenAt === null ? null : Date.parse(takenAt) / 1000,
-    })),
-  );
+  // What was blended of a bracket says that it was taken as its middle exposure was.
+  const byAge = photos.filter((p) => p.blended === null).sort(byTime);
+  const shots = byAge.map(({ id, width, height, camera, lens, focalMm, takenAt, exposure }) => ({
+    ...{ name: id, width, height, camera, lens, focalMm, exposure },
+    takenAt: takenAt === null ? null : Date.parse(takenAt) / 1000,
+  }));
+  const firsts = bracketsOf(shots);
   const inBracket = new Map<string, InBracket>();
   for (const first of new Set(firsts)) {
     if (first === null) continue;
     const own = byAge.filter((_, i) => firsts[i] === first);
+    const middle = middleOf(shots.filter((_, i) => firsts[i] === first)).name;
+    const all = [middle, ...own.map((p) => p.id).filter((id) => id !== middle)];
     for (const [i, photo] of own.entries())
-      inBracket.set(photo.id, { of: byAge[first]!.id, number: i + 1, count: own.length });
+      inBracket.set(photo.id, { of: byAge[first]!.id, number: i + 1, count: own.length, all });
   }
   return inBracket;
 }
@@ -116,6 +120,19 @@ export function listed(
 
 /** A photo taken later than this after the one before was taken from another place, ms: a tripod has been carried there meanwhile. */
 const CARRIED_MS = 120_000;
+
+/** The brackets that some photos belong to, whole, the middle exposure of each first. */
+export const bracketsOfThose = (
+  those: readonly PhotoOnBoard[],
+  brackets: ReadonlyMap<string, InBracket>,
+): (readonly string[])[] => [
+  ...new Map(
+    those.flatMap(({ id }) => {
+      const own = brackets.get(id);
+      return own ? [[own.of, own.all] as const] : [];
+    }),
+  ).values(),
+];
 
 /** Which place each photo was taken at, numbered in order of time: photos between which no long pause lies. Those without a time have none. */
 function placesAmong(photos: readonly PhotoOnBoard[]): ReadonlyMap<string, number> {

@@ -7,7 +7,7 @@ import { type DragEvent, type MouseEvent, useState } from "react";
 import type { PhotoOnBoard } from "@/client";
 import { COURSES } from "@/core/recipe";
 import { grouped } from "@/ui";
-import { COLUMNS, bracketWords, outOfTrueWords } from "./columns";
+import { COLUMNS, blendWords, bracketWords, outOfTrueWords } from "./columns";
 import { type Density, type InBracket, stateOf } from "./listing";
 import { PhotoPicture } from "./photo-picture";
 import { StateMark } from "./state-words";
@@ -128,6 +128,7 @@ function Card(props: PhotoPlaceProps) {
               <p className="muted truncate">
                 {grouped(photo.width)} × {grouped(photo.height)}
                 {bracket && ` · ${bracketWords(bracket)}`}
+                {photo.blended && ` · ${blendWords(photo.blended)}`}
                 {photo.lens && ` · ${photo.lens}`}
                 {photo.focalMm && ` ${say("at {focalMm} mm", { focalMm: photo.focalMm })}`}
               </p>

@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import type { PhotoOnBoard } from "@/client";
 import { beside, latticeOf, rowsOf, touched } from "./lattice";
-import { ALL, DENSITIES, ORDERS, bracketsAmong, groupedBy, like, listed } from "./listing";
+import { ALL, DENSITIES, ORDERS, bracketsAmong, bracketsOfThose, groupedBy, like, listed } from "./listing";
 import { NONE, among, everything, inverse, turned, upTo } from "./selection";
 
 const photo = (id: string, with_: Partial<PhotoOnBoard> = {}): PhotoOnBoard =>
-  ({ id, name: `${id}.jpg`, camera: null, lens: null, format: "jpeg", focalMm: null, takenAt: null, versions: [], shown: null, ...with_ }) as unknown as PhotoOnBoard; // prettier-ignore
+  ({ id, name: `${id}.jpg`, camera: null, lens: null, format: "jpeg", focalMm: null, takenAt: null, versions: [], shown: null, blended: null, ...with_ }) as unknown as PhotoOnBoard; // prettier-ignore
 const names = (photos: readonly PhotoOnBoard[]): string[] => photos.map((p) => p.id);
 type Shown = NonNullable<PhotoOnBoard["shown"]>;
 const state = (of: Shown["state"], figures: Shown["figures"] = null) => ({
@@ -113,8 +113,11 @@ test("brackets are told by time and exposure, listed beside each other, and chos
   const brackets = bracketsAmong(all);
   expect(brackets.get("alone")).toBeUndefined();
   expect(bracket.map((p) => brackets.get(p.id))).toEqual(
-    [1, 2, 3].map((number) => ({ of: "under", number, count: 3 })),
+    [1, 2, 3].map((number) => ({ of: "under", number, count: 3, all: ["right", "under", "over"] })),
   );
+  expect(bracketsOfThose([bracket[2]!, alone, bracket[0]!], brackets)).toEqual([["right", "under", "over"]]);
+  // What was blended of them is none of them.
+  expect(bracketsAmong([...all, { ...bracket[1]!, id: "blend", blended: 3 }])).toEqual(brackets);
   expect(names(listed(all, { ...ALL, order: "bracket" }, brackets))).toEqual(["under", "right", "over", "alone"]);
   expect(names(listed(all, { ...ALL, state: "bracket" }, brackets))).toEqual(["under", "right", "over"]);
   expect(names(like([...all, photo("other", { camera: "K3", lens: "Ostrey" })], alone))).toEqual(names(all));
@@ -156,6 +159,6 @@ test("photos are put together by the place they were taken at, however they are 
   // More than two minutes lie between b and c.
   expect(grouped("place")).toEqual([[1, "ab"], [2, "cd"], [null, "e"]]); // prettier-ignore
   expect(grouped("place", [all[4]!, all[3]!, all[0]!])).toEqual([[2, "d"], [1, "a"], [null, "e"]]); // prettier-ignore
-  const bracket = new Map(["b", "d"].map((id, i) => [id, { of: "b", number: i + 1, count: 2 }]));
+  const bracket = new Map(["b", "d"].map((id, i) => [id, { of: "b", number: i + 1, count: 2, all: ["b", "d"] }]));
   expect(grouped("bracket", all, bracket)).toEqual([["b", "bd"], [null, "ace"]]); // prettier-ignore
 });

@@ -59,6 +59,8 @@ export const photoAnswer = z.object({
   /** EXIF orientation the file is stored under; width and height are those as displayed. */
   orientation: z.number().int().min(1).max(8),
   takenAt: moment.nullable(),
+  /** How many exposures it was blended from; null: it was taken as it is. */
+  blended: z.number().int().nullable(),
 });
 export type Photo = z.output<typeof photoAnswer>;
 

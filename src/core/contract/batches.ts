@@ -2,16 +2,21 @@ import { z } from "zod";
 import { SWITCHED } from "../edits";
 import { courseKey } from "./answers";
 
+/** The exposures of one bracket, the middle one first. */
+const bracket = z.array(z.uuid()).min(2).max(20);
+
 /** What is done to many photos at once. */
 export const batchAction = z.discriminatedUnion("kind", [
-  /** The first answer is taken where nothing has been done yet. */
-  z.object({ kind: z.literal("true-up") }),
+  /** The first answer is taken where nothing has been done yet; the exposures of a bracket take that of its middle one. */
+  z.object({ kind: z.literal("true-up"), brackets: z.array(bracket).max(5000).optional() }),
   /** Everything is taken off again, as a new state; the old ones are kept. */
   z.object({ kind: z.literal("reset") }),
   /** How courses are set in a version, as a new state of each. */
   z.object({ kind: z.literal("carry"), versionId: z.uuid(), courses: z.array(courseKey).min(1) }),
   /** Courses taken out, or put back in. */
   z.object({ kind: z.literal("switch"), course: z.enum(SWITCHED), on: z.boolean() }),
+  /** Brackets blended, each into a photo of its own; what is chosen are their middle exposures. */
+  z.object({ kind: z.literal("blend"), brackets: z.array(bracket).min(1).max(5000) }),
   /** A copy of the version to deliver. */
   z.object({ kind: z.literal("new-version") }),
 ]);

@@ -21,6 +21,7 @@ const photo = {
   aperture: null,
   orientation: 1,
   takenAt: null,
+  blended: null,
   exposure: -3.5,
 };
 const version = { id, name: "A", createdAt: moment, note: "", chosen: false };

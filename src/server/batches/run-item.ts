@@ -1,22 +1,20 @@
-import { and, desc, eq, sql } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import { reviewOf, takeAnswer, whyWords } from "@/core/answers";
 import type { BatchAction } from "@/core/contract";
 import { say } from "@/core/language";
 import { SWITCHED, carryCourses, edited, switchCourse } from "@/core/edits";
 import type { Size } from "@/core/geometry";
 import { COURSES, type Recipe, emptyRecipe, laidCourses } from "@/core/recipe";
-import { type Database, database } from "../db/client";
+import { database } from "../db/client";
 import { isUnreachable } from "../db/errors";
-import { photos, revisions, versions } from "../db/schema";
-import { type BatchItemRow, batchItems, batches } from "../db/work-schema";
-import { shownOf } from "../photos";
-import { siblingsOf, openVersion, createVersion, saveRevision } from "../versions";
+import { photos } from "../db/schema";
+import { batchItems, batches } from "../db/work-schema";
+import { createVersion, openVersion, saveRevision } from "../versions";
 import { Problem } from "../problem";
 import { proposedFor } from "../proposed";
 import { RawJson } from "../checked-recipe";
-
-type Ended = Pick<BatchItemRow, "state" | "words"> & Partial<BatchItemRow>;
-type Tx = Pick<Database, "update">;
+import { blendBracket } from "./blend-bracket";
+import { type End, type Ended, EndedMeanwhile, type Tx, shownVersion } from "./item";
 
 /**
  * Does what a batch wants to one photo. It is safe to be begun any number of times: what it does and that it was done are
@@ -70,26 +68,7 @@ async function whatItDoes(
   }
 }
 
-/** The item was ended by somebody else while this was at it. */
-class EndedMeanwhile extends Error {}
-
-/** Writes down how an item ended. @throws EndedMeanwhile */
-type End = (tx: Tx, ended: Ended) => Promise<void>;
 type Act<A> = (photoId: string, end: End, signal: AbortSignal, action: A) => Promise<void>;
-
-/** The version to deliver as it stands. */
-async function shownVersion(photoId: string) {
-  const own = await siblingsOf(database(), photoId);
-  const newest = await database()
-    .selectDistinctOn([revisions.versionId], { id: revisions.id, versionId: revisions.versionId, laid: revisions.laid })
-    .from(revisions)
-    .innerJoin(versions, eq(versions.id, revisions.versionId))
-    .where(eq(versions.photoId, photoId))
-    .orderBy(revisions.versionId, desc(revisions.number));
-  const shown = shownOf(own, (v) => newest.find((n) => n.versionId === v.id));
-  const opened = await openVersion(shown!.id);
-  return { ...opened, recipe: opened.recipe instanceof RawJson ? null : opened.recipe };
-}
 
 const tooLong = (): Ended => ({ state: "left", words: say("its recipe is too long to be changed among many") });
 
@@ -109,11 +88,13 @@ async function saveChanged(
 }
 
 const ACTIONS: { readonly [K in BatchAction["kind"]]: Act<Extract<BatchAction, { kind: K }>> } = {
-  "true-up": async (photoId, end, signal) => {
+  "true-up": async (photoId, end, signal, { brackets = [] }) => {
     const { version, revision, recipe } = await shownVersion(photoId);
     if (!recipe || laidCourses(recipe).length > 0)
       return end(database(), { state: "left", words: say("it has been worked on already") });
-    const { found, projection } = await proposedFor(photoId, recipe.camera, signal);
+    // The exposures of a bracket are held alike: all take what its middle one is given.
+    const looked = brackets.find((b) => b.includes(photoId))?.[0] ?? photoId;
+    const { found, projection } = await proposedFor(looked, recipe.camera, signal);
     const left = (words: string) => end(database(), { state: "left", words });
     if (projection) return left(say("it says that it was stitched"));
     if (!found) return left(say("too little in it is straight"));
@@ -157,6 +138,8 @@ const ACTIONS: { readonly [K in BatchAction["kind"]]: Act<Extract<BatchAction, {
       words: switching.label,
     });
   },
+  blend: (photoId, end, signal, { brackets }) =>
+    blendBracket(photoId, brackets.find(([first]) => first === photoId)?.slice(1) ?? [], end, signal),
   "new-version": async (photoId, end) => {
     const { recipe } = await shownVersion(photoId);
     if (!recipe) return end(database(), tooLong());

@@ -1,9 +1,10 @@
-import { and, eq } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import type { Batch } from "@/core/contract";
 import { say } from "@/core/language";
 import { database } from "../db/client";
 import { revisions, versions } from "../db/schema";
 import { type BatchItemRow, type BatchRow, batchItems, batches } from "../db/work-schema";
+import { changePhoto } from "../photos";
 import { Problem, notFound } from "../problem";
 import { saveRevision } from "../versions";
 import { changeVersion } from "../version-changes";
@@ -45,6 +46,7 @@ async function takenBack(
       .where(and(eq(batchItems.batchId, id), eq(batchItems.photoId, photoId)));
   try {
     if (action.kind === "new-version") await withoutVersion(versionId);
+    else if (action.kind === "blend") await withoutBlend(versionId, after);
     else await backTo(versionId, before, after);
     await mark(say("taken back"), true);
     return null;
@@ -63,6 +65,18 @@ async function backTo(versionId: string, before: number, after: number): Promise
     .where(and(eq(revisions.versionId, versionId), eq(revisions.number, before)));
   if (!state) throw notFound("version");
   await saveRevision(versionId, after, state.recipe);
+}
+
+/** Takes out a blended photo that nobody has worked on since. @throws Problem 409. */
+async function withoutBlend(versionId: string, after: number): Promise<void> {
+  const [row] = await database()
+    .select({ photoId: versions.photoId, newest: sql<number>`max(${revisions.number})` })
+    .from(revisions)
+    .innerJoin(versions, eq(versions.id, revisions.versionId))
+    .where(eq(versions.id, versionId))
+    .groupBy(versions.photoId);
+  if (row && row.newest > after) throw new Problem(409, say("it has been worked on since"));
+  if (row) await changePhoto(row.photoId, { deleted: true });
 }
 
 /** Deletes a version that nobody has worked on since. @throws Problem 409. */

@@ -67,6 +67,8 @@ export const photos = pgTable(
     takenAt: moment("taken_at"),
     /** The first answer that was found for it (core/answers ANSWERS), or "none"; null: none was looked for. */
     proposed: text("proposed"),
+    /** How many exposures it was blended from; null: it was taken as it is. */
+    blended: integer("blended"),
     createdAt: created(),
     deletedAt: moment("deleted_at"),
   },

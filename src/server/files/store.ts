@@ -35,7 +35,8 @@ export async function exists(file: string): Promise<boolean> {
   );
 }
 
-async function temporary(): Promise<string> {
+/** A path that nothing is at, for what is on its way; what is left there is swept away. */
+export async function incomingPath(): Promise<string> {
   await mkdir(place("incoming"), { recursive: true });
   return place("incoming", randomUUID());
 }
@@ -68,7 +69,7 @@ const isFull = (error: unknown): boolean =>
  * @throws Problem 408 when nothing more comes for a while, 413 past the size limit, 422 for an empty file, 507 when the disk is full; nothing is left behind.
  */
 export async function receive(chunks: AsyncIterable<Uint8Array>): Promise<Arrived> {
-  const file = await temporary();
+  const file = await incomingPath();
   const hash = createHash("sha256");
   let bytes = 0;
   const discard = (): Promise<void> => rm(file, { force: true });

@@ -1,0 +1,105 @@
+import sharp from "sharp";
+import { emptyRecipe } from "@/core/recipe";
+import { normalFrom, randomFrom } from "@/core/testing";
+import {
+  addPhoto,
+  closeDatabase,
+  createAssignment,
+  createBatch,
+  getBatch,
+  listPhotos,
+  openVersion,
+  saveRevision,
+  undoBatch,
+} from "..";
+import { closeDesks } from "../image/desks";
+import { chunksOf, pictureOf, temporaryFolder } from "../testing";
+import { runBatchItem } from "./run-item";
+
+process.env["FLATSTONE_FILES"] = temporaryFolder();
+afterAll(async () => {
+  closeDesks();
+  await closeDatabase();
+});
+
+const going = new AbortController().signal;
+const [width, height] = [360, 240];
+
+/** Light of a made-up place: soft blots of all sizes, so that there is something to lay on each other everywhere. */
+function scene(seed: number): Float64Array {
+  const random = randomFrom(seed);
+  const light = new Float64Array(width * height).fill(40);
+  for (let blot = 0; blot < 260; blot++) {
+    const [x0, y0, r, by] = [width * random(), height * random(), 3 + 22 * random() ** 2, 60 * (random() - 0.4)];
+    for (let y = Math.max(0, Math.floor(y0 - r)); y < Math.min(height, y0 + r); y++)
+      for (let x = Math.max(0, Math.floor(x0 - r)); x < Math.min(width, x0 + r); x++)
+        if (Math.hypot(x - x0, y - y0) < r) light[y * width + x]! += by;
+  }
+  return light.map((v) => Math.max(4, v));
+}
+
+/** The scene exposed by so many times, as a file. */
+async function exposed(light: Float64Array, times: number, seed: number): Promise<Buffer> {
+  const noise = normalFrom(randomFrom(seed));
+  const data = new Uint8Array(3 * width * height);
+  for (let i = 0; i < light.length; i++)
+    for (let c = 0; c < 3; c++) data[3 * i + c] = Math.max(0, Math.min(255, Math.round(light[i]! * times + noise())));
+  return pictureOf({ data, width, height, channels: 3 }).png().toBuffer();
+}
+
+async function visit(files: readonly Buffer[]) {
+  const { id } = await createAssignment("Brackets");
+  const ids: string[] = [];
+  for (const [i, file] of files.entries()) ids.push((await addPhoto(id, `B-${i}.png`, chunksOf(file))).photo.id);
+  const blend = async () => {
+    const batch = await createBatch(id, { photoIds: [ids[1]!], action: { kind: "blend", brackets: [[ids[1]!, ids[0]!, ids[2]!]] } }); // prettier-ignore
+    await runBatchItem({ batchId: batch.id, photoId: ids[1]! }, going);
+    return getBatch(batch.id);
+  };
+  return { id, ids, blend };
+}
+
+test("a bracket becomes a photo of its own with what its middle exposure was given, once however often it is asked for, and is taken back", async () => {
+  const light = scene(5);
+  const { id, ids, blend } = await visit(await Promise.all([0.5, 1, 2].map((t, i) => exposed(light, t, i))));
+  const middle = (await listPhotos(id)).find((p) => p.id === ids[1])!;
+  await saveRevision(middle.versions[0]!.id, 1, { ...emptyRecipe(), proportion: { on: true, height: 1.1 } });
+  const batch = await blend();
+  expect(batch.items[0]).toMatchObject({ state: "done", words: "blended into B-1 blend.tif" });
+  const made = (await listPhotos(id)).find((p) => p.blended !== null)!;
+  expect(made).toMatchObject({ name: "B-1 blend.tif", blended: 3, bits: 16, width, height });
+  expect((await openVersion(made.versions[0]!.id)).recipe).toMatchObject({ proportion: { on: true, height: 1.1 } });
+  // Asked for again it is the same photo.
+  expect((await blend()).items[0]).toMatchObject({ state: "done", versionId: made.versions[0]!.id });
+  expect(await listPhotos(id)).toHaveLength(4);
+  await undoBatch(batch.id);
+  expect((await listPhotos(id)).map((p) => p.name).sort()).toEqual(["B-0.png", "B-1.png", "B-2.png"]);
+}, 120_000);
+
+test("photos of different places are not blended, and it is said why", async () => {
+  const { id, blend } = await visit(await Promise.all([7, 8, 9].map((seed) => exposed(scene(seed), 1, seed))));
+  expect((await blend()).items[0]).toMatchObject({
+    state: "left",
+    words: "the camera was moved between its exposures",
+  });
+  expect(await listPhotos(id)).toHaveLength(3);
+}, 120_000);
+
+test("trued up together the exposures of a bracket take what its middle one is given, also one in which nothing is seen", async () => {
+  const file = sharp("demo/photos/SM-0412.jpg").resize(900);
+  const [seen, dark] = [await file.clone().jpeg().toBuffer(), await file.clone().linear(0.01, 0).jpeg().toBuffer()];
+  const { id } = await createAssignment("Held alike");
+  const ids = [(await addPhoto(id, "dark.jpg", chunksOf(dark, 50_000))).photo.id, (await addPhoto(id, "seen.jpg", chunksOf(seen, 50_000))).photo.id]; // prettier-ignore
+  const run = async (action: Parameters<typeof createBatch>[1]["action"], photoIds: string[]) => {
+    const batch = await createBatch(id, { photoIds, action });
+    for (const photoId of photoIds) await runBatchItem({ batchId: batch.id, photoId }, going);
+    return (await getBatch(batch.id)).items.map((i) => i.state);
+  };
+  expect(await run({ kind: "true-up" }, [ids[0]!])).toEqual(["left"]);
+  expect(await run({ kind: "true-up", brackets: [[ids[1]!, ids[0]!]] }, ids)).toEqual(["done", "done"]);
+  const [one, other] = await Promise.all(
+    (await listPhotos(id)).map(async (p) => (await openVersion(p.versions[0]!.id)).recipe),
+  );
+  expect(one).toEqual(other);
+  expect(one).toMatchObject({ attitude: { on: true } });
+}, 120_000);
