@@ -270,6 +270,35 @@ function entriesOf(zip: Buffer): Map<string, Buffer> {
   return entries;
 }
 
+test("a page that is reloaded while photos arrive says which have not; dropped again, only they are sent", async () => {
+  const all = await plain(20);
+  const uploads = /\/api\/assignments\/[^/]+\/photos\?name=/;
+  let sent = 0;
+  await page.route(uploads, async (route) => {
+    sent++;
+    await new Promise((go) => setTimeout(go, 400));
+    await route.continue().catch(() => undefined);
+  });
+  await freshAssignment(page, "Broken off", all);
+  const arriving = page.getByRole("region", { name: "Photos arriving" });
+  await arriving.getByText(/^[3-9] of 20$/).waitFor();
+  await page.reload();
+  const missing = page.getByRole("region", { name: "Photos that have not arrived" });
+  await missing.getByText(/^1\d photos have not arrived/).waitFor();
+  const before = sent;
+  await page.getByTestId("photo-input").setInputFiles(all);
+  await arriving.getByText("20 of 20").waitFor();
+  await page.getByText("20 photos", { exact: true }).waitFor();
+  // Those that had arrived were not sent again; up to three were on their way when the page went.
+  expect(sent - before).toBeLessThanOrEqual(17);
+  expect(sent - before).toBeGreaterThanOrEqual(8);
+  await arriving.getByRole("button", { name: "Clear this list" }).click();
+  await page.unroute(uploads);
+  await page.reload();
+  await page.getByText("20 photos", { exact: true }).waitFor();
+  await counted(missing, 0);
+}, 120_000);
+
 test("a picture of a state that is not there is refused", async () => {
   const id = "00000000-0000-4000-8000-000000000000";
   expect((await fetch(`${address}/api/versions/${id}/revisions/1/picture`)).status).toBe(404);

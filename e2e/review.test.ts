@@ -49,5 +49,5 @@ test("each photo says why it wants a look; it is found good or taken back, and t
   // One is good, one is as it was shot again.
   await counted(waiting(), count - 2);
   await page.locator("li[data-photo]").getByText("trued", { exact: true }).first().waitFor();
-  await page.locator("li[data-photo]").getByText("to do", { exact: true }).first().waitFor();
+  await page.locator("li[data-photo]").getByText("proposed", { exact: true }).first().waitFor();
 }, 300_000);

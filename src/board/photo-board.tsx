@@ -4,8 +4,9 @@ import { say } from "@/core/language";
 import { useQueryClient } from "@tanstack/react-query";
 import { ImagePlus } from "lucide-react";
 import Link from "next/link";
-import { useCallback } from "react";
+import { useMemo } from "react";
 import { useDropzone } from "react-dropzone";
+import { atMostEvery } from "@/client/at-most-every";
 import { useUploads } from "@/client/upload-queue";
 import type { VisitStyle } from "@/core/answers";
 import type { Captions as Said } from "@/core/contract";
@@ -17,6 +18,9 @@ import { PhotoTable } from "./photo-table";
 import { UploadList } from "./upload-list";
 import { photosKey, usePhotos } from "./use-photos";
 import { useTakingOut } from "./use-taking-out";
+
+/** While photos arrive the list is fetched again this often, ms. */
+const REFRESHED_MS = 1500;
 
 interface Props {
   id: string;
@@ -30,7 +34,11 @@ export function PhotoBoard({ id, name, style, captions }: Props) {
   const cache = useQueryClient();
   const add = useUploads((s) => s.add);
   const { photos, isWhole, error, isPending } = usePhotos(id);
-  const refresh = useCallback(() => void cache.invalidateQueries({ queryKey: photosKey(id) }), [cache, id]);
+  // Of hundreds of photos each would have the list fetched anew.
+  const refresh = useMemo(
+    () => atMostEvery(REFRESHED_MS, () => void cache.invalidateQueries({ queryKey: photosKey(id) })),
+    [cache, id],
+  );
   const takeOut = useTakingOut(id);
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     noClick: true,

@@ -98,6 +98,7 @@ export const api = {
   /** So many of a visit's photos, after one of them. @param after its id; null: the first. */
   photosAfter: (assignmentId: string, after: string | null, count: number) =>
     call(ENDPOINTS.photos, { id: assignmentId, query: `?count=${count}${after === null ? "" : `&after=${after}`}` }),
+  namesake: (assignmentId: string, json: Asked<"namesakes">) => call(ENDPOINTS.namesakes, { id: assignmentId, json }),
   changePhoto: (id: string, json: Asked<"changePhoto">) => call(ENDPOINTS.changePhoto, { id, json }),
   inTheFile: (photoId: string) => call(ENDPOINTS.inTheFile, { id: photoId }),
   /** Takes seconds the first time. @throws the signal's reason when given up. */

@@ -1,3 +1,5 @@
+import { createHash } from "node:crypto";
+import { forgetComing, notArrived } from "./not-arrived";
 import { useUploads } from "./upload-queue";
 
 /** The browser's request, as far as uploads use it; tests answer it by hand. */
@@ -31,7 +33,11 @@ class FakeRequest {
 }
 
 const files = (...names: string[]): File[] => names.map((name) => new File(["x"], name));
-const settled = () => new Promise((resolve) => setTimeout(resolve, 0));
+const settled = () => new Promise((resolve) => setTimeout(resolve, 5));
+/** What the server has of the names and lengths that it is asked for. */
+let namesakes: { name: string; bytes: number; sha256: string }[] = [];
+/** A browser's memory. */
+const memory = new Map<string, string>();
 const states = () => useUploads.getState().items.map((i) => i.state);
 const arrived = jest.fn();
 
@@ -39,11 +45,27 @@ beforeEach(() => {
   FakeRequest.all = [];
   arrived.mockClear();
   useUploads.setState({ items: [] });
-  Object.assign(globalThis, { XMLHttpRequest: FakeRequest });
+  namesakes = [];
+  memory.clear();
+  Object.assign(globalThis, {
+    XMLHttpRequest: FakeRequest,
+    fetch: async () => Response.json(namesakes),
+    localStorage: {
+      getItem: (k: string) => memory.get(k) ?? null,
+      setItem: (k: string, v: string) => memory.set(k, v),
+    },
+  });
+});
+
+// The next test finds nothing on its way.
+afterEach(async () => {
+  for (const request of FakeRequest.all) request.onerror();
+  await settled();
 });
 
 test("three are sent at a time, and one that is refused does not hold up the rest", async () => {
   useUploads.getState().add("visit", files("a.jpg", "b.jpg", "c.jpg", "d & e.jpg"), arrived);
+  await settled();
   expect(states()).toEqual(["sending", "sending", "sending", "waiting"]);
   FakeRequest.all[1]!.answer(415, { error: "This is a web page." });
   await settled();
@@ -62,6 +84,7 @@ test("three are sent at a time, and one that is refused does not hold up the res
 
 test("progress is told; all sent, the server is still looking at it", async () => {
   useUploads.getState().add("visit", files("a.jpg"), arrived);
+  await settled();
   const [request] = FakeRequest.all;
   request!.upload.onprogress!({ lengthComputable: true, loaded: 30, total: 100 });
   expect(useUploads.getState().items[0]).toMatchObject({ state: "sending", share: 0.3 });
@@ -74,6 +97,7 @@ test("progress is told; all sent, the server is still looking at it", async () =
 
 test("cancelled on its way or still waiting, it is not kept, and the next one goes", async () => {
   useUploads.getState().add("visit", files("a.jpg", "b.jpg", "c.jpg", "d.jpg", "e.jpg"), arrived);
+  await settled();
   const keys = useUploads.getState().items.map((i) => i.key);
   useUploads.getState().cancel(keys[4]!);
   expect(states()[4]).toBe("cancelled");
@@ -88,6 +112,7 @@ test("cancelled on its way or still waiting, it is not kept, and the next one go
 
 test("a delivery is told as one: with the version that its recipe is again, or that its original is not here", async () => {
   useUploads.getState().add("visit", files("back.jpg", "strange.jpg"), arrived);
+  await settled();
   const reopened = { versionId: crypto.randomUUID(), photo: "a.jpg", version: "B" };
   FakeRequest.all[0]!.answer(200, { known: true, reopened, away: false });
   FakeRequest.all[1]!.answer(200, { known: false, reopened: null, away: true });
@@ -96,4 +121,42 @@ test("a delivery is told as one: with the version that its recipe is again, or t
   expect(useUploads.getState().items[0]!.reopened).toEqual(reopened);
   useUploads.getState().clearFinished();
   expect(states()).toEqual([]);
+});
+
+test("what is here already by name, length and content is not sent; the same name with another content is", async () => {
+  const same = createHash("sha256").update("x").digest("hex");
+  namesakes = [
+    { name: "a.jpg", bytes: 1, sha256: same },
+    { name: "b.jpg", bytes: 1, sha256: "0".repeat(64) },
+  ];
+  useUploads.getState().add("visit", files("a.jpg", "b.jpg", "c.jpg"), arrived);
+  await settled();
+  expect(states()).toEqual(["known", "sending", "sending"]);
+  expect(FakeRequest.all.map((r) => r.url.split("=")[1]).sort()).toEqual(["b.jpg", "c.jpg"]);
+  expect(arrived).not.toHaveBeenCalled();
+});
+
+test("where it cannot be told what is here, all is sent", async () => {
+  Object.assign(globalThis, { fetch: () => Promise.reject(new TypeError("away")) });
+  useUploads.getState().add("visit", files("a.jpg"), arrived);
+  await settled();
+  expect(FakeRequest.all).toHaveLength(1);
+});
+
+test("what has not arrived when the page goes is remembered, for each visit, until it has, was refused or is let go of", async () => {
+  useUploads.getState().add("visit", files("a.jpg", "b.jpg", "c.jpg", "d.jpg"), arrived);
+  useUploads.getState().add("other", files("e.jpg"), arrived);
+  await settled();
+  expect(notArrived("visit")).toEqual(["a.jpg", "b.jpg", "c.jpg", "d.jpg"]);
+  FakeRequest.all[0]!.answer(200, { known: false, reopened: null, away: false });
+  FakeRequest.all[1]!.answer(415, { error: "This is a web page." });
+  await settled();
+  expect(notArrived("visit")).toEqual(["c.jpg", "d.jpg"]);
+  const waits = useUploads.getState().items.find((i) => i.name === "d.jpg")!;
+  useUploads.getState().cancel(waits.key);
+  await settled();
+  expect(notArrived("visit")).toEqual(["c.jpg"]);
+  forgetComing("visit");
+  expect(notArrived("visit")).toEqual([]);
+  expect(notArrived("other")).toEqual(["e.jpg"]);
 });

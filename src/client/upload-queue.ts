@@ -1,5 +1,7 @@
 import { create } from "zustand";
 import type { UploadAnswer } from "@/core/contract";
+import { hereAlready } from "./here-already";
+import { forgetComing, rememberComing } from "./not-arrived";
 import { uploadPhoto } from "./upload";
 
 export interface UploadItem {
@@ -29,7 +31,7 @@ const stops = new Map<number, AbortController>();
 let running = 0;
 
 /** Uploads in hand; one refusal does not hold up the rest. */
-export const useUploads = create<UploadQueue>((set) => {
+export const useUploads = create<UploadQueue>((set, get) => {
   const update = (key: number, change: Partial<UploadItem>): void =>
     set((s) => ({ items: s.items.map((i) => (i.key === key ? { ...i, ...change } : i)) }));
 
@@ -46,11 +48,21 @@ export const useUploads = create<UploadQueue>((set) => {
     }
   };
 
-  const send = async (key: number, assignmentId: string, file: File, onArrived: () => void): Promise<void> => {
+  const send = async (
+    key: number,
+    assignmentId: string,
+    file: File,
+    { isHere, onArrived }: { isHere: (file: File) => Promise<boolean>; onArrived: () => void },
+  ): Promise<void> => {
     const stop = new AbortController();
     stops.set(key, stop);
     update(key, { state: "sending" });
     try {
+      if (await isHere(file)) {
+        update(key, { state: "known", share: 1 });
+        return;
+      }
+      stop.signal.throwIfAborted();
       const { known, reopened, away } = await uploadPhoto(assignmentId, file, {
         signal: stop.signal,
         onProgress: (share) => update(key, share < 1 ? { share } : { share, state: "checking" }),
@@ -63,12 +75,19 @@ export const useUploads = create<UploadQueue>((set) => {
       update(key, cancelled ? { state: "cancelled" } : { state: "refused", error: (error as Error).message });
     } finally {
       stops.delete(key);
+      forgetComing(assignmentId, [file.name]);
     }
   };
 
   return {
     items: [],
     add(assignmentId, files, onArrived) {
+      const isHere = hereAlready(assignmentId, files);
+      rememberComing(
+        assignmentId,
+        files.map((f) => f.name),
+      );
+      const items: UploadItem[] = [];
       for (const file of files) {
         const key = nextKey++;
         const item: UploadItem = {
@@ -80,9 +99,10 @@ export const useUploads = create<UploadQueue>((set) => {
           error: null,
           reopened: null,
         };
-        set((s) => ({ items: [...s.items, item] }));
-        waiting.push({ key, start: () => send(key, assignmentId, file, onArrived) });
+        items.push(item);
+        waiting.push({ key, start: () => send(key, assignmentId, file, { isHere, onArrived }) });
       }
+      set((s) => ({ items: [...s.items, ...items] }));
       pump();
     },
     cancel(key) {
@@ -90,6 +110,8 @@ export const useUploads = create<UploadQueue>((set) => {
       if (at >= 0) {
         waiting.splice(at, 1);
         update(key, { state: "cancelled" });
+        const item = get().items.find((i) => i.key === key);
+        if (item) forgetComing(item.assignmentId, [item.name]);
       } else stops.get(key)?.abort();
     },
     clearFinished: () =>

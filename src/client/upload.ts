@@ -1,3 +1,4 @@
+import { say } from "@/core/language";
 import { type UploadAnswer, refusalAnswer, uploadAnswer } from "@/core/contract";
 
 export interface UploadHooks {
@@ -25,9 +26,15 @@ export function uploadPhoto(
       const answer: unknown = request.response;
       const kept = request.status >= 200 && request.status < 300 ? uploadAnswer.safeParse(answer) : null;
       if (kept?.success) resolve(kept.data);
-      else reject(new Error(refusalAnswer.safeParse(answer).data?.error ?? `The server answered ${request.status}.`));
+      else
+        reject(
+          new Error(
+            refusalAnswer.safeParse(answer).data?.error ??
+              say("The server answered {status}.", { status: request.status }),
+          ),
+        );
     };
-    request.onerror = () => reject(new Error("The connection broke off. The file was not kept; add it again."));
+    request.onerror = () => reject(new Error(say("The connection broke off. The file was not kept; add it again.")));
     request.onabort = () => reject(new DOMException("Cancelled", "AbortError"));
     signal.addEventListener("abort", () => request.abort(), { once: true });
     if (signal.aborted) request.abort();

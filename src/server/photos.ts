@@ -185,6 +185,29 @@ export async function listPhotos(
   });
 }
 
+/** Photos of a visit that have the name and the length of one of some files. */
+export async function namesakes(
+  assignmentId: string,
+  files: readonly { readonly name: string; readonly bytes: number }[],
+): Promise<{ name: string; bytes: number; sha256: string }[]> {
+  if (files.length === 0) return [];
+  const lengths = new Set(files.map(({ name, bytes }) => `${bytes} ${name}`));
+  const rows = await database()
+    .select({ name: photos.name, bytes: photos.bytes, sha256: photos.sha256 })
+    .from(photos)
+    .where(
+      and(
+        eq(photos.assignmentId, assignmentId),
+        isNull(photos.deletedAt),
+        inArray(
+          photos.name,
+          files.map((f) => f.name),
+        ),
+      ),
+    );
+  return rows.filter(({ name, bytes }) => lengths.has(`${bytes} ${name}`));
+}
+
 /** Deletes (marks) or brings back a photo. @throws Problem 409 when its file was added again meanwhile. */
 export async function changePhoto(id: string, change: { deleted: boolean }): Promise<PhotoRow> {
   const [row] = await database()

@@ -16,6 +16,7 @@ import {
   listAssignments,
   listPhotos,
   listRevisions,
+  namesakes,
   openVersion,
   originalPath,
   requestDelivery,
@@ -108,6 +109,17 @@ describe("assignments", () => {
 });
 
 describe("photos", () => {
+  test("are known by name and length before they are sent, those that were taken out not", async () => {
+    const { id } = await createAssignment("Namesakes");
+    const { photo } = await addPhoto(id, "one.png", chunksOf(await bytes));
+    const file = { name: "one.png", bytes: photo.bytes };
+    const others = [{ name: "one.png", bytes: 7 }, { name: "two.png", bytes: photo.bytes }]; // prettier-ignore
+    expect(await namesakes(id, [file, ...others])).toEqual([{ ...file, sha256: photo.sha256 }]);
+    expect(await namesakes(id, [])).toEqual([]);
+    await changePhoto(photo.id, { deleted: true });
+    expect(await namesakes(id, [file])).toEqual([]);
+  });
+
   test("are listed page by page in the same order as all together, with those that do not say when they were taken last", async () => {
     const { id } = await createAssignment("Pages");
     for (let i = 0; i < 7; i++) await addPhoto(id, `${i % 3}.png`, chunksOf(await pictureOf(gradient(50 + i, 40)).png().toBuffer())); // prettier-ignore

@@ -52,6 +52,7 @@ const NOTHING = z.undefined();
 const recipe = z.custom<Recipe>((value) => value !== undefined);
 /** A profile's document: read by readProfile, for the same reason. */
 const document = z.unknown();
+const namedFile = z.object({ name: z.string().max(1000), bytes: z.number().int().nonnegative() });
 const marks = z.number().int().min(3).max(100);
 
 /** Every endpoint that speaks JSON. */
@@ -102,6 +103,13 @@ export const ENDPOINTS = {
   ),
   /** All of a visit's photos in the order they were taken; with ?count= so many, with &after= those after the one of that id. */
   photos: endpoint("GET", "/api/assignments/{id}/photos", NOTHING, z.array(photoOnBoard)),
+  /** Photos of a visit that have the name and length of files that are to come; whether they are the same their hash tells. */
+  namesakes: endpoint(
+    "POST",
+    "/api/assignments/{id}/photos/namesakes",
+    z.object({ files: z.array(namedFile).max(5000) }),
+    z.array(namedFile.extend({ sha256: z.string() })),
+  ),
   changePhoto: endpoint("PATCH", "/api/photos/{id}", z.object({ deleted: z.boolean() }), photoAnswer),
   /** What the photo's file itself says: the lens it describes, the projection it was stitched into, and how it is laid out in it. */
   inTheFile: endpoint(
