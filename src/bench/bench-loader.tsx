@@ -1,15 +1,19 @@
 "use client";
 
 import { say } from "@/core/language";
-import dynamic from "next/dynamic";
 import { useQuery } from "@tanstack/react-query";
-import { useMemo } from "react";
+import { type ComponentType, useEffect, useMemo } from "react";
 import { type Photo, api, previewUrl } from "@/client";
+import { fetchPictureEarly } from "@/client/picture/early";
 import type { Recipe } from "@/core/recipe";
+import { Loaded, fetchAhead } from "./courses/loaded";
 import type { Opened } from "./opened";
 
 /** The Bench lives in the browser only: canvas and WebGL2 have no meaning on the server. */
-const Bench = dynamic(() => import("./bench").then((m) => m.Bench), { ssr: false });
+const load = (): Promise<ComponentType<{ opened: Opened }>> => import("./bench").then((m) => m.Bench);
+
+/** Fetches the Bench's code before it is asked for; then it is drawn at once. */
+export const warmBench = (): Promise<void> => fetchAhead(load);
 
 /** The Bench, and until it is set up the photo as it was shot about where it will lie, which the first answer can show. */
 export function BenchLoader({ opened }: { opened: Omit<Opened, "recipe"> & { readonly recipe: Recipe | null } }) {
@@ -21,13 +25,15 @@ export function BenchLoader({ opened }: { opened: Omit<Opened, "recipe"> & { rea
     enabled: recipe === null,
     staleTime: Infinity,
   });
+  const { sha256 } = opened.photo;
+  useEffect(() => fetchPictureEarly(sha256), [sha256]);
   const whole = recipe ?? data;
   const ready = useMemo((): Opened | null => (whole ? { ...opened, recipe: whole } : null), [opened, whole]);
   if (error) throw error;
   return (
     <>
       <FirstLook photo={opened.photo} />
-      <div className="relative">{ready && <Bench opened={ready} />}</div>
+      <div className="relative">{ready && <Loaded load={load} parts={{ opened: ready }} />}</div>
     </>
   );
 }

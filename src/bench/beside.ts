@@ -1,6 +1,7 @@
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useMemo } from "react";
 import { previewUrl } from "@/client";
+import { fetchPictureEarly } from "@/client/picture/early";
 import { orderOf } from "@/client/visit-order";
 import type { Opened } from "./opened";
 
@@ -23,7 +24,9 @@ export function useBeside({ photo: { id, assignmentId }, sheet }: Pick<Opened, "
   const go = useCallback(
     (by: 1 | -1): void => {
       const there = by > 0 ? next : previous;
-      if (there) router.push(`/bench/${there.versionId}`);
+      if (!there) return;
+      fetchPictureEarly(there.sha256);
+      router.push(`/bench/${there.versionId}`);
     },
     [next, previous, router],
   );

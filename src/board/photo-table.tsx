@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useCallback, useMemo, useState } from "react";
 import type { PhotoOnBoard } from "@/client";
+import { fetchPictureEarly } from "@/client/picture/early";
 import { keepOrder } from "@/client/visit-order";
 import type { BatchAction } from "@/core/contract";
 import { say } from "@/core/language";
@@ -70,6 +71,7 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
     close();
   };
   const remembered = (photo: PhotoOnBoard): void => {
+    fetchPictureEarly(photo.sha256);
     // The Bench goes on to what is chosen, else to all that is shown.
     const those = chosen.length > 1 && selection.chosen.has(photo.id) ? chosen : photos;
     keepOrder({
@@ -176,6 +178,7 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
         selection={selection}
         onSelect={setSelection}
         onOpen={open}
+        onFollow={remembered}
         onDelete={onTakeOut}
         onMenu={(photo, at) => {
           // A menu is about what is chosen; at another photo it is about that one.

@@ -3,7 +3,7 @@ import { type ChartKind, type LensProfile, profileFromCalibration } from "@/core
 import { originalPath } from "./files/store";
 import type { ChartOrder, MeasuredLens } from "./image/calibrate-files";
 import { desk, limitsFor } from "./image/desks";
-import { listPhotos } from "./photos";
+import { listPhotos } from "./listed-photos";
 import { Problem } from "./problem";
 
 /**

@@ -9,6 +9,7 @@ export * from "./files/store";
 export * from "./assignments";
 export * from "./add-photo";
 export * from "./photos";
+export * from "./listed-photos";
 export * from "./versions";
 export * from "./revisions";
 export * from "./version-changes";

@@ -2,6 +2,7 @@ import { say } from "@/core/language";
 import { type RefObject, useEffect, useRef, useState } from "react";
 import { type Photo, previewUrl } from "@/client";
 import { useBench } from "@/client/bench-store";
+import { bitmapAt } from "@/client/picture/early";
 import { type Pane, PictureView } from "@/client/picture/picture-view";
 
 /** How long things must rest before the careful filter is used, ms. */
@@ -10,12 +11,6 @@ const REST_MS = 140;
 const HELD_REST_MS = 450;
 /** Below this many texels per screen pixel the closer preview is fetched. */
 const SHARP_ENOUGH = 0.95;
-
-async function fetchBitmap(url: string, signal: AbortSignal): Promise<ImageBitmap> {
-  const response = await fetch(url, { signal });
-  if (!response.ok) throw new Error(say("The picture could not be fetched ({status}).", { status: response.status }));
-  return createImageBitmap(await response.blob(), { colorSpaceConversion: "none", premultiplyAlpha: "none" });
-}
 
 /**
  * Keeps a canvas showing the panes: fetches the photo's preview, and the closer one when the zoom asks for
@@ -72,8 +67,8 @@ export function usePicture(
       return wanted;
     };
     // The board's small picture is in the browser already, as a rule: something to see at once.
-    if (level === "bench") fetchBitmap(previewUrl(photo.sha256, "thumb"), stop.signal).then(take, () => undefined);
-    fetchBitmap(previewUrl(photo.sha256, level), stop.signal)
+    if (level === "bench") bitmapAt(previewUrl(photo.sha256, "thumb"), stop.signal).then(take, () => undefined);
+    bitmapAt(previewUrl(photo.sha256, level), stop.signal)
       .then((bitmap) => {
         if (take(bitmap)) setSettled(true);
       })

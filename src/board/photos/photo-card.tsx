@@ -21,7 +21,8 @@ export interface PhotoPlaceProps {
   readonly isChosen: boolean;
   /** @param range whether all up to it are meant. */
   onChoose(range: boolean): void;
-  onOpen(): void;
+  /** A link to it is being followed. */
+  onFollow(): void;
   onDelete(): void;
   /** A menu is asked for, CSS pixels of the window. */
   onMenu(at: readonly [number, number]): void;
@@ -100,14 +101,14 @@ function Choice({ photo, isChosen, onChoose }: Pick<PhotoPlaceProps, "photo" | "
 }
 
 function Card(props: PhotoPlaceProps) {
-  const { photo, density, bracket, onOpen, onDelete } = props;
+  const { photo, density, bracket, onFollow, onDelete } = props;
   const href = hrefOf(photo);
   const isLarge = density === "large";
   return (
     <>
       <Link
         href={href}
-        onClick={onOpen}
+        onClick={onFollow}
         prefetch={false}
         aria-label={say("Work on {name}", { name: photo.name })}
         draggable={false}
@@ -122,7 +123,7 @@ function Card(props: PhotoPlaceProps) {
         <>
           <div className="flex gap-2 p-3 pb-1">
             <div className="min-w-0 grow">
-              <Link href={href} onClick={onOpen} prefetch={false} className="block truncate font-semibold">
+              <Link href={href} onClick={onFollow} prefetch={false} className="block truncate font-semibold">
                 {photo.name}
               </Link>
               <p className="muted truncate">
@@ -146,7 +147,7 @@ function Card(props: PhotoPlaceProps) {
       ) : (
         <Link
           href={href}
-          onClick={onOpen}
+          onClick={onFollow}
           prefetch={false}
           className="truncate px-1.5 text-[0.85rem] leading-6"
           title={photo.name}
@@ -159,14 +160,14 @@ function Card(props: PhotoPlaceProps) {
 }
 
 function Line(props: PhotoPlaceProps) {
-  const { photo, bracket, onOpen, onDelete } = props;
+  const { photo, bracket, onFollow, onDelete } = props;
   const href = hrefOf(photo);
   return (
     <>
       <Choice {...props} />
       <Link
         href={href}
-        onClick={onOpen}
+        onClick={onFollow}
         prefetch={false}
         aria-label={say("Work on {name}", { name: photo.name })}
         draggable={false}
@@ -174,7 +175,7 @@ function Line(props: PhotoPlaceProps) {
       >
         <PhotoPicture photo={photo} />
       </Link>
-      <Link href={href} onClick={onOpen} prefetch={false} className="w-48 shrink-0 truncate font-semibold">
+      <Link href={href} onClick={onFollow} prefetch={false} className="w-48 shrink-0 truncate font-semibold">
         {photo.name}
       </Link>
       {COLUMNS.map(({ key, shape, cell }) => (

@@ -18,6 +18,8 @@ interface Props {
   selection: Selection;
   onSelect(next: Selection): void;
   onOpen(photo: PhotoOnBoard): void;
+  /** A link to a photo is being followed, which opens it. */
+  onFollow(photo: PhotoOnBoard): void;
   onDelete(photos: readonly PhotoOnBoard[]): void;
   /** A menu is asked for at a photo. @param at CSS pixels of the window. */
   onMenu(photo: PhotoOnBoard, at: readonly [number, number]): void;
@@ -44,6 +46,7 @@ export function PhotoLattice({
   selection,
   onSelect,
   onOpen,
+  onFollow,
   onDelete,
   onMenu,
   onCarry,
@@ -164,7 +167,7 @@ export function PhotoLattice({
             }}
             isChosen={selection.chosen.has(photo.id)}
             onChoose={(range) => onSelect(range ? upTo(selection, photo.id, order) : turned(selection, photo.id))}
-            onOpen={() => onOpen(photo)}
+            onFollow={() => onFollow(photo)}
             onDelete={() => onDelete([photo])}
             onMenu={(at) => onMenu(photo, at)}
             onDrop={(id) => {

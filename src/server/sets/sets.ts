@@ -8,7 +8,7 @@ import { database } from "../db/client";
 import { photos, revisions, versions } from "../db/schema";
 import { deliveries, deliverySets } from "../db/work-schema";
 import { cancelDelivery } from "../deliveries";
-import { listPhotos } from "../photos";
+import { listPhotos } from "../listed-photos";
 import { Problem, notFound } from "../problem";
 
 /** Sets of a visit that are told: the newest. */

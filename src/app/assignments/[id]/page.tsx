@@ -2,6 +2,7 @@ import { notFound } from "next/navigation";
 import { PhotoBoard } from "@/board/photo-board";
 import { getAssignment } from "@/server";
 import { Away } from "../../away";
+import { WarmBench } from "../../warm-bench";
 import { orAway, orNotFound } from "../../or-not-found";
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
@@ -11,6 +12,9 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const assignment = read.found;
   if (!assignment) notFound();
   return (
-    <PhotoBoard id={assignment.id} name={assignment.name} style={assignment.style} captions={assignment.captions} />
+    <>
+      <PhotoBoard id={assignment.id} name={assignment.name} style={assignment.style} captions={assignment.captions} />
+      <WarmBench />
+    </>
   );
 }
