@@ -1,8 +1,8 @@
 import type { Vec2, Vec3 } from "../../geometry";
 import { type Anchor, coverage } from "./anchors";
-import { type Shift, carried, farFetched, shiftBetween } from "./carry";
+import { type Shift, between, carried, farFetched, shiftBetween } from "./carry";
 import type { Field } from "./field";
-import { type Patch, patchAt, unlikeness } from "./patch";
+import { type Patch, patchAt, unlikeness, unlikenessAt } from "./patch";
 
 /** A shift that may be copied by at an anchor. */
 export interface Candidate {
@@ -20,7 +20,7 @@ const SPARSE = [true, true, false, false];
 const NEAR = 14;
 /** Candidates that lead to places closer than this are one, pixels. */
 const APART = 0.9;
-/** Candidates kept of one search, before those that lead to the same place are put together. */
+/** Candidates kept of one search of the finest field, before those that lead to the same place are put together. In the others no two do. */
 const ROOM = 100;
 
 /** The likest of the candidates looked at: of all, and of those that have something to copy for the whole way through the gap. */
@@ -28,30 +28,48 @@ class Shortlist {
   private readonly near: Candidate[] = [];
   private readonly deep: Candidate[] = [];
 
+  /** Whole pixels that were looked at already, see seenIn. */
+  private readonly seen: Int32Array | null;
+  private readonly mark: number;
+
   constructor(
     private readonly full: Field,
     private readonly field: Field,
     private readonly anchor: Anchor,
     private readonly patch: Patch,
     private readonly smooth: boolean,
-  ) {}
+    /** Candidates that each of both lists holds. */
+    private readonly room: number,
+  ) {
+    const { seen, mark } = smooth ? { seen: null, mark: 0 } : seenIn(field);
+    this.seen = seen;
+    this.mark = mark;
+  }
 
   /** Looks at the shift along planes of a normal that brings a place to the anchor. */
-  look(normal: Vec3, to: Vec2): void {
-    const { field, patch, near, deep } = this;
-    const far = farFetched(field, to[0] - patch.x, to[1] - patch.y);
-    const [nearest, deepest] = [worst(near) - far, worst(deep) - far];
+  look(normal: Vec3, x: number, y: number): void {
+    const { field, patch, near, deep, seen } = this;
+    if (seen) {
+      // Candidates of a coarser field lie beside each other, and so lead to the same places.
+      if (x < 0 || y < 0 || x >= field.width || y >= field.height) return;
+      const i = Math.floor(y) * field.width + Math.floor(x);
+      if (seen[i] === this.mark) return;
+      seen[i] = this.mark;
+    }
+    const far = farFetched(field, x - patch.x, y - patch.y);
+    const nearest = worst(near, this.room) - far;
+    const deepest = worst(deep, this.room) - far;
     if (nearest < 0 && deepest < 0) return;
-    const shift = shiftBetween(field, normal, [patch.x, patch.y], to);
-    if (!shift) return;
+    if (!between(field, normal, patch.x, patch.y, x, y, found)) return;
     // Most are told apart by a few of their pixels: sooner than by asking what they have to copy.
-    const cost = unlikeness(field, patch, shift, this.smooth, Math.max(nearest, deepest));
+    const cost = unlikenessAt(field, patch, led, this.smooth, nearest > deepest ? nearest : deepest);
     if (cost === Infinity) return;
+    const shift: Shift = { normal, by: [found[0]!, found[1]!, found[2]!] };
     const share = coverage(this.full, shift, this.anchor);
     if (share === 0) return;
     const whole = cost + far;
-    keep(this.near, shift, whole);
-    if (share === 1) keep(this.deep, shift, whole);
+    keep(near, shift, whole, this.room);
+    if (share === 1) keep(deep, shift, whole, this.room);
   }
 
   /** The best of both that lead to places apart from each other. */
@@ -73,13 +91,28 @@ class Shortlist {
   }
 }
 
+/** A shift, and where it leads with the Jacobian there, see `between`. */
+const found = new Float64Array(9);
+const led = found.subarray(3);
+
+const marks = new WeakMap<Field, { readonly seen: Int32Array; mark: number }>();
+
+/** Where the pixels of a field are marked that one search has looked at; every search has a mark of its own. */
+function seenIn(field: Field): { readonly seen: Int32Array; readonly mark: number } {
+  const own = marks.get(field) ?? { seen: new Int32Array(field.width * field.height), mark: 0 };
+  marks.set(field, own);
+  own.mark++;
+  return { seen: own.seen, mark: own.mark };
+}
+
 /** What a candidate must not cost more than to come into a list. */
-const worst = (list: readonly Candidate[]): number => (list.length < ROOM ? Infinity : list[ROOM - 1]!.cost);
+const worst = (list: readonly Candidate[], room: number): number =>
+  list.length < room ? Infinity : list[room - 1]!.cost;
 
 /** Puts a candidate in its place in a list, the likest first. */
-function keep(list: Candidate[], shift: Shift, cost: number): void {
-  if (list.length >= ROOM && cost >= list[ROOM - 1]!.cost) return;
-  let i = list.length < ROOM ? list.length : ROOM - 1;
+function keep(list: Candidate[], shift: Shift, cost: number, room: number): void {
+  if (list.length >= room && cost >= list[room - 1]!.cost) return;
+  let i = list.length < room ? list.length : room - 1;
   for (; i > 0 && list[i - 1]!.cost > cost; i--) list[i] = list[i - 1]!;
   list[i] = { shift, cost };
 }
@@ -100,7 +133,8 @@ export function candidatesAt(fields: readonly Field[], anchor: Anchor, normal: V
     const py = Math.min(field.height - 1, Math.floor(anchor.at[1] / 2 ** level));
     const patch = patchAt(field, px, py, RADIUS[level]!, SPARSE[level]!);
     if (!patch) continue;
-    const list = new Shortlist(fields[0]!, field, anchor, patch, level === 0);
+    // What is best of the one list may be all that is best of the other, and more.
+    const list = new Shortlist(fields[0]!, field, anchor, patch, level === 0, level === 0 ? ROOM : 2 * KEPT[level]!);
     if (!found) everywhere(field, normal, list);
     if (level === 1 && isFlat(normal)) around(patch, normal, list);
     for (const { shift } of found ?? []) beside(field, patch, shift, level === 0, list);
@@ -116,12 +150,12 @@ const isFlat = (normal: Vec3): boolean => Math.abs(normal[2]) > 0.9995;
 function everywhere({ width, height, source }: Field, normal: Vec3, list: Shortlist): void {
   const rows = isFlat(normal) ? 1 : 2;
   for (let y = 0; y < height; y += rows)
-    for (let x = (y / rows) & 1; x < width; x += 2) if (source[y * width + x]) list.look(normal, [x + 0.5, y + 0.5]);
+    for (let x = (y / rows) & 1; x < width; x += 2) if (source[y * width + x]) list.look(normal, x + 0.5, y + 0.5);
 }
 
 function around({ x, y }: Patch, normal: Vec3, list: Shortlist): void {
   for (let dy = -NEAR; dy <= NEAR; dy++)
-    for (let dx = -NEAR; dx <= NEAR; dx++) if ((dx ^ dy) & 1) list.look(normal, [x + dx, y + dy]);
+    for (let dx = -NEAR; dx <= NEAR; dx++) if ((dx ^ dy) & 1) list.look(normal, x + dx, y + dy);
 }
 
 /** The places around the one that a shift from a coarser field leads to. */
@@ -129,7 +163,7 @@ function beside(field: Field, patch: Patch, shift: Shift, finest: boolean, list:
   if (!carried(field, shift, patch.x, patch.y, place)) return;
   const x = finest ? place[0]! : Math.floor(place[0]!) + 0.5;
   const y = finest ? place[1]! : Math.floor(place[1]!) + 0.5;
-  for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) list.look(shift.normal, [x + dx, y + dy]);
+  for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) list.look(shift.normal, x + dx, y + dy);
 }
 
 /** A shift settled to a fraction of a pixel: a parabola through the costs half a pixel to both sides, along x and along y. */

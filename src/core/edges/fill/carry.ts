@@ -60,13 +60,50 @@ export const farFetched = ({ width, height }: Pick<Field, "width" | "height">, d
 const OFF_HORIZON = 0.03;
 
 /** The shift along planes of a normal that takes one place to another; null where there is none that keeps the picture. */
-export function shiftBetween({ focal, centre }: View, normal: Vec3, from: Vec2, to: Vec2): Shift | null {
-  const d: Vec3 = [(from[0] - centre[0]) / focal[0], (from[1] - centre[1]) / focal[1], 1];
-  const e: Vec3 = [(to[0] - centre[0]) / focal[0], (to[1] - centre[1]) / focal[1], 1];
-  const nd = normal[0] * d[0] + normal[1] * d[1] + normal[2];
-  const ne = normal[0] * e[0] + normal[1] * e[1] + normal[2];
-  if (Math.abs(nd) < OFF_HORIZON || Math.abs(ne) < OFF_HORIZON || nd * ne < 0) return null;
+export function shiftBetween(view: View, normal: Vec3, from: Vec2, to: Vec2): Shift | null {
+  return between(view, normal, from[0], from[1], to[0], to[1], by) ? { normal, by: [by[0]!, by[1]!, by[2]!] } : null;
+}
+const by = new Float64Array(3);
+
+/**
+ * The same in plain numbers, for what is asked a million times. Writes the shift's `by` to `out`, and where there is room what
+ * `carried` would write for the place it begins at after it.
+ *
+ * @returns false where there is no such shift.
+ */
+export function between(
+  { focal, centre }: View,
+  normal: Vec3,
+  fromX: number,
+  fromY: number,
+  toX: number,
+  toY: number,
+  out: Float64Array,
+): boolean {
+  const fx = focal[0];
+  const fy = focal[1];
+  const dx = (fromX - centre[0]) / fx;
+  const dy = (fromY - centre[1]) / fy;
+  const ex = (toX - centre[0]) / fx;
+  const ey = (toY - centre[1]) / fy;
+  const nd = normal[0] * dx + normal[1] * dy + normal[2];
+  const ne = normal[0] * ex + normal[1] * ey + normal[2];
+  if (Math.abs(nd) < OFF_HORIZON || Math.abs(ne) < OFF_HORIZON || nd * ne < 0) return false;
   const scale = nd / ne;
-  if (scale < 1 / MOST_SCALED || scale > MOST_SCALED) return null;
-  return { normal, by: [(scale * e[0] - d[0]) / nd, (scale * e[1] - d[1]) / nd, (scale - 1) / nd] };
+  if (scale < 1 / MOST_SCALED || scale > MOST_SCALED) return false;
+  const bx = (scale * ex - dx) / nd;
+  const by = (scale * ey - dy) / nd;
+  const bz = (scale - 1) / nd;
+  out[0] = bx;
+  out[1] = by;
+  out[2] = bz;
+  if (out.length < 9) return true;
+  // Along the plane z comes to the scale itself.
+  out[3] = toX;
+  out[4] = toY;
+  out[5] = (1 + (bx - ex * bz) * normal[0]) / scale;
+  out[6] = (((bx - ex * bz) * normal[1]) / scale) * (fx / fy);
+  out[7] = (((by - ey * bz) * normal[0]) / scale) * (fy / fx);
+  out[8] = (1 + (by - ey * bz) * normal[1]) / scale;
+  return true;
 }

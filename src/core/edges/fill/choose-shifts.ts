@@ -79,14 +79,20 @@ export function chooseShifts(
     chosen.push(pool[k]!);
     table[k]!.forEach((c, i) => (best[i] = Math.min(best[i]!, c)));
   }
+  const savedBy = (costs: Float64Array): number => {
+    let sum = 0;
+    for (let i = 0; i < best.length; i++) if (costs[i]! < best[i]!) sum += best[i]! - costs[i]!;
+    return sum;
+  };
+  // What a shift saves only becomes less as others are chosen: it is reckoned anew only where it might still be the most (Minoux, 1978).
+  const atMost = new Float64Array(pool.length).fill(Infinity);
   while (chosen.length < most) {
     let [which, saved] = [-1, WORTH * total];
-    table.forEach((costs, k) => {
-      if (used.has(k)) return;
-      let sum = 0;
-      for (let i = 0; i < best.length; i++) if (costs[i]! < best[i]!) sum += best[i]! - costs[i]!;
-      if (sum > saved) [which, saved] = [k, sum];
-    });
+    for (let k = 0; k < pool.length; k++) {
+      if (atMost[k]! <= saved || used.has(k)) continue;
+      atMost[k] = savedBy(table[k]!);
+      if (atMost[k]! > saved) [which, saved] = [k, atMost[k]!];
+    }
     if (which < 0) break;
     used.add(which);
     chosen.push(pool[which]!);

@@ -90,13 +90,17 @@ const colour = new Float64Array(3);
  * @returns Infinity where too little of it can be compared, or for more than `most`.
  */
 export function unlikeness(field: Field, patch: Patch, shift: Shift, smooth: boolean, most = Infinity): number {
-  if (!carried(field, shift, patch.x, patch.y, at)) return Infinity;
-  const qx = at[0]!;
-  const qy = at[1]!;
-  const a = at[2]!;
-  const b = at[3]!;
-  const c = at[4]!;
-  const d = at[5]!;
+  return carried(field, shift, patch.x, patch.y, at) ? unlikenessAt(field, patch, at, smooth, most) : Infinity;
+}
+
+/** The same. @param to where the patch's place is taken, with the Jacobian there, as `carried` writes it. */
+export function unlikenessAt(field: Field, patch: Patch, to: Float64Array, smooth: boolean, most: number): number {
+  const qx = to[0]!;
+  const qy = to[1]!;
+  const a = to[2]!;
+  const b = to[3]!;
+  const c = to[4]!;
+  const d = to[5]!;
   if (!smooth && a === 1 && b === 0 && c === 0 && d === 1) return unlikenessOf(field, patch, qx, qy, most);
   const { offsets, colours } = patch;
   const { width, height, data, source } = field;

@@ -1,6 +1,6 @@
 import { type BelowHorizon, type View } from "../../edges";
 import { type Size, type Vec2, dot3 } from "../../geometry";
-import { type SmallPicture, skyOf } from "../../lines";
+import { type Sky, type SmallPicture, skyOf } from "../../lines";
 import type { Raster } from "../resample";
 import type { SettledRecipe } from "../settled";
 import { floorNormal } from "./normals";
@@ -20,14 +20,23 @@ export function horizonOf(recipe: SettledRecipe, { focal, centre }: View): Below
   };
 }
 
+/** The sky of pictures that fills were planned from: a photo's is the same for all of its recipes. */
+const skies = new WeakMap<Raster<Uint8Array>, { readonly picture: SmallPicture; readonly sky: Sky }>();
+
 /** Whether the photo shows sky at a place of the original; null where it shows none. */
 export function skyIn(source: Raster<Uint8Array>, size: Size): ((at: Vec2) => boolean) | null {
-  const picture = smallOf(source);
-  const { ends, share } = skyOf(picture);
+  const known = skies.get(source) ?? skyOfPicture(smallOf(source));
+  skies.set(source, known);
+  const {
+    picture,
+    sky: { ends, share },
+  } = known;
   if (share === 0) return null;
   const [sx, sy] = [picture.width / size[0], picture.height / size[1]];
   return ([x, y]) => y * sy < ends[Math.min(picture.width - 1, Math.max(0, Math.floor(x * sx)))]!;
 }
+
+const skyOfPicture = (picture: SmallPicture) => ({ picture, sky: skyOf(picture) });
 
 /** Longer side of the picture in which the sky is looked for, pixels, about. */
 const SMALL = 480;
@@ -41,8 +50,10 @@ function smallOf({ data, width, height }: Raster<Uint8Array>): SmallPicture {
     for (let x = 0; x < w; x++)
       for (let c = 0; c < 3; c++) {
         let sum = 0;
-        for (let k = 0; k < by * by; k++)
-          sum += data[3 * ((y * by + Math.floor(k / by)) * width + x * by + (k % by)) + c]!;
+        for (let j = 0; j < by; j++) {
+          const row = 3 * ((y * by + j) * width + x * by) + c;
+          for (let i = 0; i < by; i++) sum += data[row + 3 * i]!;
+        }
         out[3 * (y * w + x) + c] = Math.round(sum / (by * by));
       }
   return { data: out, width: w, height: h };
