@@ -11,6 +11,7 @@ import type { Inspected } from "./image/inspect";
 import { dropPreviews } from "./image/preview";
 import { developerOf, dropDeveloped, moveDeveloped } from "./image/developed";
 import { previewsAhead } from "./image/shown";
+import { askLook } from "./look-ahead";
 import { firstRecipe, lockOriginal } from "./photos";
 import { proposedAhead } from "./proposed";
 import { reopened } from "./reopened";
@@ -52,6 +53,7 @@ export async function addPhoto(assignmentId: string, name: string, chunks: Async
       const [version] = await tx.insert(versions).values({ photoId: photo.id, name: "A" }).returning();
       await tx.insert(revisions).values({ versionId: version!.id, number: 1, recipe: firstRecipe(photo), laid: [] });
       await askFigures(tx, version!.id);
+      await askLook(tx, photo.id);
       return { photo, known: false, reopened: null, away: from !== null };
     });
     await moveDeveloped(arrived.file, originalPath(sha256));

@@ -1,10 +1,12 @@
+import { rmSync, writeFileSync } from "node:fs";
 import { eq, sql } from "drizzle-orm";
 import { emptyRecipe } from "@/core/recipe";
-import { addPhoto, askMissingFigures, changePhoto, closeDatabase, createAssignment, database, listPhotos, saveRevision } from ".."; // prettier-ignore
+import { addPhoto, askMissingFigures, changePhoto, closeDatabase, createAssignment, database, listPhotos, originalPath, saveRevision } from ".."; // prettier-ignore
 import { photos, revisions } from "../db/schema";
 import { stateFigures } from "../db/work-schema";
 import { closeDesks } from "../image/desks";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "../testing";
+import { askLook, lookAhead } from "../look-ahead";
 import { keepProposed, tellFigures } from "./figures";
 
 process.env["FLATSTONE_FILES"] = temporaryFolder();
@@ -78,6 +80,34 @@ test("what was never measured is asked for; what cannot be read, or was taken ou
   await changePhoto((await listed()).id, { deleted: true });
   await tellFigures({ versionId }, going);
   expect(await database().select().from(stateFigures).where(sql`revision_id in (select id from revisions where version_id = ${versionId})`)).toHaveLength(0); // prettier-ignore
+}, 60_000);
+
+test("a photo that the app did not come to is looked at by a worker, once; one that cannot be read proposes nothing", async () => {
+  const { listed } = await visit();
+  const photo = await listed();
+  const looks = async () =>
+    (await database().execute(sql`select key from graphile_worker.jobs where key = ${`look/${photo.id}`}`)).rows.length;
+  const ahead = process.env["FLATSTONE_AHEAD"];
+  process.env["FLATSTONE_AHEAD"] = "off";
+  await askLook(database(), photo.id);
+  expect(await looks()).toBe(0);
+  process.env["FLATSTONE_AHEAD"] = "on";
+  await askLook(database(), photo.id);
+  await askLook(database(), photo.id);
+  expect(await looks()).toBe(1);
+  if (ahead === undefined) delete process.env["FLATSTONE_AHEAD"];
+  else process.env["FLATSTONE_AHEAD"] = ahead;
+  expect((await listed()).proposed).toBeNull();
+  await lookAhead({ photoId: photo.id }, going);
+  // Colours that run into each other have no edge.
+  expect((await listed()).proposed).toBe("none");
+  // What is known is not looked at again: a file that is gone would be missed.
+  rmSync(originalPath(photo.sha256));
+  await lookAhead({ photoId: photo.id }, going);
+  const { listed: other } = await visit();
+  writeFileSync(originalPath((await other()).sha256), "no picture any more");
+  await lookAhead({ photoId: (await other()).id }, going);
+  expect((await other()).proposed).toBe("none");
 }, 60_000);
 
 test("a photo for which an answer was found is proposed, and measured again by what was found", async () => {

@@ -5,6 +5,7 @@ import { runBatchItem } from "../batches/run-item";
 import { database } from "../db/client";
 import { reasonOf } from "../db/errors";
 import { tellFigures } from "../figures/figures";
+import { lookAhead } from "../look-ahead";
 import { Pauses } from "../pauses";
 import type { JobName, Jobs } from "./engine";
 
@@ -12,6 +13,7 @@ import type { JobName, Jobs } from "./engine";
 const DO: { readonly [J in JobName]: (payload: Jobs[J], signal: AbortSignal) => Promise<void> } = {
   "batch-item": runBatchItem,
   figures: tellFigures,
+  look: lookAhead,
 };
 
 /** Jobs at a time in one worker process: their own processes use both cores. */
