@@ -7,7 +7,7 @@ import { sideAt } from "./gaps";
 import { meet, strokeBox, strokeReach } from "./stroke-boxes";
 
 /** Changes whenever the same recipe would be filled otherwise than before. */
-const WAY = 5;
+const WAY = 4;
 
 /**
  * What places every pixel, whatever is done at the edges: all that the plane steps depend on, as they declare it, what comes after the

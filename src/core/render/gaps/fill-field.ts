@@ -47,12 +47,10 @@ export const shrunken = (map: CompiledMap, by: number): CompiledMap => ({
 export function fieldFor(source: Raster<Uint8Array>, recipe: SettledRecipe, map: CompiledMap): Field {
   const output = workingSize(map.frame);
   const [width, height] = output;
-  const shrink = (map.frame[2] * source.width) / (map.size[0] * width);
-  const from = shrink >= HALVED_FROM ? halfOf(source) : source;
-  const shrunkMap: OutputMap = { ...shrunken(map, from.width / map.size[0]), output };
+  const shrunkMap: OutputMap = { ...shrunken(map, source.width / map.size[0]), output };
   const pixels = new Uint8Array(3 * width * height);
   const data = new Float32Array(pixels.length);
-  resampleBand(from, { map: shrunkMap, kernel: "cubic", y: 0, rows: height, alpha: false }, pixels);
+  resampleBand(source, { map: shrunkMap, kernel: "cubic", y: 0, rows: height, alpha: false }, pixels);
   for (let i = 0; i < data.length; i++) data[i] = pixels[i]! / 255;
   const isSky = skyIn(source, map.size);
   const { known, wanted, mayCopy, sky } = statesFor(recipe, map, output, isSky);
@@ -61,26 +59,6 @@ export function fieldFor(source: Raster<Uint8Array>, recipe: SettledRecipe, map:
   // On a bent surface nothing lies where a camera would see it.
   if (surfaceShare(recipe.shape) > 0) return field;
   return { ...field, kinds: kindsOf(field, isSky && sky, horizonOf(recipe, view)) };
-}
-
-/** A picture with so many pixels, each way, for one of the working size is halved first: then a third of the samples do. */
-const HALVED_FROM = 2.2;
-const halves = new WeakMap<Raster<Uint8Array>, Raster<Uint8Array>>();
-
-/** A picture at half its size, each pixel the mean of four; an odd last row or column is left out. Kept as long as the picture. */
-function halfOf(picture: Raster<Uint8Array>): Raster<Uint8Array> {
-  const known = halves.get(picture);
-  if (known) return known;
-  const { data, width, height } = picture;
-  const [w, h] = [width >> 1, height >> 1];
-  const out = new Uint8Array(3 * w * h);
-  for (let y = 0, to = 0; y < h; y++)
-    for (let x = 0, i = 6 * y * width; x < w; x++, i += 6)
-      for (let c = i; c < i + 3; c++)
-        out[to++] = (data[c]! + data[c + 3]! + data[c + 3 * width]! + data[c + 3 * width + 3]! + 2) >> 2;
-  const half: Raster<Uint8Array> = { data: out, width: w, height: h, channels: 3 };
-  halves.set(picture, half);
-  return half;
 }
 
 /** The corrected camera, turned as the picture is: focal lengths along x and y, and its axis, pixels of the plane. */
