@@ -49,6 +49,17 @@ await page.waitForFunction(() => [...document.images].every((i) => i.complete &&
   timeout: 120_000,
 });
 await shot("photos");
+await page.getByRole("button", { name: "Lines" }).click();
+await shot("visit");
+await page.getByRole("button", { name: "Borders", exact: true }).click();
+await page.waitForFunction(
+  () => [...document.querySelectorAll("dialog img")].slice(0, 7).every((i) => i.complete && i.naturalWidth > 0),
+  null,
+  { timeout: 120_000 },
+);
+await shot("borders");
+await page.keyboard.press("Escape");
+await page.getByRole("button", { name: "Large" }).click();
 await page.getByRole("link", { name: "SM-0412.jpg", exact: true }).click();
 await rested();
 const first = page.url();
