@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { SWITCHED } from "../edits";
-import { courseKey } from "./answers";
+import { courseKey } from "./photos";
 
 /** The exposures of one bracket, the middle one first. */
 const bracket = z.array(z.uuid()).min(2).max(20);

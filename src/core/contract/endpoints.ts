@@ -15,16 +15,13 @@ import {
   measuredLens,
   openedVersion,
   ownLens,
-  photoAnswer,
   proposedAnswer,
-  photoOnBoard,
-  courseKey,
   savedRecipe,
   savedRevision,
   statedCamera,
   statedLayout,
-  versionAnswer,
 } from "./answers";
+import { courseKey, photoAnswer, photoOnBoard, versionAnswer } from "./photos";
 import { batchAction, batchAnswer } from "./batches";
 import { deliveryOptions } from "./delivery-options";
 import { captions } from "./captions";

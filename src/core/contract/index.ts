@@ -11,3 +11,4 @@ export * from "./delivery-sets";
 export * from "./formats";
 export * from "./delivery-options";
 export * from "./endpoints";
+export * from "./photos";
