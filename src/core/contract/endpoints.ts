@@ -103,7 +103,7 @@ export const ENDPOINTS = {
   /** Photos of a visit that have the name and length of files that are to come; whether they are the same their hash tells. */
   namesakes: endpoint(
     "POST",
-    "/api/assignments/{id}/photos/namesakes",
+    "/api/assignments/{id}/namesakes",
     z.object({ files: z.array(namedFile).max(5000) }),
     z.array(namedFile.extend({ sha256: z.string() })),
   ),
