@@ -1,7 +1,7 @@
 import type { Size } from "../geometry";
 import type { OwnProposal } from "../own-edges";
 import type { Recipe } from "../recipe";
-import { compile, withCamera } from "../render";
+import { compile, solveRecipe, withCamera } from "../render";
 import { overFrame } from "./cost";
 import { type SeenEdge, edgesSeen, outOfTrueOn } from "./seen";
 
@@ -17,12 +17,17 @@ export interface Figures {
   readonly madeUp: number;
 }
 
-/** Plumbs and sills that were drawn, where the picture's own edges are not known. */
-const linesSeen = ({ lines }: Recipe): SeenEdge[] =>
-  lines.flatMap(({ kind, points, on }): SeenEdge[] => {
+/** Where the picture's own edges are not known: the plumbs that were drawn, and the sills of the wall that is turned face-on. Those of others run away from the camera, and slope. */
+function linesSeen(recipe: Recipe, size: Size): SeenEdge[] {
+  const { solution } = solveRecipe(withCamera(recipe, size), size, true);
+  const facing =
+    solution.status === "solved" && solution.face.wall !== null ? solution.walls[solution.face.wall] : null;
+  return recipe.lines.flatMap(({ id, kind, points, on }): SeenEdge[] => {
+    if (!on || kind === "taut" || (kind === "sill" && !facing?.lines.includes(id))) return [];
     const [a, b] = [points[0]!, points[points.length - 1]!];
-    return kind === "taut" || !on ? [] : [{ kind, ends: [a, b], weight: Math.hypot(a[0] - b[0], a[1] - b[1]) }];
+    return [{ kind, ends: [a, b], weight: Math.hypot(a[0] - b[0], a[1] - b[1]) }];
   });
+}
 
 /**
  * What a recipe makes of a photo.
@@ -31,7 +36,7 @@ const linesSeen = ({ lines }: Recipe): SeenEdge[] =>
  */
 export function figuresOf(recipe: Recipe, size: Size, proposal: OwnProposal | null): Figures {
   const map = compile(withCamera(recipe, size), size);
-  const edges = proposal ? edgesSeen(proposal) : linesSeen(recipe);
+  const edges = proposal ? edgesSeen(proposal) : linesSeen(recipe, size);
   const { stretch, empty } = overFrame(map, map.rect, () => 1);
   return {
     outOfTrue: edges.length > 0 ? outOfTrueOn(edges, map.fromRecorded) : null,
