@@ -1,9 +1,10 @@
 import type { ReactNode } from "react";
 import type { PhotoOnBoard } from "@/client";
-import { decimal, language, say } from "@/core/language";
+import { decimal, say } from "@/core/language";
 import { grouped } from "@/ui";
 import { type InBracket, type Order, stateOf } from "./listing";
 import { StateMark } from "./state-words";
+import { momentWords } from "./taken-words";
 
 /** A column of the photos as lines: what it tells of each, and how they are ordered by it. */
 interface Column {
@@ -29,17 +30,6 @@ const figure = (value: number | null | undefined, words: (v: number) => string, 
   ) : (
     <span className={value > much ? "font-semibold" : "muted"}>{words(value)}</span>
   );
-
-/** When it was taken, by day and minute. */
-const momentOf = (at: string): string =>
-  new Date(at).toLocaleString(language().tag, {
-    month: "short",
-    day: "numeric",
-    hour: "2-digit",
-    minute: "2-digit",
-    hourCycle: "h23",
-    timeZone: "UTC",
-  });
 
 export const outOfTrueWords = (degrees: number): string => say("{angle}°", { angle: decimal(degrees, 2) });
 
@@ -92,7 +82,7 @@ export const COLUMNS: readonly Column[] = [
     meaning: () => say("When it was taken"),
     order: "taken",
     shape: "muted w-28 shrink-0 truncate ps-2 tabular-nums max-lg:hidden",
-    cell: ({ takenAt }) => (takenAt ? momentOf(takenAt) : ""),
+    cell: ({ takenAt }) => (takenAt ? momentWords(takenAt) : ""),
   },
   {
     key: "size",

@@ -71,6 +71,18 @@ test("a batch does its photos in the order they were chosen, each once however o
   expect((await newest(photos[0]!.versions[0]!.id)).recipe).toMatchObject({ proportion: { height: 1.1 } });
 });
 
+test("a bracket names no photos of another visit", async () => {
+  const [one, other] = [await visit(1), await visit(1)];
+  const bracket = [one.photoIds[0]!, other.photoIds[0]!];
+  for (const action of [
+    { kind: "blend", brackets: [bracket] },
+    { kind: "true-up", brackets: [bracket] },
+  ] as const)
+    await expect(
+      createBatch(one.id, { photoIds: one.photoIds, action: { ...action, brackets: [bracket] } }),
+    ).rejects.toMatchObject({ status: 400 });
+});
+
 test("stopped, what waits is left; what is being done meanwhile leaves no trace", async () => {
   const { id, photos, photoIds } = await visit(2);
   const batch = await createBatch(id, { photoIds, action: { kind: "reset" } });

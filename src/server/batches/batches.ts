@@ -21,12 +21,13 @@ export async function createBatch(
 ): Promise<Batch> {
   await getAssignment(assignmentId);
   const wanted = [...new Set(photoIds)];
+  const named = [...new Set([...wanted, ...("brackets" in action ? (action.brackets ?? []).flat() : [])])];
   const id = await database().transaction(async (tx) => {
     const own = await tx
       .select({ id: photos.id })
       .from(photos)
-      .where(and(eq(photos.assignmentId, assignmentId), isNull(photos.deletedAt), inArray(photos.id, wanted)));
-    if (own.length !== wanted.length) throw new Problem(400, say("Some of these photos are not in this assignment."));
+      .where(and(eq(photos.assignmentId, assignmentId), isNull(photos.deletedAt), inArray(photos.id, named)));
+    if (own.length !== named.length) throw new Problem(400, say("Some of these photos are not in this assignment."));
     const [batch] = await tx.insert(batches).values({ assignmentId, action }).returning();
     const batchId = batch!.id;
     await tx.insert(batchItems).values(wanted.map((photoId, position) => ({ batchId, photoId, position })));

@@ -3,14 +3,13 @@ import { rm } from "node:fs/promises";
 import path from "node:path";
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { say } from "@/core/language";
-import { emptyRecipe, laidCourses } from "@/core/recipe";
+import { laidCourses } from "@/core/recipe";
 import { addPhoto } from "../add-photo";
 import { database } from "../db/client";
 import { photos } from "../db/schema";
 import { incomingPath, originalPath } from "../files/store";
-import type { BlendMade } from "../image/blend";
+import type { BlendMade, BlendOrder } from "../image/blend";
 import { desk, limitsFor } from "../image/desks";
-import type { BlendOrder } from "../image/blend-order";
 import { saveRevision } from "../versions";
 import { type End, shownVersion } from "./item";
 
@@ -57,7 +56,7 @@ export async function blendBracket(
     const versionId = own.version.id;
     const asIs = !recipe || laidCourses(recipe).length === 0 || own.revision > 1;
     if (asIs) return await end(database(), { state: "done", words, versionId, before: 0, after: own.revision });
-    await saveRevision(versionId, own.revision, { ...emptyRecipe(), ...recipe }, null, (tx, number) =>
+    await saveRevision(versionId, own.revision, recipe, null, (tx, number) =>
       end(tx, { state: "done", words, versionId, before: 0, after: number }),
     );
   } finally {

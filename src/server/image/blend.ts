@@ -8,6 +8,15 @@ import { Problem } from "../problem";
 import { type Decoded, decode } from "./decode";
 import { encode } from "./encode";
 
+/** Photos of a bracket to be blended. */
+export interface BlendOrder {
+  readonly files: readonly string[];
+  /** Which of them the others are laid on. */
+  readonly reference: number;
+  /** Path of the TIFF. */
+  readonly target: string;
+}
+
 /** What became of a bracket. */
 export interface BlendMade {
   /** Whether its photos were taken from one tripod position; else nothing is blended. */
