@@ -188,3 +188,12 @@ export async function freshAssignment(
   await page.waitForURL(/assignments\//);
   await page.getByTestId("photo-input").setInputFiles(photos);
 }
+
+/** Adds files to the visit whose board was just opened. What is given before the board listens would be lost: it listens once it lists. */
+export async function addFiles(
+  page: Page,
+  files: Parameters<ReturnType<Page["getByTestId"]>["setInputFiles"]>[0],
+): Promise<void> {
+  await page.locator("li[data-photo]").first().waitFor();
+  await page.getByTestId("photo-input").setInputFiles(files);
+}

@@ -1,5 +1,5 @@
 import type { Page } from "playwright-core";
-import { address, counted, freshAssignment, put, rested, usePage } from "./app";
+import { addFiles, address, counted, freshAssignment, put, rested, usePage } from "./app";
 import { deliveredPng } from "./seen";
 
 /** A delivered file dropped on the board opens its recipe again. */
@@ -18,14 +18,14 @@ test("on its original, as a version that says where it came from; elsewhere it i
   const dropped = { name: "tower, delivered.png", mimeType: "image/png", buffer };
   // While the version stands as it was delivered, that one is opened.
   await page.goto(board);
-  await page.getByTestId("photo-input").setInputFiles(dropped);
+  await addFiles(page, dropped);
   await page.getByRole("link", { name: "SM-0414.jpg, version A" }).click();
   await rested(page);
   await page.keyboard.press("2");
   await put(page, "Pitch, °", "3");
   await page.waitForFunction(() => document.querySelector('[data-testid="save-state"]')?.textContent === "saved");
   await page.goto(board);
-  await page.getByTestId("photo-input").setInputFiles(dropped);
+  await addFiles(page, dropped);
   await page.getByRole("link", { name: "SM-0414.jpg, version B" }).click();
   await rested(page);
   await page.keyboard.press("2");
