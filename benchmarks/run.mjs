@@ -34,7 +34,7 @@ async function inBrowser() {
 
 const FINDER = (
   photo,
-) => `import { findSegments } from "@/core/lines"; import { groupSegments } from "@/core/attitude"; import { makeLens } from "@/core/lens"; import { greenLight } from "@/server/image/luminance";
+) => `import { findSegments } from "@/core/lines"; import { groupSegments } from "@/core/attitude"; import { makeLens } from "@/core/lens"; import { greenLight } from "@/server/image/reading/luminance";
 const image = await greenLight(${JSON.stringify(path.resolve(photo))}); const size = [image.width, image.height]; const lens = makeLens(size, null); const times = [];
 for (let i = 0; i < 3; i++) { const began = performance.now(); const found = findSegments(image, lens); groupSegments({ focalPx: 3500, principal: [3000, 2000] }, lens, found); times.push(performance.now() - began); }
 console.log(JSON.stringify({ ms: Math.min(...times), firstMs: times[0], rssMb: process.resourceUsage().maxRSS / 1024 }));`;

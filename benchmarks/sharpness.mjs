@@ -5,7 +5,7 @@
 import { imported } from "./shared.mjs";
 
 const { evenChart, middleOf } = await imported("sharpness", {
-  contents: `export * from "@/core/render/even-chart.testing";`,
+  contents: `export * from "@/core/render/map/even-chart.testing";`,
 });
 
 const BINS = [[0.9, 1.15], [1.15, 1.5], [1.5, 2], [2, 2.5]]; // prettier-ignore

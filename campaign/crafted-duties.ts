@@ -1,6 +1,6 @@
 import sharp from "sharp";
 import { emptyRecipe } from "@/core/recipe";
-import { xmpOfDelivery } from "@/server/image/xmp";
+import { xmpOfDelivery } from "@/server/image/writing/xmp";
 import { madeUpDng } from "@/server/testing-dng";
 import { ask } from "./ask";
 import type { Dice } from "./dice";

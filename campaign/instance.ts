@@ -4,7 +4,7 @@ import { createServer } from "node:net";
 import { setPriority, tmpdir } from "node:os";
 import path from "node:path";
 import { Client } from "pg";
-import { standBack } from "@/server/stand-back";
+import { standBack } from "@/server/running/stand-back";
 
 /**
  * An installation for the campaign alone: a database cluster, files, app and workers in a folder and on ports of their

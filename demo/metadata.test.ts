@@ -5,7 +5,7 @@ import exifr from "exifr";
 import sharp from "sharp";
 import { emptyRecipe } from "@/core/recipe";
 import { deliveryOptions } from "@/core/contract";
-import { recipeOf } from "@/server/image/xmp";
+import { recipeOf } from "@/server/image/writing/xmp";
 import { inThisThread } from "@/server/render/bands";
 import { renderPicture } from "@/server/render/render-picture";
 

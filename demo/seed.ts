@@ -12,7 +12,7 @@ import {
 } from "@/server";
 import { demoProfiles } from "./lens/profiles";
 import { assignments, workedVersions } from "./visit";
-import { weighed } from "@/server/image/detail";
+import { weighed } from "@/server/image/shown/detail";
 
 // What photos propose is found when they are opened: the demo is not to wait for it.
 process.env["FLATSTONE_AHEAD"] = "off";

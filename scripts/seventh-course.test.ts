@@ -88,7 +88,7 @@ import { createBenchStore } from "@/client/bench-store";
 import { carryCourses, changeWords, edited, marksOf, withoutCourse } from "@/core/edits";
 import { COURSES, emptyRecipe, laidCourses } from "@/core/recipe";
 import { compile, settle } from "@/core/render";
-import { checkRecipe } from "@/server/checked-recipe";
+import { checkRecipe } from "@/server/versions/checked-recipe";
 import { BENCH_COURSES, benchCourse } from "@/bench/courses";
 import { COMMANDS } from "@/bench/commands";
 import { GROUPS } from "@/bench/commands/command";
@@ -212,7 +212,7 @@ test("an output format is one description and how it is written: the command lin
   }),
 `;
   putIn("src/core/contract/formats.ts", "];\n\nexport type DeliveryFormat", gif);
-  putIn("src/server/image/encoders.ts", "};\n", "  gif: byLibrary((image) => image.gif()),\n");
+  putIn("src/server/image/writing/encoders.ts", "};\n", "  gif: byLibrary((image) => image.gif()),\n");
   const program = bundled("src/cli/index.ts", "flatstone.cjs");
   cpSync(path.join(root, ".local/test-kernel.wasm"), inCopy("kernel.wasm"));
   const [photo, recipe, out] = [inCopy("photo.png"), inCopy("plain.json"), inCopy("out.gif")];

@@ -1,6 +1,6 @@
 import sharp from "sharp";
-import { embedInJpeg, embedInPng, embedInTiff } from "@/server/image/embed";
-import { type Entry, ascii, rational, short } from "@/server/image/tiff-directory";
+import { embedInJpeg, embedInPng, embedInTiff } from "@/server/image/writing/embed";
+import { type Entry, ascii, rational, short } from "@/server/image/writing/tiff-directory";
 import type { Photo } from "../photos";
 import { develop } from "./develop";
 import type { LinearPicture } from "./radiance";

@@ -3,7 +3,7 @@ import path from "node:path";
 import type { Rect, Vec2 } from "@/core/geometry";
 import { emptyRecipe } from "@/core/recipe";
 import { type CompiledMap, compile, withCamera } from "@/core/render";
-import { weighed } from "@/server/image/detail";
+import { weighed } from "@/server/image/shown/detail";
 import type { Truth } from "../truth/truth";
 
 /** The frame that a photo of the demo gets by itself, beside the largest one. */

@@ -6,7 +6,7 @@ import { traceEdge } from "@/core/lines";
 import { emptyRecipe } from "@/core/recipe";
 import { compile, resampleBand, settle } from "@/core/render";
 import { calibrateFiles } from "@/server/image/calibrate-files";
-import { greenLight } from "@/server/image/luminance";
+import { greenLight } from "@/server/image/reading/luminance";
 import type { Truth } from "../truth/truth";
 
 /** What the product measures on the demo's photos, against what is known of their lens. */

@@ -3,7 +3,7 @@ import path from "node:path";
 import { makeLens, profileAt, proposeProfiles, readProfile, stopsLost } from "@/core/lens";
 import { withProfile } from "@/core/edits";
 import { emptyRecipe } from "@/core/recipe";
-import { inspect } from "@/server/image/inspect";
+import { inspect } from "@/server/image/reading/inspect";
 import type { Truth } from "../truth/truth";
 import { demoProfiles } from "./profiles";
 import { quarlZoom } from "./quarl";

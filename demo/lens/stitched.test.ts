@@ -6,7 +6,7 @@ import { type Luminance, cling, findSegments } from "@/core/lines";
 import { ownFieldOf } from "@/core/own-edges";
 import { emptyRecipe } from "@/core/recipe";
 import { lensOf, withCamera } from "@/core/render";
-import { greenLight } from "@/server/image/luminance";
+import { greenLight } from "@/server/image/reading/luminance";
 import type { Vec2 } from "@/core/geometry";
 import truth from "../photos/SM-0425.truth.json";
 

@@ -5,7 +5,7 @@ import type { Vec2 } from "@/core/geometry";
 import { makeLens } from "@/core/lens";
 import { type Luminance, cling, edgePeaks, lensRail } from "@/core/lines";
 import { between, randomFrom } from "@/core/testing";
-import { greenLight } from "@/server/image/luminance";
+import { greenLight } from "@/server/image/reading/luminance";
 import type { Truth } from "../truth/truth";
 
 /** Cling on the demo's photos: strokes drawn beside edges whose true place is known. */

@@ -3,7 +3,7 @@ import path from "node:path";
 import { groupSegments } from "@/core/attitude";
 import { makeLens } from "@/core/lens";
 import { findSegments } from "@/core/lines";
-import { greenLight } from "@/server/image/luminance";
+import { greenLight } from "@/server/image/reading/luminance";
 import type { Truth } from "../truth/truth";
 
 /** Found lines alone, on the demo's photos, under their true lens and focal length. */

@@ -4,7 +4,7 @@ import { bestOf, foundId } from "@/core/edits";
 import { findLines } from "@/client/compute/line-work";
 import { type Recipe, emptyRecipe, foundLine } from "@/core/recipe";
 import { solveRecipe, withCamera } from "@/core/render";
-import { greenLight } from "@/server/image/luminance";
+import { greenLight } from "@/server/image/reading/luminance";
 import type { Truth } from "../truth/truth";
 
 /** What comes of taking found groups on the Bench: the lines it takes at once, solved as marks. */

@@ -1,7 +1,7 @@
 import path from "node:path";
 import { ownEdgesOf } from "@/core/own-edges";
 import { isSoak } from "@/core/soak.testing";
-import { greenLight } from "@/server/image/luminance";
+import { greenLight } from "@/server/image/reading/luminance";
 
 /**
  * Pitch, roll and yaw that the demo's own edges told on 30 November 2026, degrees, nothing else known: whatever is made

@@ -3,7 +3,7 @@ import path from "node:path";
 import { makeLens } from "@/core/lens";
 import { type Luminance, brightnessAt } from "@/core/lines";
 import { ownEdgesOf } from "@/core/own-edges";
-import { greenLight } from "@/server/image/luminance";
+import { greenLight } from "@/server/image/reading/luminance";
 import type { Truth } from "../truth/truth";
 
 /** A demo photo as an equidistant fisheye of the same focal length would have recorded it: its own lens undone, bent anew. */

@@ -2,7 +2,7 @@ import { isSoak } from "@/core/soak.testing";
 import { readFileSync, readdirSync } from "node:fs";
 import path from "node:path";
 import { ownEdgesOf } from "@/core/own-edges";
-import { greenLight } from "@/server/image/luminance";
+import { greenLight } from "@/server/image/reading/luminance";
 import type { Truth } from "../truth/truth";
 
 /** Demo photos treated as if they came without metadata and profile: what their own edges say against the truth. */

@@ -7,7 +7,7 @@ import { type KnownMeasure, measuresOf } from "@/core/shape/proportion";
 import { type Recipe, emptyRecipe } from "@/core/recipe";
 import { compile, measuredIn, settle } from "@/core/render";
 import { between, randomFrom } from "@/core/testing";
-import { greenLight } from "@/server/image/luminance";
+import { greenLight } from "@/server/image/reading/luminance";
 import { gable } from "../scenes/gable";
 import type { P3 } from "../scenes/scene";
 import { recorded } from "../truth/project";

@@ -8,7 +8,7 @@ import type { FocalMetadata } from "@/core/camera";
 import { type DeliveryOptions, FORMATS, QUALITY, deliveryOptions, formatOfName } from "@/core/contract";
 import type { Size } from "@/core/geometry";
 import type { Recipe } from "@/core/recipe";
-import type { Decoded } from "@/server/image/decode";
+import type { Decoded } from "@/server/image/reading/decode";
 import { inThreads } from "@/server/render/in-threads";
 import { inProcess } from "@/server/render/in-process";
 import { renderPicture } from "@/server/render/render-picture";

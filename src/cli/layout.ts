@@ -23,7 +23,7 @@ export async function run(args: string[]): Promise<void> {
   await checkPhoto(photo);
   if (values.out !== undefined) await checkTarget(values.out, [photo]);
   const { size } = await inspected(photo);
-  const { statedLayout } = await import("@/server/image/projection");
+  const { statedLayout } = await import("@/server/image/reading/projection");
   const stated = model ? null : await statedLayout(photo, size);
   if (!model && !stated)
     throw new UsageError(`"${photo}" does not say how far round it goes. State its projection by --as.`);
@@ -51,7 +51,7 @@ export async function run(args: string[]): Promise<void> {
 }
 
 async function measuredField(photo: string, model: Model) {
-  const { greenLight } = await import("@/server/image/luminance");
+  const { greenLight } = await import("@/server/image/reading/luminance");
   const told = ownFieldOf(await greenLight(photo), model);
   if (!told)
     throw new UsageError(

@@ -7,7 +7,7 @@ import { type Subject, inspected } from "./subject";
 
 /** Straight edges found in a photo, sorted by direction, under a recipe's lens and focal length. */
 export async function foundLines(photo: string, recipe: Recipe, { size, focal }: Subject) {
-  const { greenLight } = await import("@/server/image/luminance");
+  const { greenLight } = await import("@/server/image/reading/luminance");
   const settled = withCamera(recipe, size, focal);
   const lens = lensOf(settled, size);
   const segments = findSegments(await greenLight(photo), lens);

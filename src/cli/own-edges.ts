@@ -6,7 +6,7 @@ import type { Subject } from "./subject";
 
 /** The projection that a picture states it was stitched into, or null. */
 export const projectionOf = async (photo: string): Promise<string | null> =>
-  (await import("@/server/image/projection")).statedProjection(photo);
+  (await import("@/server/image/reading/projection")).statedProjection(photo);
 
 /** @throws UsageError for a picture that states that it was stitched. */
 export async function refuseStitched(photo: string): Promise<void> {
@@ -23,7 +23,7 @@ export async function ownEdgesIn(
   { size, focal }: Subject,
   recipe?: Recipe,
 ): Promise<OwnEdgesFound | null> {
-  const { greenLight } = await import("@/server/image/luminance");
+  const { greenLight } = await import("@/server/image/reading/luminance");
   const known = recipe?.camera.focalPx ?? null;
   const told = focalFromMetadata(size, focal);
   const focalPx = known ?? (told.focalFrom === "metadata" ? told.focalPx : null);

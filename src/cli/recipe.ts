@@ -1,6 +1,6 @@
 import sharp, { allowDelivered } from "@/server/image/library";
-import { isDelivered } from "@/server/image/kinds";
-import { recipeOf } from "@/server/image/xmp";
+import { isDelivered } from "@/server/image/reading/kinds";
+import { recipeOf } from "@/server/image/writing/xmp";
 import { UsageError, checkPhoto, options } from "./arguments";
 
 /** Prints the recipe that a delivered file was made by. */

@@ -1,4 +1,4 @@
-import { decode } from "@/server/image/decode";
+import { decode } from "@/server/image/reading/decode";
 import { UsageError, checkPhoto, checkTarget, options, readRecipeFile, required } from "./arguments";
 import { deliver, deliveryAsked } from "./deliver";
 import { inspected } from "./subject";

@@ -1,5 +1,5 @@
 import { compile, settle } from "@/core/render";
-import { SIZE, scene } from "@/core/render/measured-scene.testing";
+import { SIZE, scene } from "@/core/render/solved/measured-scene.testing";
 import { many } from "@/core/soak.testing";
 import { solved } from "./solve";
 

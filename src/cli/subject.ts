@@ -23,7 +23,7 @@ export async function subjectOf(photo: string | undefined, size: string | undefi
 /** What a photo file says of itself. */
 export async function factsOf(photo: string) {
   await checkPhoto(photo);
-  const { inspect } = await import("@/server/image/inspect");
+  const { inspect } = await import("@/server/image/reading/inspect");
   return inspect(photo, photo, false);
 }
 

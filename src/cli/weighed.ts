@@ -6,7 +6,7 @@ import type { Subject } from "./subject";
 export async function weighedFor(recipe: Recipe, { size, focal }: Subject, photo: string | undefined): Promise<Recipe> {
   if (photo === undefined) return recipe;
   // Loaded only where it is wanted: most of a short command's time is loading.
-  const { isWeighable, weighed } = await import("@/server/image/detail");
+  const { isWeighable, weighed } = await import("@/server/image/shown/detail");
   const settled = settle(recipe, size, focal);
   return isWeighable(settled, size) ? weighed(recipe, photo) : recipe;
 }

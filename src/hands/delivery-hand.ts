@@ -1,4 +1,4 @@
-import "@/server/language";
+import "@/server/running/language";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { serveTasks } from "@/server/hands/serve";

@@ -1,21 +1,21 @@
-import "@/server/language";
+import "@/server/running/language";
 import { RecipeError } from "@/core/recipe";
-import { checkRecipe } from "@/server/checked-recipe";
+import { checkRecipe } from "@/server/versions/checked-recipe";
 import { Problem } from "@/server/problem";
-import { type BoardOrder, makeBoardPicture } from "@/server/image/board-picture";
+import { type BoardOrder, makeBoardPicture } from "@/server/image/shown/board-picture";
 import { type BlendOrder, blendFiles } from "@/server/image/blend";
-import { makeBorderStrips } from "@/server/image/border-strips";
+import { makeBorderStrips } from "@/server/image/shown/border-strips";
 import { calibrateFiles, type ChartOrder } from "@/server/image/calibrate-files";
 import { serveTasks } from "@/server/hands/serve";
-import { type FillOrder, makeFill, makeFillTiles } from "@/server/image/kept-fills";
-import { deliveredFrom } from "@/server/image/delivered-from";
+import { type FillOrder, makeFill, makeFillTiles } from "@/server/image/fills/kept-fills";
+import { deliveredFrom } from "@/server/image/reading/delivered-from";
 import { type FiguresOrder, figuresIn } from "@/server/image/figures-in";
-import { inspect } from "@/server/image/inspect";
-import { sniffFile } from "@/server/image/kinds";
-import { type PreviewLevel, firstPreviews, makePreview } from "@/server/image/preview";
+import { inspect } from "@/server/image/reading/inspect";
+import { sniffFile } from "@/server/image/reading/kinds";
+import { type PreviewLevel, firstPreviews, makePreview } from "@/server/image/shown/preview";
 import { type ProposedOrder, proposedIn } from "@/server/image/proposed-in";
 import { type OwnLensOrder, ownLensIn } from "@/server/image/own-lens-in";
-import { makeTiles } from "@/server/image/tiles";
+import { makeTiles } from "@/server/image/shown/tiles";
 
 /**
  * A process in which the app has pictures looked at (server/image/desks.ts): what a broken or hostile file does to a

@@ -69,7 +69,7 @@ export function premultiply32(
   premultiply<f32>(from, count, colours, red, green, blue, alpha);
 }
 
-/** Less alpha than this is none; the same in src/core/render/sums.ts. */
+/** Less alpha than this is none; the same in src/core/render/pixels/sums.ts. */
 const NONE: f32 = 1e-6;
 
 /** One plane of sums divided by those of alpha. @param full the highest value of the result's samples. */

@@ -8,7 +8,7 @@ import {
   SEEN_GREEN,
   SEEN_RED,
   WIDTH,
-} from "../core/finish/steepen-record";
+} from "../core/finish/sharpness/steepen-record";
 
 /** How bright every pixel of some rows is, 0…1 as displayed, their ends continued; see steepen-record.ts. */
 // @ts-ignore: decorator

@@ -16,7 +16,7 @@ import {
 } from "../core/render/engine/record";
 import { rowStart, rowStep } from "./row-places";
 
-/** A row of sums with the colour along hard edges calmed; see src/core/render/calm.ts, its reference. */
+/** A row of sums with the colour along hard edges calmed; see src/core/render/pixels/calm.ts, its reference. */
 export function calmRow<T>(cell: usize, j: i32, w: i32, h: i32, at: usize, full: f32): void {
   const purple = load<f64>(cell + PURPLE);
   const green = load<f64>(cell + GREEN_AMOUNT);

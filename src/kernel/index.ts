@@ -1,6 +1,6 @@
 /**
  * The pixel kernel: AssemblyScript, compiled to WebAssembly with SIMD by scripts/kernel.mjs. It works on memory that its
- * host lays out (src/core/render/engine) and allocates nothing; the plain TypeScript of src/core/render/resample.ts is
+ * host lays out (src/core/render/engine) and allocates nothing; the plain TypeScript of src/core/render/pixels/resample.ts is
  * its reference and its fallback.
  */
 export { split8, split16, split32, padRow } from "./planes";

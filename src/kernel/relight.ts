@@ -1,6 +1,6 @@
 import { DECODE, ENCODE, GAINS, ROOTS } from "../core/render/engine/record";
 
-/** Steps of the two tables; the same in src/core/render/optics.ts. */
+/** Steps of the two tables; the same in src/core/render/map/optics.ts. */
 const STEPS: f32 = 8192;
 /** Up to here sRGB's curve is straight. */
 const TOE: f32 = 0.04045;

@@ -22,10 +22,10 @@ import {
   REACH_Y,
   STILL,
   WIDTH,
-} from "../core/finish/steepen-record";
+} from "../core/finish/sharpness/steepen-record";
 import { addToAll } from "./add-to-all";
 
-/** Side of a block; the same in src/core/finish/steepen.ts, its reference. */
+/** Side of a block; the same in src/core/finish/sharpness/steepen.ts, its reference. */
 const BLOCK: i32 = 16;
 
 /** What four pixels differ from their Gaussian surroundings along one way; `step` bytes to the next pixel. */

@@ -11,7 +11,7 @@ import {
   PLACES,
   SATURATION,
   SEEN,
-} from "../core/finish/tone-record";
+} from "../core/finish/tone/tone-record";
 
 /** The light of four bytes that lie so far apart. */
 // @ts-ignore: decorator
@@ -59,7 +59,7 @@ function lookedUp(table: usize, at: v128): v128 {
   return f32x4.add(low, f32x4.mul(f32x4.sub(high, low), rest));
 }
 
-/** Tone on colours in bytes; src/core/finish/tone-step.ts is its reference. */
+/** Tone on colours in bytes; src/core/finish/tone/tone-step.ts is its reference. */
 export function tone8(record: usize): void {
   let at = <usize>load<i32>(record + DATA);
   const count = load<i32>(record + COUNT);

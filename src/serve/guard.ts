@@ -1,6 +1,6 @@
 import { randomBytes } from "node:crypto";
 import type { IncomingMessage, ServerResponse } from "node:http";
-import { isOwnHost } from "@/server/hosts";
+import { isOwnHost } from "@/server/running/hosts";
 import { EVERYWHERE, contentPolicy } from "./headers";
 
 /** A sentence as JSON, for what is refused before any route sees it. */

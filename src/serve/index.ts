@@ -1,4 +1,4 @@
-import "@/server/language";
+import "@/server/running/language";
 import { tellLength } from "./tell-length";
 import { createServer } from "node:http";
 import { parseArgs } from "node:util";

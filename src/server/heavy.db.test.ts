@@ -13,10 +13,10 @@ import {
   requestDelivery,
   saveRevision,
 } from ".";
-import { askedFill } from "./asked-fills";
-import { LIGHT, RawJson, checkedRecipe } from "./checked-recipe";
+import { askedFill } from "./deliveries/asked-fills";
+import { LIGHT, RawJson, checkedRecipe } from "./versions/checked-recipe";
 import { closeDesks } from "./image/desks";
-import { revisionRecipe } from "./revisions";
+import { revisionRecipe } from "./versions/revisions";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "./testing";
 
 /** Recipes of a megabyte, and what asks for more than can be made. */

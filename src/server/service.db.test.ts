@@ -23,9 +23,9 @@ import {
 } from ".";
 import { photos, revisions } from "./db/schema";
 import { deliveries } from "./db/work-schema";
-import { filesFolder } from "./config";
-import { tellLaid } from "./laid";
-import { revisionRecipe } from "./revisions";
+import { filesFolder } from "./running/config";
+import { tellLaid } from "./versions/laid";
+import { revisionRecipe } from "./versions/revisions";
 import { previewPath } from "./files/store";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "./testing";
 import { madeUpDng } from "./testing-dng";

@@ -1,5 +1,5 @@
 /** A made-up raw photo for the server's tests; nothing outside tests imports this. */
-import { type Entry, ascii, long, short, writeDirectories } from "./image/tiff-directory";
+import { type Entry, ascii, long, short, writeDirectories } from "./image/writing/tiff-directory";
 
 const BLACK = 256;
 const WHITE = 16_383;

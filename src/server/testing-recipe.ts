@@ -1,6 +1,6 @@
 import type { Recipe } from "@/core/recipe";
-import { RawJson } from "./checked-recipe";
-import { openVersion } from "./versions";
+import { RawJson } from "./versions/checked-recipe";
+import { openVersion } from "./versions/versions";
 
 /** The recipe that a version is opened with; nothing outside tests imports this. */
 export async function recipeOfVersion(id: string): Promise<Recipe> {

@@ -7,7 +7,7 @@ import type { DeliveryRow } from "@/server/db/work-schema";
 import type { Limits } from "@/server/hands/hands";
 import type { TaskHooks } from "@/server/hands/watched-task";
 import { MASK_ENDING, deliveryOptions, endingOf } from "@/core/contract";
-import { Pauses } from "@/server/pauses";
+import { Pauses } from "@/server/running/pauses";
 import type { PictureOrder } from "@/server/render/render-picture";
 import { type Room, bytesFor } from "./room";
 

@@ -1,4 +1,4 @@
-import "@/server/language";
+import "@/server/running/language";
 import { randomUUID } from "node:crypto";
 import { availableParallelism, hostname, totalmem } from "node:os";
 import path from "node:path";
@@ -19,8 +19,8 @@ import { reasonOf } from "@/server/db/errors";
 import { Hands } from "@/server/hands/hands";
 import { closeDesks } from "@/server/image/desks";
 import { freeJobsOfDead, runJobs } from "@/server/jobs/run-jobs";
-import { Pauses, pause } from "@/server/pauses";
-import { standBack } from "@/server/stand-back";
+import { Pauses, pause } from "@/server/running/pauses";
+import { standBack } from "@/server/running/stand-back";
 import { deliver } from "./deliver";
 import { Room } from "./room";
 

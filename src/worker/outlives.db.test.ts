@@ -1,7 +1,7 @@
 import { type ChildProcess, fork } from "node:child_process";
 import path from "node:path";
 import { Client } from "pg";
-import { databaseUrl } from "@/server/config";
+import { databaseUrl } from "@/server/running/config";
 import { temporaryFolder } from "@/server/testing";
 
 /** The worker as it is delivered, in a process of its own, with a database of its own that goes away and comes back. */

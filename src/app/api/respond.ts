@@ -3,10 +3,10 @@ import { ZodError, type ZodType, type output } from "zod";
 import type { Endpoint } from "@/core/contract";
 import { RECIPE_FORMAT, RecipeError } from "@/core/recipe";
 import { LIMITS, Problem, notFound } from "@/server";
-import { arriving } from "@/server/arriving";
+import { arriving } from "@/server/photos/arriving";
 import { isBadId, isBadText, isUnreachable } from "@/server/db/errors";
-import { isOwnHost, isOwnOrigin } from "@/server/hosts";
-import { RawJson } from "@/server/checked-recipe";
+import { isOwnHost, isOwnOrigin } from "@/server/running/hosts";
+import { RawJson } from "@/server/versions/checked-recipe";
 import { isWholeText } from "@/server/text";
 import { isId } from "../or-not-found";
 

@@ -2,7 +2,7 @@ import type { Layer, RasterStep } from "@/core/course";
 import type { Size } from "@/core/geometry";
 import { compile, settle } from "@/core/render";
 import { type Recipe, readRecipe } from "@/core/recipe";
-import { MADE_UP_STEPS, madeUpLayer } from "@/core/render/made-up-steps.testing";
+import { MADE_UP_STEPS, madeUpLayer } from "@/core/render/map/made-up-steps.testing";
 import { PictureView } from "./picture-view";
 
 /** What the graphics card makes of a picture, in a browser; bundled by picture-view.test.ts alone. */

@@ -4,7 +4,7 @@ import path from "node:path";
 import { type Browser, type Page, chromium } from "playwright-core";
 import { type Recipe, emptyRecipe } from "@/core/recipe";
 import { compile, resampleBand, settle, worked } from "@/core/render";
-import { MADE_UP_STEPS, madeUpLayer } from "@/core/render/made-up-steps.testing";
+import { MADE_UP_STEPS, madeUpLayer } from "@/core/render/map/made-up-steps.testing";
 import type { Drawing } from "./drawn.testing";
 
 /** The graphics card's picture against the reference's, pixel by pixel, in a browser. */

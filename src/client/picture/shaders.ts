@@ -98,7 +98,7 @@ vec3 fromLinear(vec3 v) { return mix(v * 12.92, 1.055 * pow(max(v, 1e-6), vec3(1
 #ifdef CALM
 const vec2 AROUND[${CALM_TAPS.length}] = vec2[](${CALM_TAPS.map(([x, y]) => `vec2(${(x / CALM_REACH).toFixed(6)}, ${(y / CALM_REACH).toFixed(6)})`).join(", ")});
 
-/** As core/render/calm.ts does for the delivery. */
+/** As core/render/pixels/calm.ts does for the delivery. */
 vec3 calmed(vec3 rgb, vec2 at) {
   float excess = min(rgb.r, rgb.b) - rgb.g;
   float lead = rgb.g - max(rgb.r, rgb.b);

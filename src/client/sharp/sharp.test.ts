@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import type { Rect, Size } from "@/core/geometry";
 import { type Recipe, emptyRecipe } from "@/core/recipe";
 import { TILE, compile, resampleBand, settle, worked } from "@/core/render";
-import { MADE_UP_STEPS, madeUpLayer } from "@/core/render/made-up-steps.testing";
+import { MADE_UP_STEPS, madeUpLayer } from "@/core/render/map/made-up-steps.testing";
 import { randomFrom } from "@/core/testing";
 import { makeSharp } from "./make";
 import { type SharpOrder, stripsOf } from "./order";

@@ -1,6 +1,6 @@
 import type { Intrinsics } from "../camera";
 import type { Lens } from "../lens";
-import { groupSills } from "./group-sills";
+import { groupSills } from "./found/group-sills";
 import { horizonStarts } from "./horizon-starts";
 import { type LineInput, missOf } from "./line-model";
 import { solvePlumbs } from "./solve-plumbs";

@@ -2,7 +2,7 @@ import type { Vec2 } from "../geometry";
 import { makeLens } from "../lens";
 import { between, normalFrom, randomFrom, seenBy } from "../testing";
 import type { LineInput } from "./line-model";
-import { explainLines } from "./explain";
+import { explainLines } from "./told/explain";
 import { solveLines } from "./solve-lines";
 
 const lens = makeLens([6000, 4000], null);

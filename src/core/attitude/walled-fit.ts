@@ -1,6 +1,6 @@
 import type { Intrinsics } from "../camera";
 import { type Fit, ROUGHLY, fitLines } from "./fit-lines";
-import { groupSills } from "./group-sills";
+import { groupSills } from "./found/group-sills";
 import { type ModelLine, type Unknowns, headingOf } from "./line-model";
 import { distance2 } from "../geometry";
 

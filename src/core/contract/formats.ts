@@ -22,7 +22,7 @@ export interface OutputFormat<K extends string = string> {
 const format = <const K extends string>(described: OutputFormat<K>): OutputFormat<K> => described;
 const UNBOUNDED = 2 ** 31 - 1;
 
-/** In the order of the form. To add one, add it here, and how it is written in `server/image/encoders`. */
+/** In the order of the form. To add one, add it here, and how it is written in `server/image/writing/encoders`. */
 export const FORMATS = [
   format({
     ...{ key: "jpeg", name: "JPEG", note: say("8 bits, for everyone"), endings: ["jpg", "jpeg"] },

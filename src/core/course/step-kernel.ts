@@ -1,6 +1,6 @@
 /** What the WebAssembly kernel (src/kernel) does for steps on pixels; addresses are bytes in the memory that it was given. */
 export interface StepCalls {
-  /** @param record see finish/steepen-record.ts, for these and the next. */
+  /** @param record see finish/sharpness/steepen-record.ts, for these and the next. */
   brightness8: BrightRows;
   brightness16: BrightRows;
   brightness32: BrightRows;
@@ -8,7 +8,7 @@ export interface StepCalls {
   steepen8: SteepenBlocks;
   steepen16: SteepenBlocks;
   steepen32: SteepenBlocks;
-  /** @param record see finish/tone-record.ts. */
+  /** @param record see finish/tone/tone-record.ts. */
   tone8(record: number): void;
 }
 

@@ -2,9 +2,9 @@ import fc from "fast-check";
 import { type Raster, type Samples, peak } from "../course";
 import { testKernel } from "./by-kernel.testing";
 import { NO_FINISH } from "./recipe-part";
-import { steepened } from "./steepen";
-import type { SteepnessAt } from "./steepness";
-import { toneStep } from "./tone-step";
+import { steepened } from "./sharpness/steepen";
+import type { SteepnessAt } from "./sharpness/steepness";
+import { toneStep } from "./tone/tone-step";
 
 const kernel = testKernel();
 

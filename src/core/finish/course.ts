@@ -1,13 +1,13 @@
 import { type Finished, type Things, coursePart } from "../course";
 import type { Size } from "../geometry";
 import { say } from "../language";
-import { evenStep, outputStep } from "./even-step";
-import { localLightStep } from "./local-light-step";
-import { maskStep } from "./mask-step";
-import { masksOn } from "./masks";
+import { evenStep, outputStep } from "./sharpness/even-step";
+import { localLightStep } from "./tone/local-light-step";
+import { maskStep } from "./masks/mask-step";
+import { masksOn } from "./masks/masks";
 import { type FinishSettings, NO_FINISH, finishSettings, tones } from "./recipe-part";
 import { SETTINGS } from "./settings";
-import { type FinishRecipe, toneStep } from "./tone-step";
+import { type FinishRecipe, toneStep } from "./tone/tone-step";
 
 const MASKS: Record<"wash" | "dab", Things> = {
   wash: (count) => say("{count, plural, one {wash} other {# washes}}", { count }),

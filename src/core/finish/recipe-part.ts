@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { numberSchema } from "../course";
 import { OUTPUT_SETTINGS, SETTINGS } from "./settings";
-import { masks } from "./masks";
+import { masks } from "./masks/masks";
 
 /** Tone and sharpness in a recipe. */
 export const finishSettings = z.strictObject({

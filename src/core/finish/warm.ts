@@ -1,7 +1,7 @@
 import type { Raster, StepKernel } from "../course";
 import { NO_FINISH } from "./recipe-part";
-import { steepened } from "./steepen";
-import { toneStep } from "./tone-step";
+import { steepened } from "./sharpness/steepen";
+import { toneStep } from "./tone/tone-step";
 
 /** A made-up picture so large, worked on so often, is what a machine needs to take a function for one that is called often. */
 const SIDE = 160;

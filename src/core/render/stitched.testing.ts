@@ -4,7 +4,7 @@ import { type Size, type Vec2, type Vec3, apply3, transpose3 } from "../geometry
 import { focalOfField, lensFor } from "../lens";
 import { type Recipe, emptyRecipe } from "../recipe";
 import { NO_BEND } from "../shape/bend";
-import { type SettledRecipe } from "./settled";
+import { type SettledRecipe } from "./solved/settled";
 
 export const size: Size = [6000, 1800];
 const out = new Float64Array(3);

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import type { Batch, BatchAction } from "@/core/contract";
 import { say } from "@/core/language";
-import { getAssignment } from "../assignments";
+import { getAssignment } from "../assignments/assignments";
 import { database } from "../db/client";
 import { photos } from "../db/schema";
 import { type BatchItemRow, type BatchRow, batchItems, batches } from "../db/work-schema";

@@ -4,13 +4,13 @@ import path from "node:path";
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import { say } from "@/core/language";
 import { laidCourses } from "@/core/recipe";
-import { addPhoto } from "../add-photo";
+import { addPhoto } from "../photos/add-photo";
 import { database } from "../db/client";
 import { photos } from "../db/schema";
 import { incomingPath, originalPath } from "../files/store";
 import type { BlendMade, BlendOrder } from "../image/blend";
 import { desk, limitsFor } from "../image/desks";
-import { saveRevision } from "../versions";
+import { saveRevision } from "../versions/versions";
 import { type End, shownVersion } from "./item";
 
 /** Exposures are laid on each other, compared and blended at full size: minutes for the largest, ms. */

@@ -1,10 +1,10 @@
 import { desc, eq } from "drizzle-orm";
-import { RawJson } from "../checked-recipe";
+import { RawJson } from "../versions/checked-recipe";
 import { type Database, database } from "../db/client";
 import { revisions, versions } from "../db/schema";
 import type { BatchItemRow } from "../db/work-schema";
-import { shownOf } from "../photos";
-import { openVersion, siblingsOf } from "../versions";
+import { shownOf } from "../photos/photos";
+import { openVersion, siblingsOf } from "../versions/versions";
 
 /** What came of one photo of a batch. */
 export type Ended = Pick<BatchItemRow, "state" | "words"> & Partial<BatchItemRow>;

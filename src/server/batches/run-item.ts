@@ -9,10 +9,10 @@ import { database } from "../db/client";
 import { isUnreachable } from "../db/errors";
 import { photos } from "../db/schema";
 import { batchItems, batches } from "../db/work-schema";
-import { createVersion, openVersion, saveRevision } from "../versions";
+import { createVersion, openVersion, saveRevision } from "../versions/versions";
 import { Problem } from "../problem";
-import { proposedFor } from "../proposed";
-import { RawJson } from "../checked-recipe";
+import { proposedFor } from "../photos/proposed";
+import { RawJson } from "../versions/checked-recipe";
 import { blendBracket } from "./blend-bracket";
 import { type End, type Ended, EndedMeanwhile, type Tx, shownVersion } from "./item";
 

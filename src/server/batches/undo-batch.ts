@@ -4,10 +4,10 @@ import { say } from "@/core/language";
 import { database } from "../db/client";
 import { revisions, versions } from "../db/schema";
 import { type BatchItemRow, type BatchRow, batchItems, batches } from "../db/work-schema";
-import { changePhoto } from "../photos";
+import { changePhoto } from "../photos/photos";
 import { Problem, notFound } from "../problem";
-import { saveRevision } from "../versions";
-import { changeVersion } from "../version-changes";
+import { saveRevision } from "../versions/versions";
+import { changeVersion } from "../versions/version-changes";
 import { getBatch } from "./batches";
 
 /**

@@ -1,6 +1,6 @@
 import { type NodePgDatabase, drizzle } from "drizzle-orm/node-postgres";
 import { Pool } from "pg";
-import { databaseUrl } from "../config";
+import { databaseUrl } from "../running/config";
 import * as kept from "./schema";
 import * as work from "./work-schema";
 

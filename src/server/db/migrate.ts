@@ -3,7 +3,7 @@ import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { sql } from "drizzle-orm";
 import { FORMATS } from "@/core/contract";
 import { migrateJobs } from "../jobs/engine";
-import { tellLaid } from "../laid";
+import { tellLaid } from "../versions/laid";
 import { type Database } from "./client";
 
 /** Brings the database to the current schema. Safe to repeat. */

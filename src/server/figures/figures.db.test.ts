@@ -6,7 +6,7 @@ import { photos, revisions } from "../db/schema";
 import { stateFigures } from "../db/work-schema";
 import { closeDesks } from "../image/desks";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "../testing";
-import { askLook, lookAhead } from "../look-ahead";
+import { askLook, lookAhead } from "../photos/look-ahead";
 import { keepProposed, tellFigures } from "./figures";
 
 process.env["FLATSTONE_FILES"] = temporaryFolder();

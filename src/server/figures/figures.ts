@@ -5,7 +5,7 @@ import { database } from "../db/client";
 import { photos, revisions, versions } from "../db/schema";
 import { desk, limitsFor } from "../image/desks";
 import type { FiguresOrder } from "../image/figures-in";
-import { firstRecipe } from "../photos";
+import { firstRecipe } from "../photos/photos";
 import { askFigures, keepFigures } from "./figure-rows";
 
 /** Measures the newest state of a version and keeps that; a job. What cannot be read stays without figures. */

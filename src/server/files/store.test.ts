@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { readFileSync, readdirSync, statSync, writeFileSync } from "node:fs";
 import path from "node:path";
-import { LIMITS } from "../config";
+import { LIMITS } from "../running/config";
 import { chunksOf, temporaryFolder } from "../testing";
 import { exists, keepOriginal, originalPath, receive, writeWhole } from "./store";
 

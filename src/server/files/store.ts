@@ -3,8 +3,8 @@ import { createHash, randomUUID } from "node:crypto";
 import { constants } from "node:fs";
 import { access, link, mkdir, open, rename, rm, stat, unlink } from "node:fs/promises";
 import path from "node:path";
-import { arriving } from "../arriving";
-import { LIMITS, filesFolder } from "../config";
+import { arriving } from "../photos/arriving";
+import { LIMITS, filesFolder } from "../running/config";
 import { Problem } from "../problem";
 
 /**

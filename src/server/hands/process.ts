@@ -1,7 +1,7 @@
 import { type ChildProcess, fork } from "node:child_process";
 import { readFile } from "node:fs/promises";
 import { setPriority } from "node:os";
-import { standBack } from "../stand-back";
+import { standBack } from "../running/stand-back";
 
 const PAGE = 4096;
 /** A hand's session comes after the app's by this at most: it then has a third of the app's share where both cores are wanted. */

@@ -5,8 +5,8 @@ import type { Raster } from "@/core/render";
 import type { EngineSamples } from "@/core/render/engine";
 import { emptyRecipe } from "@/core/recipe";
 import { Problem } from "../problem";
-import { type Decoded, decode } from "./decode";
-import { encode } from "./encode";
+import { type Decoded, decode } from "./reading/decode";
+import { encode } from "./writing/encode";
 
 /** Photos of a bracket to be blended. */
 export interface BlendOrder {

@@ -2,7 +2,7 @@ import { say } from "@/core/language";
 import { type Calibration, type ChartKind, type SeenChart, calibrate, findChart } from "@/core/lens";
 import type { Size } from "@/core/geometry";
 import { Problem } from "../problem";
-import { luminance } from "./luminance";
+import { luminance } from "./reading/luminance";
 
 export interface ChartOrder {
   /** Paths of the pictures, and what to call them when something is wrong with one. */

@@ -1,7 +1,7 @@
 import path from "node:path";
 import { totalmem } from "node:os";
 import { Hands, type Limits } from "../hands/hands";
-import { bundlesFolder } from "../config";
+import { bundlesFolder } from "../running/config";
 
 /**
  * Where the app has pictures looked at: hands of its own for what arrives, for showing what is kept, and for measuring

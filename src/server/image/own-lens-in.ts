@@ -1,6 +1,6 @@
 import type { OwnLens } from "@/core/contract";
 import { type FocalObservation, ownEdgesOf } from "@/core/own-edges";
-import { greenLight } from "./luminance";
+import { greenLight } from "./reading/luminance";
 
 export interface OwnLensOrder {
   readonly file: string;

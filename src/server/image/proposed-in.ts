@@ -6,8 +6,8 @@ import type { Size } from "@/core/geometry";
 import { METADATA_SIGMA, type OwnProposal } from "@/core/own-edges";
 import type { Recipe } from "@/core/recipe";
 import { exists, originalPath, proposedPath, writeWhole } from "../files/store";
-import { greenLight } from "./luminance";
-import { smallPicture } from "./small-picture";
+import { greenLight } from "./reading/luminance";
+import { smallPicture } from "./reading/small-picture";
 
 /** What is corrected; a focal length that its camera or a person told is an observation beside the edges. */
 export interface ProposedAsked {

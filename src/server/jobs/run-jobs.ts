@@ -5,8 +5,8 @@ import { runBatchItem } from "../batches/run-item";
 import { database } from "../db/client";
 import { reasonOf } from "../db/errors";
 import { tellFigures } from "../figures/figures";
-import { lookAhead } from "../look-ahead";
-import { Pauses } from "../pauses";
+import { lookAhead } from "../photos/look-ahead";
+import { Pauses } from "../running/pauses";
 import type { JobName, Jobs } from "./engine";
 
 /** What each job does. The signal tells that this process has to go: what is in hand is then left for another. */

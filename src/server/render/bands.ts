@@ -10,7 +10,7 @@ import {
   continueSource,
   writeSourceRows,
 } from "@/core/render/engine";
-import { inSlices } from "../slices";
+import { inSlices } from "../running/slices";
 import {
   BAND_ROWS,
   type PictureJob,

@@ -1,4 +1,4 @@
-import { MADE_UP_STEPS } from "@/core/render/made-up-steps.testing";
+import { MADE_UP_STEPS } from "@/core/render/map/made-up-steps.testing";
 import { type LaneTask, workLane } from "@/server/render/picture-job";
 
 /** A rendering thread whose chain has the tests' own steps. */

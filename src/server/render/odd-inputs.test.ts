@@ -3,7 +3,7 @@ import path from "node:path";
 import sharp from "sharp";
 import { emptyRecipe } from "@/core/recipe";
 import { deliveryOptions } from "@/core/contract";
-import { inspect } from "../image/inspect";
+import { inspect } from "../image/reading/inspect";
 import { gradient, pictureOf, temporaryFolder } from "../testing";
 import { inThisThread } from "./bands";
 import { renderPicture } from "./render-picture";

@@ -4,7 +4,7 @@ import path from "node:path";
 import { NO_FINISH, outputStep } from "@/core/finish";
 import { emptyRecipe } from "@/core/recipe";
 import { type Raster, compile, settle } from "@/core/render";
-import { MADE_UP_STEPS, madeUpLayer } from "@/core/render/made-up-steps.testing";
+import { MADE_UP_STEPS, madeUpLayer } from "@/core/render/map/made-up-steps.testing";
 import { temporaryFolder } from "../testing";
 import { type BandRunner, type Pixels, inThisThread, inThisThreadBy } from "./bands";
 import { inThreads } from "./in-threads";

@@ -15,12 +15,12 @@ import {
   settle,
 } from "@/core/render";
 import { exists, writeWhole } from "../files/store";
-import { type Decoded, decode } from "../image/decode";
-import { keptPlans } from "../image/fill-folders";
-import { fillSource } from "../image/fill-source";
+import { type Decoded, decode } from "../image/reading/decode";
+import { keptPlans } from "../image/fills/fill-folders";
+import { fillSource } from "../image/fills/fill-source";
 import { type Captions, type DeliveryFormat, type DeliveryOptions, formatOf } from "@/core/contract";
-import { encode, encodeStrip, inStrips, loadXmp, writeStrips } from "../image/encode";
-import { LIMITS } from "../config";
+import { encode, encodeStrip, inStrips, loadXmp, writeStrips } from "../image/writing/encode";
+import { LIMITS } from "../running/config";
 import { Problem } from "../problem";
 import type { BandRunner, Pixels } from "./bands";
 import { makeEdges, planEdges } from "./edge-work";

@@ -3,12 +3,12 @@ import { and, asc, desc, eq, inArray, isNull } from "drizzle-orm";
 import type { z } from "zod";
 import { type DeliverySet, clashOf, fileName, type setOrder, unknownPlace } from "@/core/contract";
 import { say } from "@/core/language";
-import { getAssignment } from "../assignments";
+import { getAssignment } from "../assignments/assignments";
 import { database } from "../db/client";
 import { photos, revisions, versions } from "../db/schema";
 import { deliveries, deliverySets } from "../db/work-schema";
-import { cancelDelivery } from "../deliveries";
-import { listPhotos } from "../listed-photos";
+import { cancelDelivery } from "../deliveries/deliveries";
+import { listPhotos } from "../photos/listed-photos";
 import { Problem, notFound } from "../problem";
 
 /** Sets of a visit that are told: the newest. */

@@ -2,7 +2,7 @@ import { notFound } from "next/navigation";
 import { openedVersion } from "@/core/contract";
 import { BenchLoader } from "@/bench/bench-loader";
 import { besideInVisit, openVersion } from "@/server";
-import { RawJson } from "@/server/checked-recipe";
+import { RawJson } from "@/server/versions/checked-recipe";
 import { Refused } from "../../refused";
 import { Away } from "../../away";
 import { orAway, orNotFound, orRefused } from "../../or-not-found";

@@ -14,10 +14,10 @@ import { BowFields } from "./bow-fields";
 import { FocalField } from "./focal-field";
 import { LensCurves } from "./lens-curves";
 import { LightFields } from "./light-fields";
-import { ProfilePart } from "./profile-part";
+import { ProfilePart } from "./profiles/profile-part";
 import { ProjectionPart } from "./projection-part";
 import { useLensSamples } from "./use-lens-samples";
-import { TracePart } from "./trace-part";
+import { TracePart } from "./traces/trace-part";
 
 const ORIGIN: Record<Recipe["lens"]["from"], string> = {
   none: "",

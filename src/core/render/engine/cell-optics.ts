@@ -1,5 +1,5 @@
 import type { Fringe } from "../../lens";
-import { type Optics, gainTable, hasFringes, hasVignetting } from "../optics";
+import { type Optics, gainTable, hasFringes, hasVignetting } from "../map/optics";
 import * as RECORD from "./record";
 
 /** sRGB's exponent: a factor on light is its root by this on the value; see src/kernel/relight.ts. */

@@ -1,7 +1,7 @@
-import { CALM_EDGE, CALM_TAPS, isCalming } from "../calm";
-import { type Cell, eachCell } from "../cells";
-import type { OutputMap } from "../compile";
-import type { KernelName } from "../kernels";
+import { CALM_EDGE, CALM_TAPS, isCalming } from "../pixels/calm";
+import { type Cell, eachCell } from "../pixels/cells";
+import type { OutputMap } from "../map/compile";
+import type { KernelName } from "../pixels/kernels";
 import { CellOptics } from "./cell-optics";
 import type { Kernel } from "./kernel";
 import * as RECORD from "./record";

@@ -1,5 +1,5 @@
-import { CALM_TAPS } from "../calm";
-import { lightTables } from "../optics";
+import { CALM_TAPS } from "../pixels/calm";
+import { lightTables } from "../map/optics";
 import type { Kernel } from "./kernel";
 import { type EngineSamples, type MemoryPlan, PAD } from "./memory-plan";
 

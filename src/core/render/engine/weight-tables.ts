@@ -1,5 +1,5 @@
-import type { KernelName } from "../kernels";
-import { PHASES, weightsFor, widthOf } from "../taps";
+import type { KernelName } from "../pixels/kernels";
+import { PHASES, weightsFor, widthOf } from "../pixels/taps";
 
 /** One in the weights down, which the kernel multiplies as 16-bit integers. */
 const ONE = 1 << 14;

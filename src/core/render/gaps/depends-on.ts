@@ -1,8 +1,8 @@
 import { type Stroke, makesGaps, onlyShuts, strokesOn } from "../../edges";
 import type { Rect } from "../../geometry";
-import type { CompiledMap } from "../compile";
-import type { SettledRecipe } from "../settled";
-import { planeInputs } from "../steps";
+import type { CompiledMap } from "../map/compile";
+import type { SettledRecipe } from "../solved/settled";
+import { planeInputs } from "../map/steps";
 import { sideAt } from "./gaps";
 import { meet, strokeBox, strokeReach } from "./stroke-boxes";
 

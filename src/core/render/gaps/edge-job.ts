@@ -1,8 +1,8 @@
 import type { FillPlan, Stroke, View } from "../../edges";
 import type { Rect } from "../../geometry";
-import type { CompiledMap } from "../compile";
-import type { KernelName } from "../kernels";
-import type { SettledRecipe } from "../settled";
+import type { CompiledMap } from "../map/compile";
+import type { KernelName } from "../pixels/kernels";
+import type { SettledRecipe } from "../solved/settled";
 
 /** A plan and where its pixels lie. It is plain data and may be kept. */
 export interface PlacedPlan {

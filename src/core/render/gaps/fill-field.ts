@@ -4,9 +4,9 @@ import { keepMarksOf, turnStep } from "../../frame";
 import { type Rect, type Size, type Vec2, contains, rectOutline, signedArea } from "../../geometry";
 import { surfaceShare } from "../../shape/bend";
 import { factorsOf, measuresOf } from "../../shape/proportion";
-import type { CompiledMap, OutputMap } from "../compile";
-import { resampleBand } from "../resample";
-import type { SettledRecipe } from "../settled";
+import type { CompiledMap, OutputMap } from "../map/compile";
+import { resampleBand } from "../pixels/resample";
+import type { SettledRecipe } from "../solved/settled";
 import { sideAt } from "./gaps";
 import { horizonOf, skyIn } from "./shown-kinds";
 

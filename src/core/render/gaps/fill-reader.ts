@@ -1,7 +1,7 @@
 import { colourCount, peak, type Raster } from "../../course";
 import { carried } from "../../edges";
-import type { CompiledMap } from "../compile";
-import { pixelWriter } from "../resample";
+import type { CompiledMap } from "../map/compile";
+import { pixelWriter } from "../pixels/resample";
 import type { EdgeJob, PlacedPlan } from "./edge-job";
 import { toLight } from "../../course";
 import type { Below } from "./below";

@@ -1,6 +1,6 @@
 import { type Side, SIDES, choiceFor, gapSide, insideSide } from "../../edges";
-import type { CompiledMap } from "../compile";
-import type { SettledRecipe } from "../settled";
+import type { CompiledMap } from "../map/compile";
+import type { SettledRecipe } from "../solved/settled";
 import { sideAt } from "./gaps";
 import { lightOfHex } from "../../course";
 

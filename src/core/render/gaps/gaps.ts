@@ -1,7 +1,7 @@
 import { type GapChoice, SIDES, type Side, choiceFor, gapSide } from "../../edges";
 import { type Rect, type Vec2, rectOutline } from "../../geometry";
-import type { CompiledMap } from "../compile";
-import type { SettledRecipe } from "../settled";
+import type { CompiledMap } from "../map/compile";
+import type { SettledRecipe } from "../solved/settled";
 
 /** A gap of the frame: what of it lies beyond one side of the photo. */
 export interface Gap {

@@ -1,7 +1,7 @@
 import { type Shift, type Stroke, type StrokeLock, carried, shiftBetween } from "../../edges";
 import { type Vec2, type Vec3, dot3 } from "../../geometry";
-import type { CompiledMap } from "../compile";
-import type { SettledRecipe } from "../settled";
+import type { CompiledMap } from "../map/compile";
+import type { SettledRecipe } from "../solved/settled";
 import { correctedCamera } from "./fill-field";
 import { type GraftPlane, graftPlane } from "./normals";
 

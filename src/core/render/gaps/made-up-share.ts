@@ -1,4 +1,4 @@
-import type { CompiledMap } from "../compile";
+import type { CompiledMap } from "../map/compile";
 import type { EdgeJob, PlacedPlan } from "./edge-job";
 import { gapsOf, sideAt } from "./gaps";
 

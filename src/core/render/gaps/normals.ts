@@ -5,7 +5,7 @@ import { turnStep } from "../../frame";
 import { type Size, type Vec2, type Vec3, apply3, cross3, dot3, transpose3, unit3 } from "../../geometry";
 import { easedAttitude } from "../../lines";
 import { surfaceShare } from "../../shape/bend";
-import { type SettledRecipe, lensOf, linesOf } from "../settled";
+import { type SettledRecipe, lensOf, linesOf } from "../solved/settled";
 
 /** Two normals closer than this are one, as a cosine. */
 const SAME = 0.9995;

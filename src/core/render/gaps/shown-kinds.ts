@@ -1,8 +1,8 @@
 import { type BelowHorizon, type View } from "../../edges";
 import { type Size, type Vec2, dot3 } from "../../geometry";
 import { type Sky, type SmallPicture, skyOf } from "../../lines";
-import type { Raster } from "../resample";
-import type { SettledRecipe } from "../settled";
+import type { Raster } from "../pixels/resample";
+import type { SettledRecipe } from "../solved/settled";
 import { floorNormal } from "./normals";
 
 /** Places closer to the horizon than this are on neither side of it: sine. The attitude may be off by as much. */

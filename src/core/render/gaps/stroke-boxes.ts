@@ -1,6 +1,6 @@
 import type { Stroke } from "../../edges";
 import { type Rect, type Vec2, bounds } from "../../geometry";
-import type { CompiledMap } from "../compile";
+import type { CompiledMap } from "../map/compile";
 
 /** What is looked at around a brush's way: so many of its radii, and this share of the photo's longer side, so that the next bay is seen. */
 const AROUND = { radii: 6, share: 1 / 5 } as const;

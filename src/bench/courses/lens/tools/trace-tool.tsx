@@ -4,7 +4,7 @@ import { selectUnder } from "../../../tools/hold-line";
 import { lineGesture } from "../../../tools/line-gesture";
 import { type Tool, later, letGo } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";
-import { traceBetween, traceThrough } from "../trace-edges";
+import { traceBetween, traceThrough } from "../traces/trace-edges";
 
 /** Fewer places than this are no path. */
 const FEWEST = 3;

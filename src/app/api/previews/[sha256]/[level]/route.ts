@@ -1,6 +1,6 @@
 import { exists, notFound, originalPath } from "@/server";
-import { PREVIEW_LEVELS, type PreviewLevel } from "@/server/image/preview";
-import { preview } from "@/server/image/shown";
+import { PREVIEW_LEVELS, type PreviewLevel } from "@/server/image/shown/preview";
+import { preview } from "@/server/image/shown/shown";
 import { kept } from "../../../file-answer";
 import { route } from "../../../respond";
 

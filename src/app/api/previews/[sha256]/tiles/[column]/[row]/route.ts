@@ -1,5 +1,5 @@
 import { exists, notFound, originalPath } from "@/server";
-import { tile } from "@/server/image/shown";
+import { tile } from "@/server/image/shown/shown";
 import { kept } from "../../../../../file-answer";
 import { route } from "../../../../../respond";
 

@@ -1,0 +1,95 @@
+import { say } from "../../language";
+import { type EdgesSettings, type GapChoice, type Side, choiceFor } from "../../edges";
+import type { Vec2 } from "../../geometry";
+import type { Recipe } from "../../recipe";
+import type { Edit } from "../edit";
+
+const withEdges = (recipe: Recipe, edges: EdgesSettings): Recipe => ({ ...recipe, edges });
+
+/** The settings without a key that would say nothing. */
+function without<K extends keyof EdgesSettings>(edges: EdgesSettings, key: K): Omit<EdgesSettings, K> {
+  const { [key]: gone, ...rest } = edges;
+  void gone;
+  return rest;
+}
+
+const WORDS: Record<GapChoice, string> = {
+  leave: say("Leave gaps"),
+  plain: say("Plain gaps"),
+  fill: say("Fill gaps"),
+  trim: say("Trim gaps"),
+  bend: say("Bend gaps shut"),
+};
+
+/** What is done with all gaps; choices of their own are let go. */
+export const allGaps = (choice: GapChoice): Edit => ({
+  label: WORDS[choice],
+  apply: (recipe) => withEdges(recipe, { ...without(recipe.edges, "each"), gaps: choice }),
+});
+
+/** What is done with the gap beyond one side of the photo. */
+export const gapChoice = (side: Side, choice: GapChoice): Edit => ({
+  label: `${WORDS[choice]}: ${side}`,
+  apply: (recipe) => {
+    const others = (recipe.edges.each ?? []).filter((g) => g.side !== side);
+    const own = recipe.edges.each?.find((g) => g.side === side);
+    const each =
+      choice === recipe.edges.gaps && own?.plain === undefined ? others : [...others, { ...own, side, do: choice }];
+    return withEdges(recipe, { ...without(recipe.edges, "each"), ...(each.length > 0 && { each }) });
+  },
+});
+
+/** The colour of the plain gap beyond one side, #rrggbb. */
+export const gapColour = (side: Side, plain: string): Edit => ({
+  label: say("Colour of a gap"),
+  apply: (recipe) => {
+    const { do: choice } = choiceFor(recipe.edges, side);
+    const others = (recipe.edges.each ?? []).filter((g) => g.side !== side);
+    return withEdges(recipe, { ...recipe.edges, each: [...others, { side, do: choice, plain }] });
+  },
+});
+
+/** How far a fill reaches into the photo, pixels of the original. */
+export const reachIn = (px: number): Edit => ({
+  label: say("Reach in"),
+  apply: (recipe) => withEdges(recipe, { ...without(recipe.edges, "reach"), ...(px > 0 && { reach: px }) }),
+});
+
+/** Which of a fill's answers is taken, 1 the first. */
+export const answerOf = (seed: number): Edit => ({
+  label: seed === 1 ? say("The first answer") : say("Another answer"),
+  apply: (recipe) => withEdges(recipe, { ...without(recipe.edges, "seed"), ...(seed > 1 && { seed }) }),
+});
+
+/** Whether faces, keep marks and measured things may be repeated by a fill. */
+export const mayRepeat = (may: boolean): Edit => ({
+  label: may ? say("Things may be repeated") : say("Things are not repeated"),
+  apply: (recipe) => withEdges(recipe, { ...without(recipe.edges, "repeat"), ...(may && { repeat: true as const }) }),
+});
+
+/** An area to fill from, or never from. @param points its outline, pixels of the original. */
+export const addSource = (id: string, use: "from" | "never", points: readonly Vec2[]): Edit => ({
+  label: use === "from" ? say("Fill from an area") : say("Never from an area"),
+  apply: (recipe) =>
+    withEdges(recipe, {
+      ...recipe.edges,
+      sources: [...(recipe.edges.sources ?? []), { id, use, points: points.map(([x, y]) => [x, y]), on: true }],
+    }),
+});
+
+export const switchSource = (id: string, on: boolean): Edit => ({
+  label: on ? say("Switch an area on") : say("Switch an area off"),
+  apply: (recipe) =>
+    withEdges(recipe, {
+      ...recipe.edges,
+      sources: (recipe.edges.sources ?? []).map((s) => (s.id === id ? { ...s, on } : s)),
+    }),
+});
+
+export const deleteSource = (id: string): Edit => ({
+  label: "Delete an area",
+  apply: (recipe) => {
+    const sources = (recipe.edges.sources ?? []).filter((s) => s.id !== id);
+    return withEdges(recipe, { ...without(recipe.edges, "sources"), ...(sources.length > 0 && { sources }) });
+  },
+});

@@ -1,0 +1,82 @@
+import { say } from "../../language";
+import { MOST_STROKES, MOST_STROKE_POINTS, type Stroke } from "../../edges";
+import type { Vec2 } from "../../geometry";
+import type { Recipe } from "../../recipe";
+import type { Edit } from "../edit";
+
+const NAMES = { mend: say("Mend"), graft: say("Graft") } as const;
+
+function withStrokes(recipe: Recipe, strokes: readonly Stroke[]): Recipe {
+  const { strokes: gone, ...edges } = recipe.edges;
+  void gone;
+  return { ...recipe, edges: { ...edges, ...(strokes.length > 0 && { strokes: [...strokes] }) } };
+}
+
+const changed = (recipe: Recipe, id: string, change: (stroke: Stroke) => Stroke): Recipe =>
+  withStrokes(
+    recipe,
+    (recipe.edges.strokes ?? []).map((s) => (s.id === id ? change(s) : s)),
+  );
+
+/** A stroke of one of the brushes, over those there are; a recipe holds so many at most. */
+export const addStroke = (stroke: Stroke): Edit => ({
+  label: NAMES[stroke.kind],
+  apply: (recipe) => {
+    const all = recipe.edges.strokes ?? [];
+    return all.length >= MOST_STROKES ? recipe : withStrokes(recipe, [...all, stroke]);
+  },
+});
+
+export const switchStroke = (id: string, on: boolean): Edit => ({
+  label: on ? say("Switch a stroke on") : say("Switch a stroke off"),
+  apply: (recipe) => changed(recipe, id, (s) => ({ ...s, on })),
+});
+
+export const deleteStroke = (id: string): Edit => ({
+  label: "Delete a stroke",
+  apply: (recipe) =>
+    withStrokes(
+      recipe,
+      (recipe.edges.strokes ?? []).filter((s) => s.id !== id),
+    ),
+});
+
+/** Moves a stroke to other places; what a graft copies stays what it is. @param points as many as it has, pixels of the original. */
+export const moveStroke = (id: string, points: readonly Vec2[]): Edit => ({
+  label: say("Move a stroke"),
+  apply: (recipe) =>
+    changed(recipe, id, (s) =>
+      points.length === s.points.length ? { ...s, points: points.map(([x, y]): [number, number] => [x, y]) } : s,
+    ),
+});
+
+/** Another answer of a mend, 1 the first. */
+export const strokeAnswer = (id: string, seed: number): Edit => ({
+  label: say("Another answer"),
+  apply: (recipe) =>
+    changed(recipe, id, ({ seed: gone, ...s }) => {
+      void gone;
+      return { ...s, ...(seed > 1 && { seed }) };
+    }),
+});
+
+/** How hard or strong a stroke is, and whether a graft's light is matched. */
+export const strokeSettings = (
+  id: string,
+  { hardness, strength, matched }: { hardness?: number; strength?: number; matched?: boolean },
+): Edit => ({
+  label: say("Change a stroke"),
+  apply: (recipe) =>
+    changed(recipe, id, ({ light, ...s }) => ({
+      ...s,
+      ...(hardness !== undefined && { hardness }),
+      ...(strength !== undefined && { strength }),
+      ...((matched === undefined ? light : !matched) && { light: "as-is" as const }),
+    })),
+});
+
+/** As many of a stroke's points as a recipe holds, evenly left out. */
+export function thinned<P>(points: readonly P[], most = MOST_STROKE_POINTS): P[] {
+  if (points.length <= most) return [...points];
+  return Array.from({ length: most }, (_, i) => points[Math.round((i * (points.length - 1)) / (most - 1))]!);
+}
