@@ -112,33 +112,43 @@ export interface BenchState {
 
 const UNLOOKED: OwnState = { state: "unlooked" };
 
+/** What a version has when it opens, whatever was done to the one before it. */
+const UNTOUCHED = {
+  past: [],
+  future: [],
+  gesture: null,
+  selected: null,
+  selectedEnd: null,
+  view: "corrected",
+  found: null,
+  places: [],
+  finding: false,
+  own: UNLOOKED,
+  detail: null,
+  holding: false,
+  peek: null,
+  save: "saved",
+} satisfies Partial<BenchState>;
+
+/** The Bench before anything has been opened. */
+const FIRST = {
+  versionId: "",
+  opening: 0,
+  size: [1, 1],
+  recipe: emptyRecipe(),
+  course: FIRST_OPEN,
+  tool: "plumb",
+  marks: true,
+  grid: false,
+  stretch: false,
+  alone: false,
+
+  ...UNTOUCHED,
+} satisfies Partial<BenchState>;
+
 export const createBenchStore = () =>
   createStore<BenchState>()((set) => ({
-    versionId: "",
-    opening: 0,
-    size: [1, 1],
-    recipe: emptyRecipe(),
-    past: [],
-    future: [],
-    gesture: null,
-    course: FIRST_OPEN,
-    tool: "plumb",
-    selected: null,
-    selectedEnd: null,
-    view: "corrected",
-    marks: true,
-    grid: false,
-    stretch: false,
-    found: null,
-    places: [],
-    finding: false,
-    own: UNLOOKED,
-    detail: null,
-    alone: false,
-    holding: false,
-    peek: null,
-    save: "saved",
-
+    ...FIRST,
     open: (versionId, size, recipe) => {
       forgetVersion();
       set(({ opening }) => ({
@@ -146,20 +156,7 @@ export const createBenchStore = () =>
         opening: opening + 1,
         size,
         recipe,
-        past: [],
-        future: [],
-        gesture: null,
-        selected: null,
-        selectedEnd: null,
-        view: "corrected",
-        found: null,
-        places: [],
-        finding: false,
-        own: UNLOOKED,
-        detail: null,
-        holding: false,
-        peek: null,
-        save: "saved",
+        ...UNTOUCHED,
       }));
     },
     edit: (edit, gesture) =>

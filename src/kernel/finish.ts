@@ -59,6 +59,73 @@ function whole(at: usize, most: v128, mask: v128): v128 {
   return v128.and(f32x4.add(clamped, f32x4.splat(ROUNDER)), mask);
 }
 
+/** Four pixels, whole numbers up to 255, side by side. @param parcel where they lie on their way if fewer than four go out. */
+// @ts-ignore: decorator
+@inline
+function put8(
+  out: usize,
+  r: v128,
+  g: v128,
+  b: v128,
+  a: v128,
+  colours: i32,
+  flags: i32,
+  parcel: usize,
+  bytes: usize,
+): void {
+  let packed: v128;
+  if (colours == 3) {
+    packed = v128.or(v128.or(r, i32x4.shl(g, 8)), i32x4.shl(b, 16));
+    if (flags & ALPHA) packed = v128.or(packed, i32x4.shl(a, 24));
+    else packed = v128.swizzle(packed, i8x16(0, 1, 2, 4, 5, 6, 8, 9, 10, 12, 13, 14, -1, -1, -1, -1));
+  } else if (flags & ALPHA) {
+    packed = v128.or(r, i32x4.shl(a, 8));
+    packed = v128.swizzle(packed, i8x16(0, 1, 4, 5, 8, 9, 12, 13, -1, -1, -1, -1, -1, -1, -1, -1));
+  } else packed = v128.swizzle(r, i8x16(0, 4, 8, 12, -1, -1, -1, -1, -1, -1, -1, -1, -1, -1, -1, -1));
+  if (bytes == 12) {
+    v128.store64_lane(out, packed, 0);
+    v128.store32_lane(out + 8, packed, 2);
+  } else if (bytes == 16) v128.store(out, packed);
+  else {
+    v128.store(parcel, packed);
+    memory.copy(out, parcel, bytes);
+  }
+}
+
+/** The same, up to 65535. */
+// @ts-ignore: decorator
+@inline
+function put16(
+  out: usize,
+  r: v128,
+  g: v128,
+  b: v128,
+  a: v128,
+  colours: i32,
+  flags: i32,
+  parcel: usize,
+  bytes: usize,
+): void {
+  if (colours == 3) {
+    const rg = v128.or(r, i32x4.shl(g, 16));
+    const ba = flags & ALPHA ? v128.or(b, i32x4.shl(a, 16)) : b;
+    // Two pixels of four samples each.
+    let lower = v128.shuffle<i32>(rg, ba, 0, 4, 1, 5);
+    let upper = v128.shuffle<i32>(rg, ba, 2, 6, 3, 7);
+    if (!(flags & ALPHA)) {
+      lower = v128.swizzle(lower, i8x16(0, 1, 2, 3, 4, 5, 8, 9, 10, 11, 12, 13, -1, -1, -1, -1));
+      upper = v128.swizzle(upper, i8x16(0, 1, 2, 3, 4, 5, 8, 9, 10, 11, 12, 13, -1, -1, -1, -1));
+      v128.store(parcel, lower);
+      v128.store(parcel + 12, upper);
+    } else {
+      v128.store(parcel, lower);
+      v128.store(parcel + 16, upper);
+    }
+  } else if (flags & ALPHA) v128.store(parcel, v128.or(r, i32x4.shl(a, 16)));
+  else v128.store(parcel, v128.swizzle(r, i8x16(0, 1, 4, 5, 8, 9, 12, 13, -1, -1, -1, -1, -1, -1, -1, -1)));
+  memory.copy(out, parcel, bytes);
+}
+
 /** Sums become samples: light put right, colour calmed, the border blended, rounded, and laid side by side. */
 // @ts-ignore: decorator
 @inline
@@ -108,44 +175,8 @@ function finish<T>(cell: usize): void {
       const a = i32x4.trunc_sat_f32x4_s(f32x4.add(level, f32x4.splat(0.5)));
       const n = min(4, w - i);
       const bytes = <usize>(n * channels) * sizeof<T>();
-      if (sizeof<T>() == 1) {
-        let packed: v128;
-        if (colours == 3) {
-          packed = v128.or(v128.or(r, i32x4.shl(g, 8)), i32x4.shl(b, 16));
-          if (flags & ALPHA) packed = v128.or(packed, i32x4.shl(a, 24));
-          else packed = v128.swizzle(packed, i8x16(0, 1, 2, 4, 5, 6, 8, 9, 10, 12, 13, 14, -1, -1, -1, -1));
-        } else if (flags & ALPHA) {
-          packed = v128.or(r, i32x4.shl(a, 8));
-          packed = v128.swizzle(packed, i8x16(0, 1, 4, 5, 8, 9, 12, 13, -1, -1, -1, -1, -1, -1, -1, -1));
-        } else packed = v128.swizzle(r, i8x16(0, 4, 8, 12, -1, -1, -1, -1, -1, -1, -1, -1, -1, -1, -1, -1));
-        if (bytes == 12) {
-          v128.store64_lane(out, packed, 0);
-          v128.store32_lane(out + 8, packed, 2);
-        } else if (bytes == 16) v128.store(out, packed);
-        else {
-          v128.store(parcel, packed);
-          memory.copy(out, parcel, bytes);
-        }
-      } else {
-        if (colours == 3) {
-          const rg = v128.or(r, i32x4.shl(g, 16));
-          const ba = flags & ALPHA ? v128.or(b, i32x4.shl(a, 16)) : b;
-          // Two pixels of four samples each.
-          let lower = v128.shuffle<i32>(rg, ba, 0, 4, 1, 5);
-          let upper = v128.shuffle<i32>(rg, ba, 2, 6, 3, 7);
-          if (!(flags & ALPHA)) {
-            lower = v128.swizzle(lower, i8x16(0, 1, 2, 3, 4, 5, 8, 9, 10, 11, 12, 13, -1, -1, -1, -1));
-            upper = v128.swizzle(upper, i8x16(0, 1, 2, 3, 4, 5, 8, 9, 10, 11, 12, 13, -1, -1, -1, -1));
-            v128.store(parcel, lower);
-            v128.store(parcel + 12, upper);
-          } else {
-            v128.store(parcel, lower);
-            v128.store(parcel + 16, upper);
-          }
-        } else if (flags & ALPHA) v128.store(parcel, v128.or(r, i32x4.shl(a, 16)));
-        else v128.store(parcel, v128.swizzle(r, i8x16(0, 1, 4, 5, 8, 9, 12, 13, -1, -1, -1, -1, -1, -1, -1, -1)));
-        memory.copy(out, parcel, bytes);
-      }
+      if (sizeof<T>() == 1) put8(out, r, g, b, a, colours, flags, parcel, bytes);
+      else put16(out, r, g, b, a, colours, flags, parcel, bytes);
       out += bytes;
     }
   }

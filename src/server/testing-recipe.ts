@@ -1,4 +1,4 @@
-import type { Recipe } from "@/core/recipe";
+import { type Recipe, emptyRecipe } from "@/core/recipe";
 import { RawJson } from "./versions/checked-recipe";
 import { openVersion } from "./versions/versions";
 
@@ -7,3 +7,6 @@ export async function recipeOfVersion(id: string): Promise<Recipe> {
   const { recipe } = await openVersion(id);
   return recipe instanceof RawJson ? (JSON.parse(recipe.text) as Recipe) : recipe;
 }
+
+/** A recipe in which something is set. */
+export const withHeight = (height: number) => ({ ...emptyRecipe(), proportion: { on: true, height } });

@@ -81,35 +81,7 @@ function BrushOverlay({
 
     const draw = (): void => {
       asked = 0;
-      const { projection: by, colours: ink } = latest.current;
-      context.setTransform(ratio, 0, 0, ratio, 0, 0);
-      context.clearRect(0, 0, sheet[0], sheet[1]);
-      const { size, view } = useBench.getState();
-      const set = useBrush.getState();
-      const recorded = pointer && recordedAt(by, pointer);
-      // Cleared, Chromium has been seen to show what it drew some frames before: where nothing is to be seen, nothing is there.
-      target.hidden = view !== "corrected" || (!recorded && !set.running);
-      if (target.hidden) return;
-      const radius = radiusOf(set, size, kind);
-      const hardness = kind === "dab" ? DAB_HARDNESS : useBrushSettings.getState().hardness;
-      const { running } = set;
-      if (recorded && pointer)
-        under?.({ context, by, pointer, recorded, radius, ratio, sheet, pictures, colours: ink });
-      if (running) {
-        context.lineCap = context.lineJoin = "round";
-        const path = pathOn(by, running.points);
-        if (running.kind !== "graft") {
-          trace(context, path.length === 1 ? [path[0]!, path[0]!] : path, false);
-          context.globalAlpha = 0.45;
-          context.strokeStyle = ink.face;
-          context.lineWidth = 2 * radius * by.view.scale;
-          context.stroke();
-          context.globalAlpha = 1;
-        }
-      }
-      if (!recorded) return;
-      outlined(context, ring(by, recorded, radius), ink.ink, ink.halo, []);
-      if (hardness < 0.95) outlined(context, ring(by, recorded, radius * hardness), ink.ink, ink.halo, [2, 4]);
+      drawBrush({ ...latest.current, context, target, pointer, sheet, pictures, ratio, kind, under });
     };
 
     const ask = (): void => {
@@ -159,6 +131,58 @@ function BrushOverlay({
       aria-hidden
     />
   );
+}
+
+interface Drawn extends Pick<OverlayParts, "projection" | "colours" | "sheet" | "pictures"> {
+  context: Context;
+  target: HTMLCanvasElement;
+  /** CSS pixels of the sheet; null: it is elsewhere. */
+  pointer: Vec2 | null;
+  ratio: number;
+  kind: BrushKind;
+  under: ((parts: UnderBrush) => void) | undefined;
+}
+
+/** Draws the brush where the pointer is, and the stroke that it is drawing. */
+function drawBrush({
+  context,
+  target,
+  projection: by,
+  colours: ink,
+  pointer,
+  sheet,
+  pictures,
+  ratio,
+  kind,
+  under,
+}: Drawn): void {
+  context.setTransform(ratio, 0, 0, ratio, 0, 0);
+  context.clearRect(0, 0, sheet[0], sheet[1]);
+  const { size, view } = useBench.getState();
+  const set = useBrush.getState();
+  const recorded = pointer && recordedAt(by, pointer);
+  // Cleared, Chromium has been seen to show what it drew some frames before: where nothing is to be seen, nothing is there.
+  target.hidden = view !== "corrected" || (!recorded && !set.running);
+  if (target.hidden) return;
+  const radius = radiusOf(set, size, kind);
+  const hardness = kind === "dab" ? DAB_HARDNESS : useBrushSettings.getState().hardness;
+  const { running } = set;
+  if (recorded && pointer) under?.({ context, by, pointer, recorded, radius, ratio, sheet, pictures, colours: ink });
+  if (running) {
+    context.lineCap = context.lineJoin = "round";
+    const path = pathOn(by, running.points);
+    if (running.kind !== "graft") {
+      trace(context, path.length === 1 ? [path[0]!, path[0]!] : path, false);
+      context.globalAlpha = 0.45;
+      context.strokeStyle = ink.face;
+      context.lineWidth = 2 * radius * by.view.scale;
+      context.stroke();
+      context.globalAlpha = 1;
+    }
+  }
+  if (!recorded) return;
+  outlined(context, ring(by, recorded, radius), ink.ink, ink.halo, []);
+  if (hardness < 0.95) outlined(context, ring(by, recorded, radius * hardness), ink.ink, ink.halo, [2, 4]);
 }
 
 function outlined(context: Context, path: readonly Vec2[], ink: string, halo: string, dash: number[]): void {

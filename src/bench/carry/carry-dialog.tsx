@@ -42,59 +42,8 @@ export function CarryDialog({ photo, onClose }: { photo: Photo; onClose: () => v
         <p>{say("Nothing is set on this photo yet, so there is nothing to carry.")}</p>
       ) : (
         <div className="grid grid-cols-[17rem_1fr] gap-6">
-          <fieldset disabled={running}>
-            <legend className="caps pb-1">{say("What is carried")}</legend>
-            {COURSES.filter(({ key }) => laid.includes(key)).map(({ key, name, carries }) => (
-              <label key={key} className="flex cursor-pointer items-start gap-2 py-1">
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-sm mt-0.5"
-                  aria-label={name}
-                  checked={courses.includes(key)}
-                  onChange={() =>
-                    setCourses(courses.includes(key) ? courses.filter((c) => c !== key) : [...courses, key])
-                  }
-                />
-                <span>
-                  {name}
-                  <span className="muted block text-[0.9rem]">{carries}</span>
-                </span>
-              </label>
-            ))}
-            <p className="muted pt-2">
-              {say("Each photo gets a new version beside those it has. Nothing is written over.")}
-            </p>
-          </fieldset>
-          <div className="min-w-0">
-            <div className="flex items-center justify-between pb-1">
-              <h3 className="caps">{say("To which photos")}</h3>
-              <button
-                className="btn btn-xs"
-                disabled={running}
-                onClick={() =>
-                  setChosen(picked.length === others.length ? new Set() : new Set(others.map((p) => p.id)))
-                }
-              >
-                {picked.length === others.length ? say("None") : say("All")}
-              </button>
-            </div>
-            <ul className="grid max-h-[50vh] grid-cols-3 gap-2 overflow-y-auto p-1" aria-label={say("Photos")}>
-              {others.map((p) => (
-                <Choice
-                  key={p.id}
-                  photo={p}
-                  on={chosen.has(p.id)}
-                  disabled={running}
-                  result={results.get(p.id)}
-                  onTurn={() => {
-                    const next = new Set(chosen);
-                    if (!next.delete(p.id)) next.add(p.id);
-                    setChosen(next);
-                  }}
-                />
-              ))}
-            </ul>
-          </div>
+          <WhatIsCarried {...{ laid, courses, running }} onCourses={setCourses} />
+          <ToWhich {...{ others, chosen, running, results }} onChosen={setChosen} />
           <div className="col-span-2 flex items-center justify-end gap-3">
             <span role="status" className="grow">
               {running
@@ -120,6 +69,80 @@ export function CarryDialog({ photo, onClose }: { photo: Photo; onClose: () => v
         </div>
       )}
     </Dialog>
+  );
+}
+
+interface WhatParts {
+  /** The courses that something is set in, and those that are to go. */
+  laid: readonly CourseKey[];
+  courses: readonly CourseKey[];
+  running: boolean;
+  onCourses(courses: readonly CourseKey[]): void;
+}
+
+function WhatIsCarried({ laid, courses, running, onCourses }: WhatParts) {
+  return (
+    <fieldset disabled={running}>
+      <legend className="caps pb-1">{say("What is carried")}</legend>
+      {COURSES.filter(({ key }) => laid.includes(key)).map(({ key, name, carries }) => (
+        <label key={key} className="flex cursor-pointer items-start gap-2 py-1">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm mt-0.5"
+            aria-label={name}
+            checked={courses.includes(key)}
+            onChange={() => onCourses(courses.includes(key) ? courses.filter((c) => c !== key) : [...courses, key])}
+          />
+          <span>
+            {name}
+            <span className="muted block text-[0.9rem]">{carries}</span>
+          </span>
+        </label>
+      ))}
+      <p className="muted pt-2">{say("Each photo gets a new version beside those it has. Nothing is written over.")}</p>
+    </fieldset>
+  );
+}
+
+interface ToWhichParts {
+  others: readonly PhotoOnBoard[];
+  chosen: ReadonlySet<string>;
+  running: boolean;
+  results: ReadonlyMap<string, Carried["result"]>;
+  onChosen(chosen: ReadonlySet<string>): void;
+}
+
+function ToWhich({ others, chosen, running, results, onChosen }: ToWhichParts) {
+  const isAll = others.every((p) => chosen.has(p.id));
+  return (
+    <div className="min-w-0">
+      <div className="flex items-center justify-between pb-1">
+        <h3 className="caps">{say("To which photos")}</h3>
+        <button
+          className="btn btn-xs"
+          disabled={running}
+          onClick={() => onChosen(isAll ? new Set() : new Set(others.map((p) => p.id)))}
+        >
+          {isAll ? say("None") : say("All")}
+        </button>
+      </div>
+      <ul className="grid max-h-[50vh] grid-cols-3 gap-2 overflow-y-auto p-1" aria-label={say("Photos")}>
+        {others.map((p) => (
+          <Choice
+            key={p.id}
+            photo={p}
+            on={chosen.has(p.id)}
+            disabled={running}
+            result={results.get(p.id)}
+            onTurn={() => {
+              const next = new Set(chosen);
+              if (!next.delete(p.id)) next.add(p.id);
+              onChosen(next);
+            }}
+          />
+        ))}
+      </ul>
+    </div>
   );
 }
 

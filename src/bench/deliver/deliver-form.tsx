@@ -36,26 +36,7 @@ export function DeliverForm({
         onOrder(order);
       }}
     >
-      <fieldset className="grid grid-cols-5 gap-1.5" aria-label={say("Format")}>
-        {FORMATS.map(({ key: f, name, note }) => (
-          <label
-            key={f}
-            className="ruled cursor-pointer rounded border p-2 has-checked:border-base-content has-checked:bg-base-200"
-          >
-            <span className="flex items-center gap-2 font-semibold">
-              <input
-                type="radio"
-                name="format"
-                className="radio radio-xs"
-                checked={format === f}
-                onChange={() => change({ format: f })}
-              />
-              {name}
-            </span>
-            <span className="muted block text-[0.85rem] leading-tight">{note}</span>
-          </label>
-        ))}
-      </fieldset>
+      <Formats format={format} onTake={(f) => change({ format: f })} />
       {chosen.lossy && (
         <label className="grid grid-cols-[7rem_1fr_2.5rem] items-center gap-3">
           {QUALITY.label}
@@ -70,6 +51,58 @@ export function DeliverForm({
           <b className="text-right">{quality}</b>
         </label>
       )}
+      <Choices order={order} change={change} />
+      <div className="flex items-center justify-between">
+        <span className="muted">
+          {say("{width} × {height} px, camera data and recipe kept in it", {
+            width: grouped(output[0]),
+            height: grouped(output[1]),
+          })}
+        </span>
+        <button className="btn btn-primary btn-sm" disabled={busy}>
+          {say("Render at full resolution")}
+        </button>
+      </div>
+    </form>
+  );
+}
+
+function Formats({
+  format,
+  onTake,
+}: {
+  format: DeliveryOrder["format"];
+  onTake(format: DeliveryOrder["format"]): void;
+}) {
+  return (
+    <fieldset className="grid grid-cols-5 gap-1.5" aria-label={say("Format")}>
+      {FORMATS.map(({ key: f, name, note }) => (
+        <label
+          key={f}
+          className="ruled cursor-pointer rounded border p-2 has-checked:border-base-content has-checked:bg-base-200"
+        >
+          <span className="flex items-center gap-2 font-semibold">
+            <input
+              type="radio"
+              name="format"
+              className="radio radio-xs"
+              checked={format === f}
+              onChange={() => onTake(f)}
+            />
+            {name}
+          </span>
+          <span className="muted block text-[0.85rem] leading-tight">{note}</span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+/** What can be chosen for a format. */
+function Choices({ order, change }: { order: DeliveryOrder; change(part: Partial<DeliveryOrder>): void }) {
+  const chosen = formatOf(order.format);
+  return (
+    <>
       {chosen.choices.includes("subsampling") && (
         <Row label={say("Colour detail")}>
           <Choice
@@ -107,18 +140,7 @@ export function DeliverForm({
           label={say("Colours")}
         />
       </Row>
-      <div className="flex items-center justify-between">
-        <span className="muted">
-          {say("{width} × {height} px, camera data and recipe kept in it", {
-            width: grouped(output[0]),
-            height: grouped(output[1]),
-          })}
-        </span>
-        <button className="btn btn-primary btn-sm" disabled={busy}>
-          {say("Render at full resolution")}
-        </button>
-      </div>
-    </form>
+    </>
   );
 }
 

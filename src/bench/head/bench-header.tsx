@@ -3,7 +3,7 @@
 import { say } from "@/core/language";
 import { BookMarked, Forward, History, Keyboard, Redo2, Search, Undo2 } from "lucide-react";
 import Link from "next/link";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import type { Size } from "@/core/geometry";
 import { Header, notify } from "@/ui";
@@ -28,8 +28,6 @@ interface Parts {
 /** The Bench's header: where one is, the versions, a step back and forth, and the way out. */
 export function BenchHeader({ opened, output, saveAll, show }: Parts) {
   const { photo, assignment, version } = opened;
-  const siblings = useSiblings(opened);
-  const { past, future, undo, redo } = useBench();
   const [delivering, setDelivering] = useState(false);
   const deliver = async (): Promise<void> => {
     if (await saveAll()) setDelivering(true);
@@ -54,65 +52,11 @@ export function BenchHeader({ opened, output, saveAll, show }: Parts) {
           </>
         }
       >
-        <span className="muted flex items-center gap-1.5 whitespace-nowrap">
-          <button className="link-hover" title={tip("versions")} onClick={() => show("versions")}>
-            {say("Versions")}
-          </button>
-          <Versions siblings={siblings} current={siblings.find((v) => v.id === version.id) ?? version} />
-          <NewVersion photoId={photo.id} />
-          <button
-            className="btn btn-ghost btn-xs btn-square"
-            aria-label={tip("carry")}
-            title={tip("carry")}
-            onClick={() => show("carry")}
-          >
-            <Forward size={14} />
-          </button>
-          <button
-            className="btn btn-ghost btn-xs btn-square"
-            aria-label={tip("recipes")}
-            title={tip("recipes")}
-            onClick={() => show("recipes")}
-          >
-            <BookMarked size={14} />
-          </button>
-          <span>·</span>
-          <SaveWords />
-        </span>
-        <div className="flex">
-          <button
-            className="btn btn-ghost btn-sm"
-            disabled={past.length === 0}
-            onClick={undo}
-            title={past.at(-1)?.label}
-          >
-            <Undo2 size={16} /> {say("Undo")}
-          </button>
-          <button
-            className="btn btn-ghost btn-sm"
-            disabled={future.length === 0}
-            onClick={redo}
-            title={future.at(-1)?.label}
-          >
-            <Redo2 size={16} /> {say("Redo")}
-          </button>
-          <button
-            className="btn btn-ghost btn-sm btn-square"
-            aria-label={tip("history")}
-            title={tip("history")}
-            onClick={() => show("history")}
-          >
-            <History size={16} />
-          </button>
-        </div>
-        <button
-          className="btn btn-ghost btn-sm btn-square"
-          aria-label={tip("search")}
-          title={tip("search")}
-          onClick={() => show("commands")}
-        >
+        <VersionTools opened={opened} show={show} />
+        <Steps show={show} />
+        <Round label={tip("search")} onClick={() => show("commands")}>
           <Search size={16} />
-        </button>
+        </Round>
         <button
           className="btn btn-ghost btn-sm btn-square"
           aria-label={say("Keys")}
@@ -127,5 +71,71 @@ export function BenchHeader({ opened, output, saveAll, show }: Parts) {
       </Header>
       {delivering && <DeliverDialog versionId={version.id} output={output} onClose={() => setDelivering(false)} />}
     </>
+  );
+}
+
+/** The photo's versions, and what goes from one photo to others. */
+function VersionTools({ opened, show }: Pick<Parts, "opened" | "show">) {
+  const { photo, version } = opened;
+  const siblings = useSiblings(opened);
+  return (
+    <span className="muted flex items-center gap-1.5 whitespace-nowrap">
+      <button className="link-hover" title={tip("versions")} onClick={() => show("versions")}>
+        {say("Versions")}
+      </button>
+      <Versions siblings={siblings} current={siblings.find((v) => v.id === version.id) ?? version} />
+      <NewVersion photoId={photo.id} />
+      <Round label={tip("carry")} small onClick={() => show("carry")}>
+        <Forward size={14} />
+      </Round>
+      <Round label={tip("recipes")} small onClick={() => show("recipes")}>
+        <BookMarked size={14} />
+      </Round>
+      <span>·</span>
+      <SaveWords />
+    </span>
+  );
+}
+
+/** A step back and forth, and all that was done. */
+function Steps({ show }: Pick<Parts, "show">) {
+  const { past, future, undo, redo } = useBench();
+  return (
+    <div className="flex">
+      <button className="btn btn-ghost btn-sm" disabled={past.length === 0} onClick={undo} title={past.at(-1)?.label}>
+        <Undo2 size={16} /> {say("Undo")}
+      </button>
+      <button
+        className="btn btn-ghost btn-sm"
+        disabled={future.length === 0}
+        onClick={redo}
+        title={future.at(-1)?.label}
+      >
+        <Redo2 size={16} /> {say("Redo")}
+      </button>
+      <Round label={tip("history")} onClick={() => show("history")}>
+        <History size={16} />
+      </Round>
+    </div>
+  );
+}
+
+interface RoundParts {
+  label: string;
+  small?: boolean;
+  onClick(): void;
+  children: ReactNode;
+}
+
+function Round({ label, small = false, onClick, children }: RoundParts) {
+  return (
+    <button
+      className={`btn btn-ghost btn-square ${small ? "btn-xs" : "btn-sm"}`}
+      aria-label={label}
+      title={label}
+      onClick={onClick}
+    >
+      {children}
+    </button>
   );
 }

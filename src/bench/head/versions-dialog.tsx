@@ -56,73 +56,85 @@ export function VersionsDialog({ opened, onClose }: { opened: Opened; onClose: (
         </thead>
         <tbody>
           {siblings.map((v, i) => (
-            <tr key={v.id} aria-current={v.id === current.id ? "true" : undefined}>
-              <td>
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-sm"
-                  aria-label={say("Deliver version {name}", { name: v.name })}
-                  checked={v.chosen}
-                  onChange={() => change.mutate({ id: v.id, chosen: !v.chosen })}
-                />
-              </td>
-              <td>
-                <Words
-                  label={say("Name of version {name}", { name: v.name })}
-                  value={v.name}
-                  most={40}
-                  needed
-                  onDone={(name) => change.mutate({ id: v.id, name })}
-                />
-              </td>
-              <td className="w-1/2">
-                <Words
-                  label={say("Note to version {name}", { name: v.name })}
-                  value={v.note}
-                  most={500}
-                  onDone={(note) => change.mutate({ id: v.id, note })}
-                />
-              </td>
-              <td className="text-right whitespace-nowrap">
-                {v.id !== current.id && (
-                  <Link className="btn btn-xs mr-1" href={`/bench/${v.id}`}>
-                    {say("Open")}
-                  </Link>
-                )}
-                <Act
-                  label={say("Move version {name} up", { name: v.name })}
-                  off={i === 0}
-                  run={() => change.mutate({ id: v.id, move: -1 })}
-                >
-                  <ArrowUp size={14} />
-                </Act>
-                <Act
-                  label={say("Move version {name} down", { name: v.name })}
-                  off={i === siblings.length - 1}
-                  run={() => change.mutate({ id: v.id, move: 1 })}
-                >
-                  <ArrowDown size={14} />
-                </Act>
-                <Act
-                  label={say("Duplicate version {name}", { name: v.name })}
-                  off={duplicate.isPending}
-                  run={() => duplicate.mutate(v)}
-                >
-                  <CopyPlus size={14} />
-                </Act>
-                <Act
-                  label={say("Delete version {name}", { name: v.name })}
-                  off={siblings.length === 1}
-                  run={() => remove.mutate(v)}
-                >
-                  <Trash2 size={14} />
-                </Act>
-              </td>
-            </tr>
+            <Row
+              key={v.id}
+              version={v}
+              isOpen={v.id === current.id}
+              isFirst={i === 0}
+              isLast={i === siblings.length - 1}
+              isDuplicating={duplicate.isPending}
+              onChange={(to) => change.mutate({ id: v.id, ...to })}
+              onDuplicate={() => duplicate.mutate(v)}
+              onRemove={() => remove.mutate(v)}
+            />
           ))}
         </tbody>
       </table>
     </Dialog>
+  );
+}
+
+interface RowParts {
+  version: Version;
+  isOpen: boolean;
+  isFirst: boolean;
+  isLast: boolean;
+  isDuplicating: boolean;
+  onChange(to: Parameters<typeof api.changeVersion>[1]): void;
+  onDuplicate(): void;
+  onRemove(): void;
+}
+
+/** One version; the only one cannot be deleted. */
+function Row({ version: v, isOpen, isFirst, isLast, isDuplicating, onChange, onDuplicate, onRemove }: RowParts) {
+  return (
+    <tr aria-current={isOpen ? "true" : undefined}>
+      <td>
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          aria-label={say("Deliver version {name}", { name: v.name })}
+          checked={v.chosen}
+          onChange={() => onChange({ chosen: !v.chosen })}
+        />
+      </td>
+      <td>
+        <Words
+          label={say("Name of version {name}", { name: v.name })}
+          value={v.name}
+          most={40}
+          needed
+          onDone={(name) => onChange({ name })}
+        />
+      </td>
+      <td className="w-1/2">
+        <Words
+          label={say("Note to version {name}", { name: v.name })}
+          value={v.note}
+          most={500}
+          onDone={(note) => onChange({ note })}
+        />
+      </td>
+      <td className="text-right whitespace-nowrap">
+        {!isOpen && (
+          <Link className="btn btn-xs mr-1" href={`/bench/${v.id}`}>
+            {say("Open")}
+          </Link>
+        )}
+        <Act label={say("Move version {name} up", { name: v.name })} off={isFirst} run={() => onChange({ move: -1 })}>
+          <ArrowUp size={14} />
+        </Act>
+        <Act label={say("Move version {name} down", { name: v.name })} off={isLast} run={() => onChange({ move: 1 })}>
+          <ArrowDown size={14} />
+        </Act>
+        <Act label={say("Duplicate version {name}", { name: v.name })} off={isDuplicating} run={onDuplicate}>
+          <CopyPlus size={14} />
+        </Act>
+        <Act label={say("Delete version {name}", { name: v.name })} off={isFirst && isLast} run={onRemove}>
+          <Trash2 size={14} />
+        </Act>
+      </td>
+    </tr>
   );
 }
 

@@ -79,30 +79,53 @@ export function AnswerStrip({
       )}
       <div className="grid grid-cols-2 gap-1.5">
         {answers.map((answer, i) => (
-          <button
+          <Choice
             key={`${answer.key}-${answer.wall?.line ?? ""}`}
-            data-answer={answer.key}
-            tabIndex={i === at ? 0 : -1}
-            className={`flex cursor-pointer flex-col gap-0.5 rounded-box border border-base-content/25 bg-base-100 p-1 text-left hover:border-base-content focus-visible:outline-2 ${i === 0 ? "col-span-2 border-2 border-primary" : ""}`}
+            {...{ answer, pictures }}
+            number={i + 1}
+            isAt={i === at}
             onFocus={() => setAt(i)}
-            onClick={() => take(answer)}
-          >
-            <SmallPicture
-              recipe={answer.recipe}
-              pictures={pictures}
-              className={i === 0 ? "h-32 w-full" : "h-20 w-full"}
-              testId="answer-picture"
-            />
-            <span className="flex items-baseline gap-1.5">
-              <span className="tabular-nums opacity-70">{i + 1}</span>
-              <span className="font-semibold">
-                {i === 0 ? say("{name}: true up (Z)", { name: answerName(answer.key) }) : answerName(answer.key)}
-              </span>
-            </span>
-            <span className="text-xs leading-tight">{costWords(answer)}</span>
-          </button>
+            onTake={() => take(answer)}
+          />
         ))}
       </div>
     </div>
+  );
+}
+
+interface ChoiceParts {
+  answer: Answer;
+  /** Its number, by which it is taken: 1 comes first. */
+  number: number;
+  isAt: boolean;
+  pictures: SmallPictures;
+  onFocus(): void;
+  onTake(): void;
+}
+
+function Choice({ answer, number, isAt, pictures, onFocus, onTake }: ChoiceParts) {
+  const isFirst = number === 1;
+  return (
+    <button
+      data-answer={answer.key}
+      tabIndex={isAt ? 0 : -1}
+      className={`flex cursor-pointer flex-col gap-0.5 rounded-box border border-base-content/25 bg-base-100 p-1 text-left hover:border-base-content focus-visible:outline-2 ${isFirst ? "col-span-2 border-2 border-primary" : ""}`}
+      onFocus={onFocus}
+      onClick={onTake}
+    >
+      <SmallPicture
+        recipe={answer.recipe}
+        pictures={pictures}
+        className={isFirst ? "h-32 w-full" : "h-20 w-full"}
+        testId="answer-picture"
+      />
+      <span className="flex items-baseline gap-1.5">
+        <span className="tabular-nums opacity-70">{number}</span>
+        <span className="font-semibold">
+          {isFirst ? say("{name}: true up (Z)", { name: answerName(answer.key) }) : answerName(answer.key)}
+        </span>
+      </span>
+      <span className="text-xs leading-tight">{costWords(answer)}</span>
+    </button>
   );
 }

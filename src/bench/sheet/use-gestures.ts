@@ -1,18 +1,17 @@
 import { type PointerEvent as ReactPointerEvent, useRef, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { toPlane } from "@/client/picture/view";
 import { type Rect, type Vec2, distance2 } from "@/core/geometry";
 import { comparing } from "../compare/compare-state";
 import { benchCourse, toolInHand } from "../courses";
 import { ON_SHEET } from "../paced";
 import { type At, type Gesture, type Hand, type Outcome, type RunningMarks, letGo, pan, taken } from "../tools/tool";
-import { type Projection, recordedAt } from "../marks/projection";
+import type { Projection } from "../marks/projection";
+import { carriedOut } from "./carried-out";
+import { type Pointed, placeOf, screenOf } from "./gesture-place";
 import { useFingers } from "./use-fingers";
 import { useGestureKeys } from "./use-gesture-keys";
 
-/** A pointer must travel this far to mean a stroke rather than a click, CSS pixels. */
-const FAR = 6;
 /** A pointer that has moved less than this has been pressed, not dragged: nothing is changed, CSS pixels. */
 const STILL = 3;
 
@@ -28,10 +27,6 @@ interface Parts {
   onKeep(what: "map" | "view"): void;
   onEnd(): void;
 }
-
-/** As much of a pointer's event as tells where it is. */
-type Pointed = Pick<ReactPointerEvent<HTMLElement>, "currentTarget" | "clientX" | "clientY" | "shiftKey" | "altKey"> &
-  Partial<Pick<ReactPointerEvent, "pointerType" | "pressure">>;
 
 interface Running {
   readonly gesture: Gesture;
@@ -53,42 +48,7 @@ export function useGestures({ photo, projection, frame, colourAt, onPan, onZoom,
   const [pointer, setPointer] = useState<Vec2 | null>(null);
   const tool = toolInHand(bench.course, bench.tool);
 
-  const carryOut = (outcomes: readonly Outcome[], key?: string): void => {
-    for (const outcome of outcomes) {
-      const now = useBench.getState();
-      switch (outcome.do) {
-        case "edit":
-          now.edit(outcome.edit, key);
-          break;
-        case "set":
-          now.set(outcome.state);
-          break;
-        case "revert":
-          if (now.gesture === key) now.undo();
-          break;
-        case "then":
-          void outcome.work(useBench.getState, photo);
-      }
-    }
-  };
-
-  const screenOf = (event: Pointed): Vec2 => {
-    const box = event.currentTarget.getBoundingClientRect();
-    return [event.clientX - box.left, event.clientY - box.top];
-  };
-  const placeOf = (event: Pointed, by: Projection, run: Running | null): At => {
-    const screen = screenOf(event);
-    return {
-      screen,
-      plane: toPlane(by.view, screen),
-      recorded: recordedAt(by, screen),
-      far: run !== null && distance2(screen, run.from) >= FAR,
-      moved: run?.moved ?? false,
-      shift: event.shiftKey,
-      alt: event.altKey,
-      pressure: event.pointerType === "pen" && event.pressure ? event.pressure : 1,
-    };
-  };
+  const carryOut = (outcomes: readonly Outcome[], key?: string): void => carriedOut(outcomes, photo, key);
 
   const begin = (at: At, moves: boolean): Gesture => {
     if (moves) return pan();

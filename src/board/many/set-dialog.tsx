@@ -48,25 +48,12 @@ interface Props {
 export function SetDialog({ photos: chosen, assignment, isBusy, onOrder, onClose }: Props) {
   const [{ outputs, pattern }, setAsked] = useState(askedLast);
   const set = (part: Partial<Asked>): void => setAsked({ outputs, pattern, ...part });
-  const change = (at: number, part: Partial<SetOutput>): void =>
-    set({ outputs: outputs.map((o, i) => (i === at ? { ...o, ...part } : o)) });
-  // Fields hold what is typed: another set has fields of its own.
   const [taken, setTaken] = useState(0);
   const [onlyChanged, setOnlyChanged] = useState(false);
   const changed = chosen.filter((p) => stateOf(p) !== "delivered");
   const photos = onlyChanged ? changed : chosen;
-  const names = photos.flatMap((photo, i) =>
-    outputs.map((output) => fileName(pattern, placesOf(photo, i + 1, output.name, assignment), output.options.format)),
-  );
-  const unknown = unknownPlace(pattern);
-  const clash = clashOf(names);
-  const wrong = unknown
-    ? say("{unknown} is no place in a name.", { unknown })
-    : clash
-      ? say("Two files would be called {name}. Put name, number or output into the pattern.", {
-          name: names[clash[1]]!,
-        })
-      : null;
+  const names = namesOf(photos, outputs, pattern, assignment);
+  const wrong = wrongNames(names, pattern);
   return (
     <Dialog
       title={say("Deliver {count, plural, one {# photo} other {# photos}}", { count: photos.length })}
@@ -81,32 +68,16 @@ export function SetDialog({ photos: chosen, assignment, isBusy, onOrder, onClose
           onOrder({ outputs: [...outputs], pattern, photoIds: photos.map((p) => p.id) });
         }}
       >
-        <ul className="flex flex-col gap-2" aria-label={say("Outputs")}>
-          {outputs.map((output, i) => (
-            <li key={`${taken} ${i}`}>
-              <Output
-                output={output}
-                number={i + 1}
-                onChange={(part) => change(i, part)}
-                onRemove={outputs.length > 1 ? () => set({ outputs: outputs.filter((_, k) => k !== i) }) : null}
-              />
-            </li>
-          ))}
-        </ul>
-        <button
-          type="button"
-          className="btn btn-sm self-start"
-          disabled={outputs.length >= MOST_OUTPUTS}
-          onClick={() =>
+        <Outputs
+          outputs={outputs}
+          taken={taken}
+          onChange={(next, needsName) =>
             set({
-              outputs: [...outputs, outputOf("web", 2048)],
-              // Two sizes need two names.
-              pattern: pattern.includes("{output}") ? pattern : `${pattern}-{output}`,
+              outputs: next,
+              pattern: needsName && !pattern.includes("{output}") ? `${pattern}-{output}` : pattern,
             })
           }
-        >
-          <Plus size={15} /> {say("Another size or format")}
-        </button>
+        />
         <label className="flex flex-col gap-1">
           <span className="font-semibold">{say("Names of the files")}</span>
           <input
@@ -157,6 +128,63 @@ export function SetDialog({ photos: chosen, assignment, isBusy, onOrder, onClose
         </button>
       </form>
     </Dialog>
+  );
+}
+
+/** What the files will be called, in the order of the photos. */
+const namesOf = (
+  photos: readonly PhotoOnBoard[],
+  outputs: readonly SetOutput[],
+  pattern: string,
+  assignment: string,
+): string[] =>
+  photos.flatMap((photo, i) =>
+    outputs.map((output) => fileName(pattern, placesOf(photo, i + 1, output.name, assignment), output.options.format)),
+  );
+
+/** Why files cannot be called so; null where they can. */
+function wrongNames(names: readonly string[], pattern: string): string | null {
+  const unknown = unknownPlace(pattern);
+  if (unknown) return say("{unknown} is no place in a name.", { unknown });
+  const clash = clashOf(names);
+  return (
+    clash &&
+    say("Two files would be called {name}. Put name, number or output into the pattern.", { name: names[clash[1]]! })
+  );
+}
+
+interface OutputsParts {
+  outputs: readonly SetOutput[];
+  /** Another number: another set was taken. Fields hold what is typed, so it has fields of its own. */
+  taken: number;
+  /** @param needsName two sizes need two names. */
+  onChange(outputs: readonly SetOutput[], needsName?: true): void;
+}
+
+function Outputs({ outputs, taken, onChange }: OutputsParts) {
+  return (
+    <>
+      <ul className="flex flex-col gap-2" aria-label={say("Outputs")}>
+        {outputs.map((output, i) => (
+          <li key={`${taken} ${i}`}>
+            <Output
+              output={output}
+              number={i + 1}
+              onChange={(part) => onChange(outputs.map((o, k) => (k === i ? { ...o, ...part } : o)))}
+              onRemove={outputs.length > 1 ? () => onChange(outputs.filter((_, k) => k !== i)) : null}
+            />
+          </li>
+        ))}
+      </ul>
+      <button
+        type="button"
+        className="btn btn-sm self-start"
+        disabled={outputs.length >= MOST_OUTPUTS}
+        onClick={() => onChange([...outputs, outputOf("web", 2048)], true)}
+      >
+        <Plus size={15} /> {say("Another size or format")}
+      </button>
+    </>
   );
 }
 

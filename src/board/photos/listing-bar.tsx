@@ -70,18 +70,14 @@ export function ListingBar({ listing, density, count, of, isWhole, onListing, on
           </option>
         ))}
       </select>
-      <select
-        className="select select-sm w-44"
-        aria-label={say("Order of the photos")}
+      <Choice
+        className="w-44"
+        label={say("Order of the photos")}
         value={listing.order}
-        onChange={(e) => onListing({ ...listing, order: e.target.value as Listing["order"] })}
-      >
-        {ORDERS.map((order) => (
-          <option key={order} value={order}>
-            {ORDER_WORDS[order]()}
-          </option>
-        ))}
-      </select>
+        all={ORDERS}
+        words={ORDER_WORDS}
+        onChange={(order) => onListing({ ...listing, order })}
+      />
       <button
         className="btn btn-ghost btn-sm btn-square"
         aria-label={say("The other way round")}
@@ -91,19 +87,15 @@ export function ListingBar({ listing, density, count, of, isWhole, onListing, on
       >
         <ArrowDownUp size={16} />
       </button>
-      <select
-        className="select select-sm w-32"
-        aria-label={say("What photos are put together by")}
+      <Choice
+        className="w-32"
+        label={say("What photos are put together by")}
         title={say("A place is where photos were taken without a pause of more than two minutes.")}
         value={listing.grouping}
-        onChange={(e) => onListing({ ...listing, grouping: e.target.value as Listing["grouping"] })}
-      >
-        {GROUPINGS.map((grouping) => (
-          <option key={grouping} value={grouping}>
-            {GROUPING_WORDS[grouping]()}
-          </option>
-        ))}
-      </select>
+        all={GROUPINGS}
+        words={GROUPING_WORDS}
+        onChange={(grouping) => onListing({ ...listing, grouping })}
+      />
       <span className="muted grow" role="status">
         {!isWhole
           ? say("{of} photos, more are coming …", { of })
@@ -118,23 +110,57 @@ export function ListingBar({ listing, density, count, of, isWhole, onListing, on
       >
         {say("Borders")}
       </button>
-      <div className="join" role="group" aria-label={say("How large photos are shown")}>
-        {DENSITIES.map((key) => {
-          const Icon = ICONS[key];
-          return (
-            <button
-              key={key}
-              className={`btn join-item btn-sm btn-square ${key === density ? "btn-neutral" : ""}`}
-              aria-label={DENSITY_WORDS[key]()}
-              title={DENSITY_WORDS[key]()}
-              aria-pressed={key === density}
-              onClick={() => onDensity(key)}
-            >
-              <Icon size={15} />
-            </button>
-          );
-        })}
-      </div>
+      <Densities density={density} onDensity={onDensity} />
+    </div>
+  );
+}
+
+interface ChoiceParts<T extends string> {
+  label: string;
+  title?: string;
+  className: string;
+  value: T;
+  all: readonly T[];
+  words: Readonly<Record<T, () => string>>;
+  onChange(value: T): void;
+}
+
+function Choice<T extends string>({ label, title, className, value, all, words, onChange }: ChoiceParts<T>) {
+  return (
+    <select
+      className={`select select-sm ${className}`}
+      aria-label={label}
+      title={title}
+      value={value}
+      onChange={(e) => onChange(e.target.value as T)}
+    >
+      {all.map((one) => (
+        <option key={one} value={one}>
+          {words[one]()}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function Densities({ density, onDensity }: Pick<Props, "density" | "onDensity">) {
+  return (
+    <div className="join" role="group" aria-label={say("How large photos are shown")}>
+      {DENSITIES.map((key) => {
+        const Icon = ICONS[key];
+        return (
+          <button
+            key={key}
+            className={`btn join-item btn-sm btn-square ${key === density ? "btn-neutral" : ""}`}
+            aria-label={DENSITY_WORDS[key]()}
+            title={DENSITY_WORDS[key]()}
+            aria-pressed={key === density}
+            onClick={() => onDensity(key)}
+          >
+            <Icon size={15} />
+          </button>
+        );
+      })}
     </div>
   );
 }

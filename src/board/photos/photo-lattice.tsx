@@ -1,13 +1,15 @@
 "use client";
 
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
-import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { type RefObject, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { PhotoOnBoard } from "@/client";
 import { say } from "@/core/language";
-import { beside, latticeOf, rowsOf, touched } from "./lattice";
+import { latticeOf, rowsOf, touched } from "./lattice";
+import { latticeKeys } from "./lattice-keys";
 import type { Density, InBracket } from "./listing";
 import { PhotoPlace } from "./photo-card";
-import { type Selection, NONE, everything, inverse, turned, upTo } from "./selection";
+import { type Selection, turned, upTo } from "./selection";
+import { useFrame } from "./use-frame";
 
 interface Props {
   photos: readonly PhotoOnBoard[];
@@ -29,11 +31,6 @@ interface Props {
 
 /** Rows kept ready above and below what is seen. */
 const READY = 3;
-/** A pointer that has moved so far draws a frame, CSS pixels. */
-const DRAWS = 5;
-
-type Rect = readonly [number, number, number, number];
-
 /**
  * A visit's photos. Only those in sight are in the page, however many there are. Chosen by their boxes, with Ctrl and Shift, by a frame
  * that is drawn on the ground between them, and by the keys.
@@ -52,17 +49,7 @@ export function PhotoLattice({
   onCarry,
 }: Props) {
   const holder = useRef<HTMLUListElement>(null);
-  const [{ width, top }, setBox] = useState({ width: 0, top: 0 });
-  useLayoutEffect(() => {
-    const element = holder.current!;
-    const measure = (): void =>
-      setBox({ width: element.clientWidth, top: element.getBoundingClientRect().top + window.scrollY });
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    observer.observe(document.body);
-    return () => observer.disconnect();
-  }, []);
+  const { width, top } = useBox(holder);
   const lattice = latticeOf(density, Math.max(width, 1));
   const { gap } = lattice;
   const rows = rowsOf(lattice, groups?.map((g) => g.count) ?? [photos.length], groups !== null);
@@ -80,49 +67,19 @@ export function PhotoLattice({
 
   const focus = (index: number): void => {
     virtual.scrollToIndex(rows.findIndex((r) => r.title === null && index < r.to));
-    // The place is there after the next frame.
-    requestAnimationFrame(() =>
-      requestAnimationFrame(() =>
-        holder.current
-          ?.querySelector<HTMLElement>(`[data-photo="${order[index]}"] input`)
-          ?.focus({ preventScroll: true }),
-      ),
-    );
+    focusSoon(holder, order[index]!);
   };
-  const onKey = (e: KeyboardEvent): void => {
-    if ((e.ctrlKey || e.metaKey) && e.key === "a") {
-      e.preventDefault();
-      return onSelect(everything(order));
-    }
-    if (e.ctrlKey || e.metaKey || e.altKey) return;
-    const id = (e.target as HTMLElement).closest<HTMLElement>("[data-photo]")?.dataset["photo"];
-    const at = id === undefined ? -1 : order.indexOf(id);
-    const by = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: 1, ArrowUp: -1 }[e.key];
-    if (by !== undefined && at >= 0) {
-      e.preventDefault();
-      const across = Math.max(0, Math.min(order.length - 1, at + by));
-      const next = e.key === "ArrowDown" || e.key === "ArrowUp" ? beside(rows, at, by as 1 | -1) : across;
-      if (e.shiftKey)
-        onSelect(upTo(selection.from === null ? turned(NONE, order[at]!) : selection, order[next]!, order));
-      return focus(next);
-    }
-    if (e.key === "Home" || e.key === "End") {
-      e.preventDefault();
-      return focus(e.key === "Home" ? 0 : order.length - 1);
-    }
-    if (e.key === "Escape") return onSelect(NONE);
-    if (e.key === "i") return onSelect(inverse(selection, order));
-    if (e.key === "Enter" && at >= 0 && (e.target as HTMLElement).tagName === "INPUT") {
-      e.preventDefault();
-      return onOpen(photos[at]!);
-    }
-    if ((e.key === "ContextMenu" || (e.shiftKey && e.key === "F10")) && at >= 0) {
-      e.preventDefault();
-      const { left, bottom } = (e.target as HTMLElement).getBoundingClientRect();
-      return onMenu(photos[at]!, [left, bottom]);
-    }
-    if (e.key === "Delete" && selection.chosen.size > 0) onDelete(photos.filter((p) => selection.chosen.has(p.id)));
-  };
+  const actsOf = (photo: PhotoOnBoard) => ({
+    onChoose: (range: boolean) => onSelect(range ? upTo(selection, photo.id, order) : turned(selection, photo.id)),
+    onFollow: () => onFollow(photo),
+    onDelete: () => onDelete([photo]),
+    onMenu: (at: readonly [number, number]) => onMenu(photo, at),
+    onDrop: (id: string) => {
+      const from = photos.find((p) => p.id === id);
+      if (from) onCarry(from, photo);
+    },
+  });
+  const onKey = latticeKeys({ photos, rows, selection, focus, onSelect, onOpen, onMenu, onDelete });
 
   const { frame, ...drawing } = useFrame(holder, (rect, adding) => {
     const hit = touched(lattice, rows, rect).map((i) => order[i]!);
@@ -166,60 +123,44 @@ export function PhotoLattice({
               height: lattice.height,
             }}
             isChosen={selection.chosen.has(photo.id)}
-            onChoose={(range) => onSelect(range ? upTo(selection, photo.id, order) : turned(selection, photo.id))}
-            onFollow={() => onFollow(photo)}
-            onDelete={() => onDelete([photo])}
-            onMenu={(at) => onMenu(photo, at)}
-            onDrop={(id) => {
-              const from = photos.find((p) => p.id === id);
-              if (from) onCarry(from, photo);
-            }}
+            {...actsOf(photo)}
           />
         ));
       })}
-      {frame && (
-        <div
-          aria-hidden
-          className="pointer-events-none absolute border border-primary bg-primary/15"
-          style={{ left: frame[0], top: frame[1], width: frame[2] - frame[0], height: frame[3] - frame[1] }}
-        />
-      )}
+      {frame && <Drawn frame={frame} />}
     </ul>
   );
 }
 
-/** A frame drawn on the ground between photos. @param drawn is told of it as it grows; whether it adds to what is chosen. */
-function useFrame(holder: React.RefObject<HTMLUListElement | null>, drawn: (rect: Rect, adding: boolean) => void) {
-  const [frame, setFrame] = useState<Rect | null>(null);
-  const begun = useRef<{ at: readonly [number, number]; adding: boolean } | null>(null);
-  const placeOf = (e: PointerEvent): readonly [number, number] => {
-    const box = holder.current!.getBoundingClientRect();
-    return [e.clientX - box.left, e.clientY - box.top];
-  };
-  return {
-    frame,
-    onPointerDown: (e: PointerEvent): void => {
-      if (e.button !== 0 || e.target !== holder.current) return;
-      begun.current = { at: placeOf(e), adding: e.shiftKey || e.ctrlKey || e.metaKey };
-      holder.current.setPointerCapture(e.pointerId);
-    },
-    onPointerMove: (e: PointerEvent): void => {
-      if (!begun.current) return;
-      const [[x0, y0], [x1, y1]] = [begun.current.at, placeOf(e)];
-      if (!frame && Math.hypot(x1 - x0, y1 - y0) < DRAWS) return;
-      const rect: Rect = [Math.min(x0, x1), Math.min(y0, y1), Math.max(x0, x1), Math.max(y0, y1)];
-      setFrame(rect);
-      drawn(rect, begun.current.adding);
-    },
-    onPointerUp: (): void => {
-      // A press on the ground alone lets go of what is chosen.
-      if (begun.current && !frame && !begun.current.adding) drawn([-1, -1, -1, -1], false);
-      begun.current = null;
-      setFrame(null);
-    },
-    onPointerCancel: (): void => {
-      begun.current = null;
-      setFrame(null);
-    },
-  };
+/** Gives the keys to a photo that is scrolled to: its place is there after the next frame. */
+const focusSoon = (holder: RefObject<HTMLElement | null>, id: string): void =>
+  void requestAnimationFrame(() =>
+    requestAnimationFrame(() =>
+      holder.current?.querySelector<HTMLElement>(`[data-photo="${id}"] input`)?.focus({ preventScroll: true }),
+    ),
+  );
+
+/** The frame that is being drawn: left, top, right and bottom, CSS pixels. */
+const Drawn = ({ frame }: { frame: readonly [number, number, number, number] }) => (
+  <div
+    aria-hidden
+    className="pointer-events-none absolute border border-primary bg-primary/15"
+    style={{ left: frame[0], top: frame[1], width: frame[2] - frame[0], height: frame[3] - frame[1] }}
+  />
+);
+
+/** How wide an element is and how far below the top of the page it begins, CSS pixels; followed as they change. */
+function useBox(holder: RefObject<HTMLElement | null>): { readonly width: number; readonly top: number } {
+  const [box, setBox] = useState({ width: 0, top: 0 });
+  useLayoutEffect(() => {
+    const element = holder.current!;
+    const measure = (): void =>
+      setBox({ width: element.clientWidth, top: element.getBoundingClientRect().top + window.scrollY });
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    observer.observe(document.body);
+    return () => observer.disconnect();
+  }, [holder]);
+  return box;
 }

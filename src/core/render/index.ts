@@ -18,4 +18,4 @@ export * from "./pixels/window";
 export * from "./gaps";
 export * from "./map/steps";
 export * from "./pixels/work-band";
-export { CELL } from "./pixels/cells";
+export { CELL } from "./pixels/cell";

@@ -46,15 +46,6 @@ export async function inThreads(
 
   let warming: Promise<void> | null = null;
 
-  const plainWay = (source: Raster<Pixels>, length: number, { output }: CompiledMap): Way => {
-    const shared = samples(source.data, source.data.length);
-    shared.set(source.data);
-    const target = samples(source.data, length);
-    const way: Way = { kind: "plain", source: { ...source, data: shared }, target, output };
-    letGo(source);
-    return way;
-  };
-
   return {
     async make(job, source, { signal, onRows, onReady, takeBand }) {
       const map = mapOfJob(job, steps);
@@ -108,6 +99,16 @@ export async function inThreads(
     },
     close: () => pool.destroy(),
   };
+}
+
+/** The way without the engine: the pixels lie in memory that threads share. */
+function plainWay(source: Raster<Pixels>, length: number, { output }: CompiledMap): Way {
+  const shared = samples(source.data, source.data.length);
+  shared.set(source.data);
+  const target = samples(source.data, length);
+  const way: Way = { kind: "plain", source: { ...source, data: shared }, target, output };
+  letGo(source);
+  return way;
 }
 
 /** One lane whose bands are taken as they come; over once it has ended and its last band has been taken. */

@@ -109,6 +109,25 @@ function mapOf(order: PictureOrder, size: Size): { recipe: SettledRecipe; map: C
   return { recipe, map: compile(recipe, size) };
 }
 
+const kernelOf = (order: PictureOrder) => order.kernel ?? ("lanczos3" as const);
+
+/** What becomes of the picture's gaps and strokes; null where there is nothing to do. */
+async function plannedEdges(
+  order: PictureOrder,
+  raster: Raster<Pixels>,
+  recipe: SettledRecipe,
+  map: CompiledMap,
+  planning: Parameters<typeof planEdges>[4],
+): ReturnType<typeof planEdges> {
+  const sources = {
+    small: () => fillSource(order.source),
+    // What strokes are planned from is the same, whatever is delivered.
+    full: async () => (order.options.colour === "srgb" ? raster : (await decode(order.source, "srgb")).raster),
+  };
+  const plans = order.sha256 === undefined ? undefined : keptPlans(order.sha256);
+  return planEdges(sources, recipe, map, kernelOf(order), planning, plans);
+}
+
 /**
  * Renders one photo by its recipe at full resolution into a file.
  *
@@ -141,18 +160,10 @@ export async function renderPicture(
   const recipe = withAsShot(made.recipe, raster);
   refuseTooLarge(order.options.format, map.output);
   const [width, height] = map.output;
-  const kernel = order.kernel ?? ("lanczos3" as const);
-  const sources = {
-    small: () => fillSource(order.source),
-    // What strokes are planned from is the same, whatever is delivered.
-    full: async () => (order.options.colour === "srgb" ? raster : (await decode(order.source, "srgb")).raster),
-  };
-  const planning = {
+  const work = await plannedEdges(order, raster, recipe, map, {
     ...(signal ? { signal } : {}),
     onProgress: (share: number) => onProgress(PIXEL_SHARE.from * (1 + share)),
-  };
-  const plans = order.sha256 === undefined ? undefined : keptPlans(order.sha256);
-  const work = await planEdges(sources, recipe, map, kernel, planning, plans);
+  });
   const layers = work ? await makeEdges(raster, work, { signal }) : [];
   const original = order.sha256 ?? (await order.hashing);
   const carried = {
@@ -171,7 +182,7 @@ export async function renderPicture(
     recipe: fixed(recipe, map.rect),
     size,
     alpha,
-    kernel,
+    kernel: kernelOf(order),
     ...(layers.length > 0 ? { layers } : {}),
     bandRows: rows,
   };

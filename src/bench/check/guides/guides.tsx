@@ -1,7 +1,7 @@
 "use client";
 
 import { say } from "@/core/language";
-import { type KeyboardEvent, type PointerEvent, useState } from "react";
+import { type DOMAttributes, type KeyboardEvent, type PointerEvent, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import type { View } from "@/client/picture/view";
 import type { Size } from "@/core/geometry";
@@ -110,45 +110,72 @@ export function Guides({ map, view, sheet }: { map: PlaneMap; view: View; sheet:
       {drawn.map((guide) => (
         <GuideLine key={guide.id ?? "new"} way={guide.way} at={screenOf(guide)} sheet={sheet} />
       ))}
-      {STRIPS.map(({ way, id, words, cursor, style }) => (
-        <div
-          key={way}
-          className={`absolute ${cursor}`}
-          style={style}
-          title={words}
-          data-testid={id}
-          onPointerDown={down(way, null)}
-          {...events}
-        />
-      ))}
+      <Strips down={(way) => down(way, null)} {...events} />
       {guides.map((guide) => {
         const at = screenOf(guide.id === pulled?.id ? { ...guide, at: pulled.at } : guide);
         const standing = guide.way === "standing";
         if (at < start(guide.way) || at > sheet[standing ? 0 : 1]) return null;
         return (
-          <button
+          <GuideGrip
             key={guide.id}
-            className={`absolute grid touch-none place-items-end ${standing ? "cursor-col-resize justify-items-center" : "cursor-row-resize content-center"}`}
-            style={
-              standing
-                ? { left: at - TAB / 2, top: MARGIN.top - TAB, width: TAB, height: TAB }
-                : { top: at - TAB / 2, left: MARGIN.left - TAB, width: TAB, height: TAB }
-            }
-            aria-label={
-              standing
-                ? say("Standing guide at {at} pixels: drag, arrow keys, Delete", { at: fixed(guide.at, 1) })
-                : say("Level guide at {at} pixels: drag, arrow keys, Delete", { at: fixed(guide.at, 1) })
-            }
+            guide={guide}
+            at={at}
             onPointerDown={down(guide.way, guide.id)}
             onKeyDown={key(guide)}
-            onBlur={() => useBench.getState().endGesture()}
             {...events}
-          >
-            <GuideTab standing={standing} />
-          </button>
+          />
         );
       })}
     </>
+  );
+}
+
+type PointerParts = Pick<DOMAttributes<HTMLElement>, "onPointerMove" | "onPointerUp" | "onPointerCancel">;
+
+/** The rulers, from which new guides are pulled. */
+const Strips = ({
+  down,
+  ...events
+}: PointerParts & { down(way: Guide["way"]): (e: PointerEvent<HTMLElement>) => void }) =>
+  STRIPS.map(({ way, id, words, cursor, style }) => (
+    <div
+      key={way}
+      className={`absolute ${cursor}`}
+      style={style}
+      title={words}
+      data-testid={id}
+      onPointerDown={down(way)}
+      {...events}
+    />
+  ));
+
+interface GripParts extends PointerParts, Pick<DOMAttributes<HTMLElement>, "onPointerDown" | "onKeyDown"> {
+  guide: Guide;
+  /** Where it lies on the sheet, CSS pixels. */
+  at: number;
+}
+
+/** A guide's tab on its ruler. */
+function GuideGrip({ guide, at, ...on }: GripParts) {
+  const standing = guide.way === "standing";
+  return (
+    <button
+      className={`absolute grid touch-none place-items-end ${standing ? "cursor-col-resize justify-items-center" : "cursor-row-resize content-center"}`}
+      style={
+        standing
+          ? { left: at - TAB / 2, top: MARGIN.top - TAB, width: TAB, height: TAB }
+          : { top: at - TAB / 2, left: MARGIN.left - TAB, width: TAB, height: TAB }
+      }
+      aria-label={
+        standing
+          ? say("Standing guide at {at} pixels: drag, arrow keys, Delete", { at: fixed(guide.at, 1) })
+          : say("Level guide at {at} pixels: drag, arrow keys, Delete", { at: fixed(guide.at, 1) })
+      }
+      onBlur={() => useBench.getState().endGesture()}
+      {...on}
+    >
+      <GuideTab standing={standing} />
+    </button>
   );
 }
 

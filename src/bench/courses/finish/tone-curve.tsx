@@ -1,7 +1,7 @@
 "use client";
 
 import { say } from "@/core/language";
-import { type KeyboardEvent, type PointerEvent, memo, useRef, useState } from "react";
+import { type KeyboardEvent, type PointerEvent, type SVGProps, memo, useRef, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import { STRAIGHT, addCurvePoint, moveCurvePoint, removeCurvePoint, straightCurve } from "@/core/edits";
 import { type FinishSettings, NO_FINISH, greyAfter } from "@/core/finish";
@@ -70,11 +70,7 @@ export const ToneCurve = memo(function ToneCurve({ own }: { own: FinishSettings[
     e.stopPropagation();
   };
   const addInMiddle = (): void => {
-    // The widest way between two points has room for one more.
-    const widest = curve
-      .slice(1)
-      .reduce((w, p, i) => (p[0] - curve[i]![0] > curve[w + 1]![0] - curve[w]![0] ? i : w), 0);
-    const x = (curve[widest]![0] + curve[widest + 1]![0]) / 2;
+    const x = middleOfWidest(curve);
     edit(addCurvePoint(x, greyAfter(x, shape)));
   };
   return (
@@ -92,54 +88,24 @@ export const ToneCurve = memo(function ToneCurve({ own }: { own: FinishSettings[
           onPointerUp={up}
           onPointerCancel={up}
         >
-          {[0.25, 0.5, 0.75].flatMap((v) => [
-            <line
-              key={`x${v}`}
-              x1={placeOf([v, 0])[0]}
-              x2={placeOf([v, 0])[0]}
-              y1={ROOM}
-              y2={HIGH - ROOM}
-              className="stroke-base-300"
-            />,
-            <line
-              key={`y${v}`}
-              y1={placeOf([0, v])[1]}
-              y2={placeOf([0, v])[1]}
-              x1={ROOM}
-              x2={WIDE - ROOM}
-              className="stroke-base-300"
-            />,
-          ])}
+          <Quarters />
           <path
             d={`M${path.map((p) => p.map((v) => v.toFixed(1)).join(" ")).join("L")}`}
             fill="none"
             strokeWidth={1.8}
             className="stroke-base-content"
           />
-          {curve.map((p, i) => {
-            const [x, y] = placeOf(p);
-            const [from, to] = p.map((v) => `${Math.round(100 * v)} %`);
-            return (
-              <circle
-                key={i}
-                cx={x}
-                cy={y}
-                r={i === held ? 6 : 4.5}
-                className="cursor-grab fill-base-100 stroke-base-content focus-visible:fill-base-content"
-                strokeWidth={1.8}
-                tabIndex={0}
-                role="slider"
-                aria-label={say("Point {number}: {from} becomes {to}", { number: i + 1, from: from!, to: to! })}
-                aria-valuemin={0}
-                aria-valuemax={100}
-                aria-valuenow={Math.round(100 * p[1])}
-                aria-valuetext={say("{from} becomes {to}", { from: from!, to: to! })}
-                onKeyDown={onKey(i)}
-                onKeyUp={endGesture}
-                onDoubleClick={() => edit(removeCurvePoint(i))}
-              />
-            );
-          })}
+          {curve.map((p, i) => (
+            <Point
+              key={i}
+              number={i + 1}
+              at={p}
+              held={i === held}
+              onKeyDown={onKey(i)}
+              onKeyUp={endGesture}
+              onDoubleClick={() => edit(removeCurvePoint(i))}
+            />
+          ))}
         </svg>
         <div className="flex items-center justify-end gap-2 pt-1">
           <span className="muted grow text-[0.9rem]">{say("Press to add a point; twice on one takes it off.")}</span>
@@ -156,3 +122,63 @@ export const ToneCurve = memo(function ToneCurve({ own }: { own: FinishSettings[
     </Fold>
   );
 });
+
+type Curve = readonly (readonly [number, number])[];
+
+/** The middle of the widest way between two points: it has room for one more. */
+function middleOfWidest(curve: Curve): number {
+  const widest = curve.slice(1).reduce((w, p, i) => (p[0] - curve[i]![0] > curve[w + 1]![0] - curve[w]![0] ? i : w), 0);
+  return (curve[widest]![0] + curve[widest + 1]![0]) / 2;
+}
+
+/** Lines at the quarters of the drawing. */
+const Quarters = () => (
+  <>
+    {[0.25, 0.5, 0.75].flatMap((v) => [
+      <line
+        key={`x${v}`}
+        x1={placeOf([v, 0])[0]}
+        x2={placeOf([v, 0])[0]}
+        y1={ROOM}
+        y2={HIGH - ROOM}
+        className="stroke-base-300"
+      />,
+      <line
+        key={`y${v}`}
+        y1={placeOf([0, v])[1]}
+        y2={placeOf([0, v])[1]}
+        x1={ROOM}
+        x2={WIDE - ROOM}
+        className="stroke-base-300"
+      />,
+    ])}
+  </>
+);
+
+interface PointParts extends Pick<SVGProps<SVGCircleElement>, "onKeyDown" | "onKeyUp" | "onDoubleClick"> {
+  number: number;
+  at: readonly [number, number];
+  held: boolean;
+}
+
+function Point({ number, at, held, ...on }: PointParts) {
+  const [x, y] = placeOf(at);
+  const [from, to] = at.map((v) => `${Math.round(100 * v)} %`);
+  return (
+    <circle
+      cx={x}
+      cy={y}
+      r={held ? 6 : 4.5}
+      className="cursor-grab fill-base-100 stroke-base-content focus-visible:fill-base-content"
+      strokeWidth={1.8}
+      tabIndex={0}
+      role="slider"
+      aria-label={say("Point {number}: {from} becomes {to}", { number, from: from!, to: to! })}
+      aria-valuemin={0}
+      aria-valuemax={100}
+      aria-valuenow={Math.round(100 * at[1])}
+      aria-valuetext={say("{from} becomes {to}", { from: from!, to: to! })}
+      {...on}
+    />
+  );
+}

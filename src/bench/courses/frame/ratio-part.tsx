@@ -40,25 +40,11 @@ export function RatioPart({ assignment }: { assignment: OpenedVersion["assignmen
     <div className="space-y-1.5">
       <div className="grid grid-cols-[auto_1fr_auto] items-center gap-2">
         <label htmlFor="ratio">{say("Ratio")}</label>
-        <select
-          id="ratio"
-          className="select select-sm w-full"
-          value={value}
-          onChange={(e) => {
-            const v = e.target.value;
-            put(v === "any" ? null : v === "original" ? original : ratioOfWords(v));
-          }}
-        >
-          <option value="any">{say("any")}</option>
-          <option value="original">{say("as the photo")}</option>
-          {value === "typed" && <option value="typed">{wordsOfRatio(shown!)}</option>}
-          {listed.map((r) => (
-            <option key={r} value={r}>
-              {r.replace(":", " : ")}
-              {frames.ratios.includes(r) ? `, ${say("this visit’s")}` : ""}
-            </option>
-          ))}
-        </select>
+        <RatioSelect
+          {...{ value, shown, listed }}
+          own={frames.ratios}
+          onPut={(v) => put(v === "original" ? original : v)}
+        />
         <button
           className="btn btn-sm btn-square"
           aria-label={say("Swap the ratio's sides")}
@@ -101,33 +87,75 @@ export function RatioPart({ assignment }: { assignment: OpenedVersion["assignmen
           </button>
         )}
       </form>
-      <div className="flex gap-1.5" role="group" aria-label={say("Turn and mirror")}>
-        <button
-          className="btn btn-sm btn-square"
-          aria-label={say("Turn anticlockwise")}
-          title={say("Turn anticlockwise")}
-          onClick={() => edit(quarterTurn(-1))}
-        >
-          <RotateCcw size={15} />
-        </button>
-        <button
-          className="btn btn-sm btn-square"
-          aria-label={say("Turn clockwise")}
-          title={say("Turn clockwise")}
-          onClick={() => edit(quarterTurn(1))}
-        >
-          <RotateCw size={15} />
-        </button>
-        <button
-          className="btn btn-sm btn-square"
-          aria-label={say("Mirror")}
-          title={say("Mirror")}
-          aria-pressed={frame.mirror === true}
-          onClick={() => edit(mirrorPicture())}
-        >
-          <FlipHorizontal2 size={15} />
-        </button>
-      </div>
+      <TurnAndMirror />
     </div>
+  );
+}
+
+function TurnAndMirror() {
+  const edit = useBench((b) => b.edit);
+  const isMirrored = useBench((b) => b.recipe.frame.mirror === true);
+  return (
+    <div className="flex gap-1.5" role="group" aria-label={say("Turn and mirror")}>
+      <button
+        className="btn btn-sm btn-square"
+        aria-label={say("Turn anticlockwise")}
+        title={say("Turn anticlockwise")}
+        onClick={() => edit(quarterTurn(-1))}
+      >
+        <RotateCcw size={15} />
+      </button>
+      <button
+        className="btn btn-sm btn-square"
+        aria-label={say("Turn clockwise")}
+        title={say("Turn clockwise")}
+        onClick={() => edit(quarterTurn(1))}
+      >
+        <RotateCw size={15} />
+      </button>
+      <button
+        className="btn btn-sm btn-square"
+        aria-label={say("Mirror")}
+        title={say("Mirror")}
+        aria-pressed={isMirrored}
+        onClick={() => edit(mirrorPicture())}
+      >
+        <FlipHorizontal2 size={15} />
+      </button>
+    </div>
+  );
+}
+
+interface SelectParts {
+  value: string;
+  /** The ratio of the frame; null: any. */
+  shown: number | null;
+  listed: readonly string[];
+  /** The visit's own. */
+  own: readonly string[];
+  onPut(ratio: number | "original" | null): void;
+}
+
+function RatioSelect({ value, shown, listed, own, onPut }: SelectParts) {
+  return (
+    <select
+      id="ratio"
+      className="select select-sm w-full"
+      value={value}
+      onChange={(e) => {
+        const v = e.target.value;
+        onPut(v === "any" ? null : v === "original" ? v : ratioOfWords(v));
+      }}
+    >
+      <option value="any">{say("any")}</option>
+      <option value="original">{say("as the photo")}</option>
+      {value === "typed" && <option value="typed">{wordsOfRatio(shown!)}</option>}
+      {listed.map((r) => (
+        <option key={r} value={r}>
+          {r.replace(":", " : ")}
+          {own.includes(r) ? `, ${say("this visit’s")}` : ""}
+        </option>
+      ))}
+    </select>
   );
 }

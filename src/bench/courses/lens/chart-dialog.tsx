@@ -3,7 +3,7 @@
 import { say } from "@/core/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Measured, api, previewUrl } from "@/client";
+import { type Measured, type PhotoOnBoard, api, previewUrl } from "@/client";
 import { Dialog, notify, fixed } from "@/ui";
 import { ResidualPlot } from "./residual-plot";
 
@@ -50,17 +50,7 @@ export function ChartDialog({ assignmentId, onClose }: { assignmentId: string; o
             "Choose pictures of one chart taken with this lens at one focal length, from several angles; the whole chart in each.",
           )}
         </p>
-        <ul className="grid max-h-56 grid-cols-4 gap-2 overflow-y-auto" aria-label={say("Pictures")}>
-          {photos.map((p) => (
-            <li key={p.id}>
-              <label className="ruled block cursor-pointer rounded border p-1 has-checked:border-base-content has-checked:bg-base-300">
-                <input type="checkbox" className="sr-only" checked={chosen.has(p.id)} onChange={() => toggle(p.id)} />
-                <img src={previewUrl(p.sha256, "thumb")} alt="" className="h-16 w-full object-contain" loading="lazy" />
-                <span className="block truncate text-center text-[0.85rem]">{p.name}</span>
-              </label>
-            </li>
-          ))}
-        </ul>
+        <Charts photos={photos} chosen={chosen} onTurn={toggle} />
         <div className="flex items-center gap-3">
           <label className="flex items-center gap-2">
             {say("Corners across × down")}
@@ -89,37 +79,64 @@ export function ChartDialog({ assignmentId, onClose }: { assignmentId: string; o
         )}
       </form>
       {measure.data && (
-        <section className="mt-3" aria-label={say("Result")}>
-          <p>
-            {say("Focal length {focal} ± {sigma} px, bow at the corner {bow} %. Corners miss by {rms} px.", {
-              focal: fixed(measure.data.focalPx, 1),
-              sigma: fixed(measure.data.sigmaFocalPx, 1),
-              bow: fixed(100 * (measure.data.k[0] + measure.data.k[1] + measure.data.k[2]), 2),
-              rms: fixed(measure.data.rmsPx, 2),
-            })}
-          </p>
-          {measure.data.without.length > 0 && (
-            <p>{say("No chart was found in {without}.", { without: measure.data.without.join(", ") })}</p>
-          )}
-          <div className="my-2 grid grid-cols-3 gap-2">
-            {measure.data.views.map((view, i) => (
-              <ResidualPlot
-                key={measure.data.used[i]}
-                name={measure.data.used[i]!}
-                size={measure.data.size}
-                view={view}
-              />
-            ))}
-          </div>
-          <button
-            className="btn btn-primary btn-sm"
-            disabled={keep.isPending}
-            onClick={() => keep.mutate(measure.data)}
-          >
-            {say("Keep as a profile")}
-          </button>
-        </section>
+        <Result measured={measure.data} isKeeping={keep.isPending} onKeep={() => keep.mutate(measure.data)} />
       )}
     </Dialog>
+  );
+}
+
+interface ChartsParts {
+  photos: readonly PhotoOnBoard[];
+  chosen: ReadonlySet<string>;
+  onTurn(id: string): void;
+}
+
+/** The visit's photos, to choose those of charts from. */
+function Charts({ photos, chosen, onTurn }: ChartsParts) {
+  return (
+    <ul className="grid max-h-56 grid-cols-4 gap-2 overflow-y-auto" aria-label={say("Pictures")}>
+      {photos.map((p) => (
+        <li key={p.id}>
+          <label className="ruled block cursor-pointer rounded border p-1 has-checked:border-base-content has-checked:bg-base-300">
+            <input type="checkbox" className="sr-only" checked={chosen.has(p.id)} onChange={() => onTurn(p.id)} />
+            <img src={previewUrl(p.sha256, "thumb")} alt="" className="h-16 w-full object-contain" loading="lazy" />
+            <span className="block truncate text-center text-[0.85rem]">{p.name}</span>
+          </label>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+interface ResultParts {
+  measured: Measured;
+  isKeeping: boolean;
+  onKeep(): void;
+}
+
+/** What the charts tell, and what they leave over at every corner. */
+function Result({ measured, isKeeping, onKeep }: ResultParts) {
+  return (
+    <section className="mt-3" aria-label={say("Result")}>
+      <p>
+        {say("Focal length {focal} ± {sigma} px, bow at the corner {bow} %. Corners miss by {rms} px.", {
+          focal: fixed(measured.focalPx, 1),
+          sigma: fixed(measured.sigmaFocalPx, 1),
+          bow: fixed(100 * (measured.k[0] + measured.k[1] + measured.k[2]), 2),
+          rms: fixed(measured.rmsPx, 2),
+        })}
+      </p>
+      {measured.without.length > 0 && (
+        <p>{say("No chart was found in {without}.", { without: measured.without.join(", ") })}</p>
+      )}
+      <div className="my-2 grid grid-cols-3 gap-2">
+        {measured.views.map((view, i) => (
+          <ResidualPlot key={measured.used[i]} name={measured.used[i]!} size={measured.size} view={view} />
+        ))}
+      </div>
+      <button className="btn btn-primary btn-sm" disabled={isKeeping} onClick={onKeep}>
+        {say("Keep as a profile")}
+      </button>
+    </section>
   );
 }

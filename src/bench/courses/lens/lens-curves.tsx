@@ -31,7 +31,7 @@ interface Series {
   readonly values: readonly number[];
 }
 
-function seriesOf(curve: Curve, lens: Lens, unit: number, focal: number, ink: (name: string) => string): Series[] {
+function seriesOf(curve: Curve, lens: Lens, unit: number, focal: number, ink: Ink): Series[] {
   if (curve === "residuals") return [];
   if (curve === "distortion")
     return [{ colour: ink("--plumb"), values: heights.map((r) => distortionPercent(lens, r, focal)) }];
@@ -65,6 +65,57 @@ const WORDS: Record<Curve, string> = {
   residuals: say("Residuals"),
 };
 
+type Ink = (name: string) => string;
+
+/** A curve's lines, and the points that were measured for it. */
+function chartData(
+  curve: Curve,
+  lens: Lens,
+  unit: number,
+  focal: number,
+  samples: LensSamples,
+  ink: Ink,
+): ChartConfiguration<"line">["data"] {
+  return {
+    datasets: [
+      ...seriesOf(curve, lens, unit, focal, ink).map(({ colour, dash, values }) => ({
+        data: values.map((y, i) => ({ x: heights[i]!, y })),
+        borderColor: colour,
+        borderWidth: 2,
+        pointRadius: 0,
+        ...(dash ? { borderDash: dash } : {}),
+      })),
+      ...pointsOf(curve, samples).map((data) => ({
+        data: data.map(([x, y]) => ({ x, y })),
+        showLine: false,
+        pointRadius: 1.8,
+        pointBackgroundColor: ink("--taut"),
+        pointBorderWidth: 0,
+        borderColor: ink("--taut"),
+      })),
+    ],
+  };
+}
+
+/** @param muted colour of the numbers. */
+const optionsIn = (muted: string): ChartConfiguration<"line">["options"] => ({
+  animation: false,
+  responsive: true,
+  maintainAspectRatio: false,
+  events: [],
+  scales: {
+    x: { type: "linear", min: 0, max: 1, ticks: { color: muted, maxTicksLimit: 5 }, grid: { color: "#8883" } },
+    y: {
+      type: "linear",
+      grace: "8%",
+      suggestedMin: -0.1,
+      suggestedMax: 0.1,
+      ticks: { color: muted, maxTicksLimit: 5 },
+      grid: { color: "#8883" },
+    },
+  },
+});
+
 /** Curves over image height, centre to corner: distortion, fringes of red and blue, fall-off; with measured points. */
 export function LensCurves({
   lens,
@@ -86,25 +137,7 @@ export function LensCurves({
     if (!canvas.current) return;
     const style = getComputedStyle(canvas.current);
     const ink = (name: string): string => style.getPropertyValue(name).trim() || "#555";
-    const build = (): ChartConfiguration<"line">["data"] => ({
-      datasets: [
-        ...seriesOf(curve, lens, unit, focal, ink).map(({ colour, dash, values }) => ({
-          data: values.map((y, i) => ({ x: heights[i]!, y })),
-          borderColor: colour,
-          borderWidth: 2,
-          pointRadius: 0,
-          ...(dash ? { borderDash: dash } : {}),
-        })),
-        ...pointsOf(curve, samples).map((data) => ({
-          data: data.map(([x, y]) => ({ x, y })),
-          showLine: false,
-          pointRadius: 1.8,
-          pointBackgroundColor: ink("--taut"),
-          pointBorderWidth: 0,
-          borderColor: ink("--taut"),
-        })),
-      ],
-    });
+    const build = () => chartData(curve, lens, unit, focal, samples, ink);
     if (chart.current) {
       // Redrawing costs more than all else that a moving value does, so the curves wait until it pauses.
       const drawn = chart.current;
@@ -115,27 +148,10 @@ export function LensCurves({
       return () => clearTimeout(later);
     }
     Chart.defaults.font.family = style.fontFamily;
-    const muted = ink("--color-base-content");
     chart.current = new Chart(canvas.current, {
       type: "line",
       data: build(),
-      options: {
-        animation: false,
-        responsive: true,
-        maintainAspectRatio: false,
-        events: [],
-        scales: {
-          x: { type: "linear", min: 0, max: 1, ticks: { color: muted, maxTicksLimit: 5 }, grid: { color: "#8883" } },
-          y: {
-            type: "linear",
-            grace: "8%",
-            suggestedMin: -0.1,
-            suggestedMax: 0.1,
-            ticks: { color: muted, maxTicksLimit: 5 },
-            grid: { color: "#8883" },
-          },
-        },
-      },
+      options: optionsIn(ink("--color-base-content")),
     });
   }, [curve, lens, unit, focal, samples]);
   return (

@@ -1,15 +1,13 @@
 "use client";
 
 import { say } from "@/core/language";
-import { useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
-import { compute } from "@/client/compute";
-import { coloursOf } from "@/client/picture/pixels";
 import { stopsLost } from "@/core/lens";
 import { lensKept } from "@/core/edits";
-import { NumberField, notify, fixed } from "@/ui";
+import { NumberField } from "@/ui";
 import { CloseLook } from "./close-look";
+import { MeasureFringes } from "./measure-fringes";
 import { useLensEdit } from "./use-lens-edit";
 
 const FRINGES = {
@@ -22,9 +20,8 @@ const CALM = { purple: say("Calm purple edges"), green: say("Calm green edges") 
 export function LightFields({ photo }: { photo: Photo }) {
   const { recipe, size, edit, endGesture } = useBench();
   const change = useLensEdit();
-  const { fringes, vignetting } = recipe.lens;
+  const { fringes } = recipe.lens;
   const unit = Math.hypot(size[0], size[1]) / 2;
-  const lost = stopsLost(vignetting.v, 1);
   return (
     <section aria-label={say("Fringes and corners")} className="ruled mt-2 border-t pt-2">
       <CloseLook photo={photo} />
@@ -77,9 +74,21 @@ export function LightFields({ photo }: { photo: Photo }) {
           onDone={endGesture}
         />
       ))}
+      <CornerFields />
+    </section>
+  );
+}
+
+/** Dark corners. */
+function CornerFields() {
+  const { recipe, edit, endGesture } = useBench();
+  const change = useLensEdit();
+  const { vignetting } = recipe.lens;
+  return (
+    <>
       <NumberField
         label={say("Corners lost")}
-        value={lost}
+        value={stopsLost(vignetting.v, 1)}
         standard={0}
         step={0.05}
         digits={2}
@@ -116,51 +125,6 @@ export function LightFields({ photo }: { photo: Photo }) {
         }
         onDone={endGesture}
       />
-    </section>
-  );
-}
-
-/** Measures the fringes from edges all over the photo, and says how well. */
-function MeasureFringes({ photo }: { photo: Photo }) {
-  const { recipe, size } = useBench();
-  const change = useLensEdit();
-  const [busy, setBusy] = useState(false);
-  const [said, setSaid] = useState<string | null>(null);
-  const measure = async (): Promise<void> => {
-    setBusy(true);
-    setSaid(null);
-    try {
-      const { pixels, scale } = await coloursOf(photo);
-      const centre = recipe.lens.centre ?? [size[0] / 2, size[1] / 2];
-      const found = await compute().measureFringes(pixels, [centre[0] * scale, centre[1] * scale]);
-      if (!found) {
-        setSaid(say("There are too few crisp edges towards the corners to measure fringes by."));
-        return;
-      }
-      change(say("Measure the fringes"), () => ({ fringes: { red: [...found.red], blue: [...found.blue] } }));
-      const [red, blue] = found.sigmaPx.map((s) => fixed(s / scale, 2));
-      setSaid(
-        say(
-          "Measured from {edges} edges: red ± {red} px, blue ± {blue} px at the corner; single edges miss by {miss} px.",
-          { edges: found.edges, red: red!, blue: blue!, miss: fixed(found.rmsPx / scale, 2) },
-        ),
-      );
-    } catch (error) {
-      notify(say("The fringes could not be measured: {message}", { message: (error as Error).message }), "error");
-    } finally {
-      setBusy(false);
-    }
-  };
-  return (
-    <div className="pb-1.5">
-      <button className="btn btn-sm" disabled={busy} onClick={() => void measure()}>
-        {busy ? say("Measuring …") : say("Measure the fringes")}
-      </button>
-      {said && (
-        <p role="status" className="mt-1">
-          {said}
-        </p>
-      )}
-    </div>
+    </>
   );
 }

@@ -25,40 +25,11 @@ const STITCHED_LOOK = 2.4;
 export function ProjectionPart({ photo, derived }: { photo: Photo; derived: Derived }) {
   const { recipe, size, edit, endGesture } = useBench();
   const { model } = recipe.lens;
-  const [measuring, setMeasuring] = useState(false);
-  useEffect(() => stopMeasuringField, []);
+  const { measuring, measure } = useMeasuringField(photo);
   const field = fieldOfView(model, derived.recipe.camera.focalPx, size[0]);
   // A fisheye's own field is what its focal length tells; of a stitched picture nothing is known before it is said.
   const told = focalFromMetadata(size, { equivalent: photo.equivalentMm, focal: photo.focalMm });
   const own = model === "equidistant" ? fieldOfView(model, told.focalPx, size[0]) : 180;
-  const measure = async (): Promise<void> => {
-    if (model === "brown-conrady") return;
-    setMeasuring(true);
-    const { versionId } = useBench.getState();
-    try {
-      const found = await measureField(photo, recipe, model);
-      const now = useBench.getState();
-      if (found === "stopped" || now.versionId !== versionId || now.recipe.lens.model !== model) return;
-      if (!found)
-        notify(say("Too little in the picture is straight, long and off the horizon to tell how far round it goes."));
-      else {
-        edit(fieldIs(found.field, size, "solved"));
-        notify(
-          say("It goes {field}° round, ± {sigma}°, by what is straight in it.", {
-            field: fixed(found.field, 1),
-            sigma: fixed(found.sigma, 1),
-          }),
-        );
-      }
-    } catch (error) {
-      notify(
-        say("How far round it goes could not be measured: {message}", { message: (error as Error).message }),
-        "error",
-      );
-    } finally {
-      setMeasuring(false);
-    }
-  };
   return (
     <section className="ruled border-b px-3.5 py-2" aria-label={say("How it was recorded")}>
       <label className="flex items-center justify-between gap-2 py-0.5">
@@ -115,4 +86,41 @@ export function ProjectionPart({ photo, derived }: { photo: Photo; derived: Deri
       )}
     </section>
   );
+}
+
+/** Measures how far round the open picture goes, puts it into the recipe, and says how well it is known. */
+function useMeasuringField(photo: Photo) {
+  const { recipe, size, edit } = useBench();
+  const { model } = recipe.lens;
+  const [measuring, setMeasuring] = useState(false);
+  useEffect(() => stopMeasuringField, []);
+  const measure = async (): Promise<void> => {
+    if (model === "brown-conrady") return;
+    setMeasuring(true);
+    const { versionId } = useBench.getState();
+    try {
+      const found = await measureField(photo, recipe, model);
+      const now = useBench.getState();
+      if (found === "stopped" || now.versionId !== versionId || now.recipe.lens.model !== model) return;
+      if (!found)
+        notify(say("Too little in the picture is straight, long and off the horizon to tell how far round it goes."));
+      else {
+        edit(fieldIs(found.field, size, "solved"));
+        notify(
+          say("It goes {field}° round, ± {sigma}°, by what is straight in it.", {
+            field: fixed(found.field, 1),
+            sigma: fixed(found.sigma, 1),
+          }),
+        );
+      }
+    } catch (error) {
+      notify(
+        say("How far round it goes could not be measured: {message}", { message: (error as Error).message }),
+        "error",
+      );
+    } finally {
+      setMeasuring(false);
+    }
+  };
+  return { measuring, measure };
 }

@@ -43,22 +43,8 @@ export function join(
   return joinCopies(field, copies, pixels, labels, leanings);
 }
 
-/**
- * Copies joined to what surrounds them in the gradient domain (Pérez, Gangnet, Blake 2003):
- * the differences between neighbours are the copies' own, the values at the border the photo's. At the frame's border
- * nothing is asked. In linear light.
- *
- * @param copies light of what a label brings to a pixel of the field, into three numbers; false where it has nothing.
- * @param leanings light added to each pixel's copy before it is joined: red, green, blue side by side.
- * @returns what to add to the light of each pixel's copy, its leaning with it: red, green, blue side by side.
- */
-export function joinCopies(
-  field: Field,
-  copies: Copies,
-  pixels: Int32Array,
-  labels: Int16Array,
-  leanings: Float32Array = new Float32Array(3 * pixels.length),
-): Float32Array {
+/** What joining asks of each gap pixel: its copy, the differences wanted to its neighbours, and the known values beside it. */
+function joinEquations(field: Field, copies: Copies, pixels: Int32Array, labels: Int16Array, leanings: Float32Array) {
   const { width, height, known, data } = field;
   const n = pixels.length;
   const index = new Int32Array(width * height).fill(-1);
@@ -78,6 +64,24 @@ export function joinCopies(
   const fixed = new Float64Array(3 * n);
   const count = new Float64Array(n);
   const difference = [0, 0, 0];
+  /** The difference to a neighbour as each of the two copies has it, summed; @returns of how many. */
+  const differenceTo = (k: number, other: number, j: number): number => {
+    let weight = 0;
+    difference[0] = difference[1] = difference[2] = 0;
+    if (other >= 0 && labels[other] === labels[k] && has[k] && has[other]) {
+      weight = 1;
+      for (let c = 0; c < 3; c++) difference[c] = copied[3 * k + c]! - copied[3 * other + c]!;
+    } else {
+      for (const s of other >= 0 && labels[other] !== labels[k] ? [labels[k]!, labels[other]!] : [labels[k]!]) {
+        if (!read(s, pixels[k]!)) continue;
+        const own = [colour[0]!, colour[1]!, colour[2]!];
+        if (!read(s, j)) continue;
+        weight++;
+        for (let c = 0; c < 3; c++) difference[c]! += own[c]! - colour[c]!;
+      }
+    }
+    return weight;
+  };
   for (let k = 0; k < n; k++) {
     const i = pixels[k]!;
     const [x, y] = [i % width, Math.floor(i / width)];
@@ -93,21 +97,7 @@ export function joinCopies(
       const other = index[j]!;
       if (other < 0 && !known[j]) continue;
       if (other >= 0) neighbours[4 * k + side] = other;
-      // The difference as each of the two copies has it, on the average.
-      let weight = 0;
-      difference[0] = difference[1] = difference[2] = 0;
-      if (other >= 0 && labels[other] === labels[k] && has[k] && has[other]) {
-        weight = 1;
-        for (let c = 0; c < 3; c++) difference[c] = copied[3 * k + c]! - copied[3 * other + c]!;
-      } else {
-        for (const s of other >= 0 && labels[other] !== labels[k] ? [labels[k]!, labels[other]!] : [labels[k]!]) {
-          if (!read(s, i)) continue;
-          const own = [colour[0]!, colour[1]!, colour[2]!];
-          if (!read(s, j)) continue;
-          weight++;
-          for (let c = 0; c < 3; c++) difference[c]! += own[c]! - colour[c]!;
-        }
-      }
+      const weight = differenceTo(k, other, j);
       // Where the copy does not go on from what is known, what is seen there is an edge, not a change of light.
       const trust = other >= 0 ? 1 : weight ? trusted(data, j, colour) : 0.05;
       count[k]! += trust;
@@ -118,6 +108,29 @@ export function joinCopies(
       }
     }
   }
+  return { copied, has, neighbours, wanted, fixed, count };
+}
+
+/**
+ * Copies joined to what surrounds them in the gradient domain (Pérez, Gangnet, Blake 2003):
+ * the differences between neighbours are the copies' own, the values at the border the photo's. At the frame's border
+ * nothing is asked. In linear light.
+ *
+ * @param copies light of what a label brings to a pixel of the field, into three numbers; false where it has nothing.
+ * @param leanings light added to each pixel's copy before it is joined: red, green, blue side by side.
+ * @returns what to add to the light of each pixel's copy, its leaning with it: red, green, blue side by side.
+ */
+export function joinCopies(
+  field: Field,
+  copies: Copies,
+  pixels: Int32Array,
+  labels: Int16Array,
+  leanings: Float32Array = new Float32Array(3 * pixels.length),
+): Float32Array {
+  const { width, height } = field;
+  const n = pixels.length;
+  const equations = joinEquations(field, copies, pixels, labels, leanings);
+  const { copied, has, neighbours, wanted, fixed, count } = equations;
   const leant = copied.map((v, i) => v + leanings[i]!);
   const joined = Float64Array.from(leant);
   // What has nothing to copy begins as what is beside it.

@@ -1,5 +1,6 @@
 import { CALM_EDGE, CALM_TAPS, isCalming } from "../pixels/calm";
-import { type Cell, eachCell } from "../pixels/cells";
+import type { Cell } from "../pixels/cell";
+import { eachCell } from "../pixels/cells";
 import type { OutputMap } from "../map/compile";
 import type { KernelName } from "../pixels/kernels";
 import { CellOptics } from "./cell-optics";

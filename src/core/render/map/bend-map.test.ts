@@ -2,7 +2,8 @@ import type { Size, Vec2 } from "../../geometry";
 import { type Recipe, emptyRecipe } from "../../recipe";
 import { NO_BEND } from "../../shape/bend";
 import { between, randomFrom } from "../../testing";
-import { type Cell, eachCell } from "../pixels/cells";
+import type { Cell } from "../pixels/cell";
+import { eachCell } from "../pixels/cells";
 import { type CompiledMap, compile } from "./compile";
 import { settle } from "../solved/settle";
 

@@ -1,7 +1,8 @@
 import { type Size } from "../../geometry";
 import { emptyRecipe } from "../../recipe";
 import { between, randomFrom } from "../../testing";
-import { type Cell, eachCell } from "./cells";
+import type { Cell } from "./cell";
+import { eachCell } from "./cells";
 import { type CompiledMap, compile } from "../map/compile";
 import { settle } from "../solved/settle";
 

@@ -2,7 +2,8 @@ import { type Vec2, degrees, distance2 } from "../../geometry";
 import type { BendModel } from "./bend-model";
 import type { BendSettings, Taut } from "./bend-settings";
 import { bestSimilarity, similarTo } from "./similarity";
-import { type StraightLine, leaders, straightThrough } from "./solve-field";
+import { leaders } from "./solve-field";
+import { type StraightLine, straightThrough } from "./straight-line";
 
 /** How a mark stands: as far as it bows, or a shield's form is off, pixels, and how far it leans from its axis, degrees. */
 export interface Standing {

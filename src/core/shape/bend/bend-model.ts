@@ -5,9 +5,10 @@ import { type FacePatch, joined } from "./face-patch";
 import { type Edge, sharedEdges } from "./shared-edges";
 import { type PlacedShield, type PlacedTaut, placeShield, placeTaut } from "./placed-marks";
 import { type Quad, quadFault } from "./quad";
-import { type JoinedFace, firmness, movesAnything } from "./bend-settings";
+import { type BendSettings, type JoinedFace, firmness, movesAnything } from "./bend-settings";
 import { type SightRecipe, sightOf } from "./sight";
-import { type Pin, solveField } from "./solve-field";
+import type { Pin } from "./bend-system";
+import { solveField } from "./solve-field";
 import { type FaceFault, type PlacedJoint, solveJoints, soundFaces } from "./solve-joints";
 import { type Lattice, SplineField, latticeOver } from "./spline-field";
 import { BendWarp, outerEdges } from "./warp";
@@ -92,41 +93,14 @@ export function solveBend(
   ]);
   if (covered.length < 3) return null;
   const lattice = latticeOver(bounds(covered), moving ? CELLS.moving : CELLS.rest);
-  const sight = sightOf(recipe);
-  const forward = (p: Vec2): Vec2 | null => inner.forward(p);
-  const joints = shape.joints.flatMap(({ id, at, by }): PlacedJoint[] => {
-    const place = forward(at);
-    return place ? [{ id, at: place, by: by ?? null }] : [];
-  });
-  const where = new Map(joints.map((j) => [j.id, j.at]));
-  const { sound, faults } = soundFaces(shape.faces, (id) => where.get(id) ?? null, sight);
-  const faces = sound.map((s) => s.face);
-  const amounts = jointAmounts(faces);
   const step = lattice.cell / 3;
-  const tauts = shape.taut.filter((t) => t.on).flatMap((t) => placeTaut(t, step, forward) ?? []);
-  const shields = shape.shields.filter((s) => s.on).flatMap((s) => placeShield(s, sight, forward) ?? []);
-  const shared = sharedEdges(faces);
-  const outer = outerEdges(faces);
-  /** Faces whose joints have gone where they are asked to; null where one would be none any more. */
-  const laid = (asked: readonly Vec2[], share: number) => {
-    const targets = new Map(
-      joints.map((j, i) => {
-        const to = towards(j.at, asked[i]!, share * (amounts.get(j.id) ?? 1));
-        return [j.id, { from: j.at, to }] as const;
-      }),
-    );
-    const quads = sound.map(({ face, view }) => ({
-      view,
-      to: face.joints.map((id) => targets.get(id)!.to) as unknown as Quad,
-      rectangle: face.form === "rectangle",
-    }));
-    return quads.some(({ to }) => quadFault(to) !== null) ? null : { targets, patches: joined(quads, shared) };
-  };
-  const modelOf = (found: FoundBend, { targets, patches }: NonNullable<ReturnType<typeof laid>>): BendModel => {
+  const marks = placedMarks(shape, sightOf(recipe), step, inner);
+  const { joints, sound, faces, faults, tauts, shields, outer } = marks;
+  const modelOf = (found: FoundBend, { targets, patches }: LaidFaces): BendModel => {
     const warp = new BendWarp(new SplineField(lattice, found.numbers), patches, outer);
     return { warp, tauts, shields, faces, faults, joints: targets, share: found.share, found };
   };
-  const again = known && laid(known.asked, known.share);
+  const again = known && laidFaces(marks, known.asked, known.share);
   if (again) return modelOf(known, again);
   const ways = solveJoints(
     joints,
@@ -140,7 +114,7 @@ export function solveBend(
     ...SHARES.map((share) => ({ asked: ways[ways.length - 1]!, manner: LOOSE, share })),
   ];
   for (const { asked, manner, share } of tries) {
-    const tried = laid(asked, share);
+    const tried = laidFaces(marks, asked, share);
     if (!tried) continue;
     const { patches } = tried;
     const field = solveField(
@@ -158,6 +132,55 @@ export function solveBend(
     if (!folds(field, patches, covered)) return modelOf({ asked, share, numbers: field.numbers }, tried);
   }
   return null;
+}
+
+/** Marks where they lie on the plane before shape. @param step places along a taut line are so far apart, pixels. */
+function placedMarks(shape: BendSettings, sight: ReturnType<typeof sightOf>, step: number, inner: PlaneStep) {
+  const forward = (p: Vec2): Vec2 | null => inner.forward(p);
+  const joints = shape.joints.flatMap(({ id, at, by }): PlacedJoint[] => {
+    const place = forward(at);
+    return place ? [{ id, at: place, by: by ?? null }] : [];
+  });
+  const where = new Map(joints.map((j) => [j.id, j.at]));
+  const { sound, faults } = soundFaces(shape.faces, (id) => where.get(id) ?? null, sight);
+  const faces = sound.map((s) => s.face);
+  return {
+    joints,
+    sound,
+    faults,
+    faces,
+    tauts: shape.taut.filter((t) => t.on).flatMap((t) => placeTaut(t, step, forward) ?? []),
+    shields: shape.shields.filter((s) => s.on).flatMap((s) => placeShield(s, sight, forward) ?? []),
+    outer: outerEdges(faces),
+  };
+}
+
+interface LaidFaces {
+  readonly targets: BendModel["joints"];
+  readonly patches: FacePatch[];
+}
+
+/** Faces whose joints have gone where they are asked to; null where one would be none any more. */
+function laidFaces(
+  { joints, sound, faces }: ReturnType<typeof placedMarks>,
+  asked: readonly Vec2[],
+  share: number,
+): LaidFaces | null {
+  const amounts = jointAmounts(faces);
+  const targets = new Map(
+    joints.map((j, i) => {
+      const to = towards(j.at, asked[i]!, share * (amounts.get(j.id) ?? 1));
+      return [j.id, { from: j.at, to }] as const;
+    }),
+  );
+  const quads = sound.map(({ face, view }) => ({
+    view,
+    to: face.joints.map((id) => targets.get(id)!.to) as unknown as Quad,
+    rectangle: face.form === "rectangle",
+  }));
+  return quads.some(({ to }) => quadFault(to) !== null)
+    ? null
+    : { targets, patches: joined(quads, sharedEdges(faces)) };
 }
 
 /** How far each joint goes: the mean of what its faces say. */

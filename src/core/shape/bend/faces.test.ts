@@ -2,7 +2,7 @@ import { type Vec2, type Vec3, lerp2 } from "../../geometry";
 import { between, randomFrom, seenBy } from "../../testing";
 import { CAMERA, pair, solved } from "./bend.testing";
 import type { JoinedFace } from "./bend-settings";
-import { straightThrough } from "./solve-field";
+import { straightThrough } from "./straight-line";
 
 /** A room 4 m wide, 2.6 m high and from 2 to 5 m deep: its eight corners. */
 const ROOM: Record<string, Vec3> = {

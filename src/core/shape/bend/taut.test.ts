@@ -2,7 +2,7 @@ import { between, randomFrom } from "../../testing";
 import type { Vec2 } from "../../geometry";
 import { along, jacobianAt, ratioChange, SIZE, solved } from "./bend.testing";
 import type { BendSettings } from "./bend-settings";
-import { straightThrough } from "./solve-field";
+import { straightThrough } from "./straight-line";
 
 type Curve = { from: Vec2; to: Vec2; arc: number; wave: number };
 

@@ -71,49 +71,22 @@ export function ProfilesDialog({
           )}
           <ul>
             {all.map((kept) => (
-              <li key={kept.id} className="ruled flex items-center gap-1.5 border-b py-1.5">
-                <div className="min-w-0 grow">
-                  <b className="block truncate">{kept.document.name}</b>
-                  <span className="muted text-[0.9rem]">{summary(kept.document)}</span>
-                </div>
-                <button
-                  className="btn btn-sm"
-                  disabled={!equivalent}
-                  title={equivalent ? say("Take it on the open photo") : say("State the photo's focal length first")}
-                  onClick={() => {
-                    bench.edit(takeProfileByHand(kept.document, photo, bench.size, equivalent!));
-                    onClose();
-                  }}
-                >
-                  {say("Take")}
-                </button>
-                <button className="btn btn-ghost btn-sm" onClick={() => setEdited(kept)}>
-                  {say("Change")}
-                </button>
-                <button
-                  className="btn btn-ghost btn-sm"
-                  onClick={() =>
-                    void trying(say("It was not copied"), () =>
-                      api.keepProfile({ ...kept.document, name: `${kept.document.name}, copy` }),
-                    )
-                  }
-                >
-                  {say("Copy")}
-                </button>
-                <button
-                  className="btn btn-ghost btn-sm"
-                  onClick={() => saveFile(`${kept.document.name}.lens.json`, JSON.stringify(kept.document, null, 1))}
-                >
-                  {say("Export")}
-                </button>
-                <button
-                  className="btn btn-ghost btn-sm"
-                  aria-label={say("Delete {name}", { name: kept.document.name })}
-                  onClick={() => void remove(kept, true)}
-                >
-                  ×
-                </button>
-              </li>
+              <Kept
+                key={kept.id}
+                profile={kept}
+                equivalent={equivalent}
+                onTake={(mm) => {
+                  bench.edit(takeProfileByHand(kept.document, photo, bench.size, mm));
+                  onClose();
+                }}
+                onChange={() => setEdited(kept)}
+                onCopy={() =>
+                  void trying(say("It was not copied"), () =>
+                    api.keepProfile({ ...kept.document, name: `${kept.document.name}, copy` }),
+                  )
+                }
+                onDelete={() => void remove(kept, true)}
+              />
             ))}
           </ul>
           {gone && (
@@ -128,6 +101,55 @@ export function ProfilesDialog({
         </>
       )}
     </Dialog>
+  );
+}
+
+interface KeptParts {
+  profile: KeptProfile;
+  /** Of the open photo, mm; null: it is not known. */
+  equivalent: number | null;
+  onTake(equivalent: number): void;
+  onChange(): void;
+  onCopy(): void;
+  onDelete(): void;
+}
+
+/** A kept profile, and what can be done with it. */
+function Kept({ profile: { document }, equivalent, onTake, onChange, onCopy, onDelete }: KeptParts) {
+  return (
+    <li className="ruled flex items-center gap-1.5 border-b py-1.5">
+      <div className="min-w-0 grow">
+        <b className="block truncate">{document.name}</b>
+        <span className="muted text-[0.9rem]">{summary(document)}</span>
+      </div>
+      <button
+        className="btn btn-sm"
+        disabled={!equivalent}
+        title={equivalent ? say("Take it on the open photo") : say("State the photo's focal length first")}
+        onClick={() => onTake(equivalent!)}
+      >
+        {say("Take")}
+      </button>
+      <button className="btn btn-ghost btn-sm" onClick={onChange}>
+        {say("Change")}
+      </button>
+      <button className="btn btn-ghost btn-sm" onClick={onCopy}>
+        {say("Copy")}
+      </button>
+      <button
+        className="btn btn-ghost btn-sm"
+        onClick={() => saveFile(`${document.name}.lens.json`, JSON.stringify(document, null, 1))}
+      >
+        {say("Export")}
+      </button>
+      <button
+        className="btn btn-ghost btn-sm"
+        aria-label={say("Delete {name}", { name: document.name })}
+        onClick={onDelete}
+      >
+        ×
+      </button>
+    </li>
   );
 }
 

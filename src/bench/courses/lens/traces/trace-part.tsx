@@ -7,6 +7,7 @@ import { type Photo, api } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { equivalentOf } from "@/core/camera";
 import { adviseTraces, asStored, bowOfTrace, orientationOf, termsInWords } from "@/core/lens";
+import type { Line } from "@/core/recipe";
 import { notify, fixed } from "@/ui";
 import type { Derived } from "../../../derived";
 import { deleteLine, switchLine, tracesOf } from "@/core/edits";
@@ -15,8 +16,7 @@ import { useTraceSolution } from "./use-trace-solution";
 
 /** What has been traced: the bow of each before and after, what the traces determine, and where another would help. */
 export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }) {
-  const bench = useBench();
-  const { recipe, size, selected, set } = bench;
+  const { recipe, size, set } = useBench();
   const traces = useMemo(() => tracesOf(recipe), [recipe]);
   const solution = useTraceSolution();
   const rows = useMemo(
@@ -45,39 +45,12 @@ export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }
           </thead>
           <tbody>
             {rows.map(({ line, before, after }) => (
-              <tr
+              <TraceRow
                 key={line.id}
-                aria-selected={line.id === selected}
-                className={`cursor-pointer text-right ${line.id === selected ? "bg-base-300" : ""} ${line.on ? "" : "opacity-55"}`}
-                onClick={() => set({ selected: line.id, selectedEnd: null })}
-              >
-                <td className="text-left">
-                  <button
-                    className="bubble"
-                    data-kind="taut"
-                    aria-label={say("Select trace {name}", { name: derived.names.get(line.id)! })}
-                  >
-                    {derived.names.get(line.id)}
-                  </button>
-                </td>
-                <td>{say("{before} px", { before: fixed(before, 1) })}</td>
-                <td className="font-semibold">{say("{after} px", { after: fixed(after, 1) })}</td>
-                <td>
-                  {solution?.counted.has(line.id) ? `${Math.round(100 * solution.counted.get(line.id)!)} %` : "–"}
-                </td>
-                <td className="whitespace-nowrap">
-                  <button className="btn btn-ghost btn-xs" onClick={() => bench.edit(switchLine(line.id))}>
-                    {line.on ? say("Off") : say("On")}
-                  </button>
-                  <button
-                    className="btn btn-ghost btn-xs"
-                    aria-label={say("Delete trace {name}", { name: derived.names.get(line.id)! })}
-                    onClick={() => bench.edit(deleteLine(line.id))}
-                  >
-                    ×
-                  </button>
-                </td>
-              </tr>
+                {...{ line, before, after }}
+                name={derived.names.get(line.id)!}
+                counts={solution?.counted.get(line.id) ?? null}
+              />
             ))}
           </tbody>
         </table>
@@ -111,6 +84,48 @@ export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }
         {recipe.lens.from === "traced" && <SaveAsProfile photo={photo} />}
       </div>
     </section>
+  );
+}
+
+interface RowParts {
+  line: Line;
+  name: string;
+  /** Its bow, pixels. */
+  before: number;
+  after: number;
+  /** How much it counts, 0…1; null where it is not told. */
+  counts: number | null;
+}
+
+function TraceRow({ line, name, before, after, counts }: RowParts) {
+  const { selected, set, edit } = useBench();
+  return (
+    <tr
+      aria-selected={line.id === selected}
+      className={`cursor-pointer text-right ${line.id === selected ? "bg-base-300" : ""} ${line.on ? "" : "opacity-55"}`}
+      onClick={() => set({ selected: line.id, selectedEnd: null })}
+    >
+      <td className="text-left">
+        <button className="bubble" data-kind="taut" aria-label={say("Select trace {name}", { name: name })}>
+          {name}
+        </button>
+      </td>
+      <td>{say("{before} px", { before: fixed(before, 1) })}</td>
+      <td className="font-semibold">{say("{after} px", { after: fixed(after, 1) })}</td>
+      <td>{counts === null ? "–" : `${Math.round(100 * counts)} %`}</td>
+      <td className="whitespace-nowrap">
+        <button className="btn btn-ghost btn-xs" onClick={() => edit(switchLine(line.id))}>
+          {line.on ? say("Off") : say("On")}
+        </button>
+        <button
+          className="btn btn-ghost btn-xs"
+          aria-label={say("Delete trace {name}", { name: name })}
+          onClick={() => edit(deleteLine(line.id))}
+        >
+          ×
+        </button>
+      </td>
+    </tr>
   );
 }
 

@@ -3,6 +3,7 @@
 import { say } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { heightAsMeasured, heightByHand, heightKeeps } from "@/core/edits";
+import type { Rect } from "@/core/geometry";
 import { KEEPS, factorsOf } from "@/core/shape/proportion";
 import { NumberField, fixed } from "@/ui";
 import type { Derived } from "../../../derived";
@@ -24,19 +25,9 @@ const REFERENCES = {
 /** Height and width by eye, against a true square or circle, and where the height comes from. */
 export function HeightPart({ derived: { measured, map } }: { derived: Derived }) {
   const { recipe, edit, endGesture } = useBench();
-  const { reference } = useMeasuring();
   const { proportion } = recipe;
   const told = measured?.height ?? null;
   const [across, down] = factorsOf(proportion);
-  const lay = (kind: "square" | "circle"): void => {
-    const [x, y, w, h] = map.frame;
-    useMeasuring.setState({
-      reference:
-        reference?.kind === kind
-          ? null
-          : { kind, centre: [x + w / 2, y + h / 2], half: reference?.half ?? Math.min(w, h) / 6 },
-    });
-  };
   const put = (height: number): void => edit(heightByHand(height), "height");
   return (
     <section className="ruled border-b px-3.5 py-2" aria-label={say("Height")}>
@@ -92,38 +83,64 @@ export function HeightPart({ derived: { measured, map } }: { derived: Derived })
         onChange={(v) => put(100 / v)}
         onDone={endGesture}
       />
-      <label className="grid grid-cols-[1fr_12.2rem] items-center gap-2">
-        {say("Keeps the picture’s")}
-        <select
-          className="select select-sm"
-          value={proportion.keeps ?? "width"}
-          onChange={(e) => edit(heightKeeps(e.target.value as (typeof KEEPS)[number]))}
-        >
-          {KEEPS.map((k) => (
-            <option key={k} value={k}>
-              {KEPT[k]}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Keeps />
       <p className="muted pt-1">
         {say("Drawn {across} % wide and {down} % tall. Or pull the ochre grips on the sheet.", {
           across: fixed(100 * across, 1),
           down: fixed(100 * down, 1),
         })}
       </p>
-      <div className="flex flex-wrap gap-1.5 pt-1" role="group" aria-label={say("Laid over the picture")}>
-        {(["square", "circle"] as const).map((kind) => (
-          <button
-            key={kind}
-            className="btn btn-sm grow"
-            aria-pressed={reference?.kind === kind}
-            onClick={() => lay(kind)}
-          >
-            {REFERENCES[kind][reference?.kind === kind ? "off" : "on"]}
-          </button>
-        ))}
-      </div>
+      <References frame={map.frame} />
     </section>
+  );
+}
+
+/** What of the picture stays as large as it was. */
+function Keeps() {
+  const edit = useBench((s) => s.edit);
+  const kept = useBench((s) => s.recipe.proportion.keeps ?? "width");
+  return (
+    <label className="grid grid-cols-[1fr_12.2rem] items-center gap-2">
+      {say("Keeps the picture’s")}
+      <select
+        className="select select-sm"
+        value={kept}
+        onChange={(e) => edit(heightKeeps(e.target.value as (typeof KEEPS)[number]))}
+      >
+        {KEEPS.map((k) => (
+          <option key={k} value={k}>
+            {KEPT[k]}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** A true square and circle, to be laid over the picture. */
+function References({ frame }: { frame: Rect }) {
+  const { reference } = useMeasuring();
+  const lay = (kind: "square" | "circle"): void => {
+    const [x, y, w, h] = frame;
+    useMeasuring.setState({
+      reference:
+        reference?.kind === kind
+          ? null
+          : { kind, centre: [x + w / 2, y + h / 2], half: reference?.half ?? Math.min(w, h) / 6 },
+    });
+  };
+  return (
+    <div className="flex flex-wrap gap-1.5 pt-1" role="group" aria-label={say("Laid over the picture")}>
+      {(["square", "circle"] as const).map((kind) => (
+        <button
+          key={kind}
+          className="btn btn-sm grow"
+          aria-pressed={reference?.kind === kind}
+          onClick={() => lay(kind)}
+        >
+          {REFERENCES[kind][reference?.kind === kind ? "off" : "on"]}
+        </button>
+      ))}
+    </div>
   );
 }

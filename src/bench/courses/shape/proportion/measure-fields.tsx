@@ -1,13 +1,12 @@
 "use client";
 
 import { say } from "@/core/language";
-import { useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { sayMeasure } from "@/core/edits";
 import { type KnownMeasure, UNITS, type Unit } from "@/core/shape/proportion";
 import { NumberField, notify, fixed, useUnits } from "@/ui";
-import { commonMeasures, dropCommon, isOwn, keepCommon } from "./common-measures";
+import { CommonSizes } from "./common-sizes";
 import type { Derived } from "../../../derived";
 import { settleMeasure } from "./settle-measure";
 
@@ -35,8 +34,7 @@ export function MeasureFields({
   useUnits();
   const { edit, endGesture } = useBench();
   const unit = measure.unit ?? "m";
-  const tell = (words: Parameters<typeof sayMeasure>[1], gesture?: string): void =>
-    edit(sayMeasure(measure.id, words), gesture);
+  const tell: Tell = (words, gesture) => edit(sayMeasure(measure.id, words), gesture);
   const size = (key: "width" | "height" | "length", label: string, value: number) => (
     <NumberField
       key={`${measure.id}-${key}-${unit}`}
@@ -88,124 +86,59 @@ export function MeasureFields({
         size("length", say("Length"), measure.length)
       ) : (
         <>
-          {measure.kind === "grid" && (
-            <>
-              {(["columns", "rows"] as const).map((key) => (
-                <NumberField
-                  key={key}
-                  label={key === "columns" ? say("Tiles across") : say("Tiles down")}
-                  value={measure[key]}
-                  standard={4}
-                  step={1}
-                  digits={0}
-                  min={1}
-                  max={1000}
-                  onChange={(v) => tell({ [key]: Math.round(v) }, `measure-${key}`)}
-                  onDone={endGesture}
-                />
-              ))}
-            </>
-          )}
+          {measure.kind === "grid" && <TileCounts measure={measure} tell={tell} />}
           {size("width", measure.kind === "grid" ? say("Width of a tile") : say("Width"), measure.width)}
           {size("height", measure.kind === "grid" ? say("Height of a tile") : say("Height"), measure.height)}
         </>
       )}
-      <label className="grid grid-cols-[1fr_12.2rem] items-center gap-2">
-        {say("Lies on")}
-        <select
-          className="select select-sm"
-          value={walls.find((w) => w.lines.includes(measure.wall ?? ""))?.lines[0] ?? measure.wall ?? "auto"}
-          onChange={(e) => tell({ wall: e.target.value === "auto" ? undefined : e.target.value })}
-        >
-          <option value="auto">{say("the wall it fits")}</option>
-          <option value="floor">{say("the floor")}</option>
-          {measure.kind !== "length" && <option value="own">{say("a wall of its own")}</option>}
-          {walls.map(({ lines, heading }) => (
-            <option key={lines[0]} value={lines[0]}>
-              {say("the wall at {heading}°", { heading: fixed(heading, 1) })}
-            </option>
-          ))}
-        </select>
-      </label>
+      <LiesOn measure={measure} walls={walls} tell={tell} />
       <CommonSizes measure={measure} />
     </section>
   );
 }
 
-/** Sizes known by heart, to be chosen from, added to and taken off. */
-function CommonSizes({ measure }: { measure: KnownMeasure }) {
-  const { edit } = useBench();
-  const [all, setAll] = useState(commonMeasures);
-  const fitting = all.filter((c) => c.kind === measure.kind);
-  const [chosen, choose] = useState("");
-  const [naming, setNaming] = useState<string | null>(null);
-  const keep = (name: string): void => {
-    if (name === "") return;
-    const size =
-      measure.kind === "length" ? { length: measure.length } : { width: measure.width, height: measure.height };
-    keepCommon({ name, kind: measure.kind, unit: measure.unit ?? "m", ...size });
-    setAll(commonMeasures());
-    choose(name);
-  };
-  const own = fitting.find((c) => c.name === chosen && isOwn(c));
+type Tell = (words: Parameters<typeof sayMeasure>[1], gesture?: string) => void;
+
+function TileCounts({ measure, tell }: { measure: KnownMeasure & { kind: "grid" }; tell: Tell }) {
+  const endGesture = useBench((s) => s.endGesture);
   return (
-    <div className="flex items-center gap-1.5">
+    <>
+      {(["columns", "rows"] as const).map((key) => (
+        <NumberField
+          key={key}
+          label={key === "columns" ? say("Tiles across") : say("Tiles down")}
+          value={measure[key]}
+          standard={4}
+          step={1}
+          digits={0}
+          min={1}
+          max={1000}
+          onChange={(v) => tell({ [key]: Math.round(v) }, `measure-${key}`)}
+          onDone={endGesture}
+        />
+      ))}
+    </>
+  );
+}
+
+function LiesOn({ measure, walls, tell }: { measure: KnownMeasure; walls: Derived["solution"]["walls"]; tell: Tell }) {
+  return (
+    <label className="grid grid-cols-[1fr_12.2rem] items-center gap-2">
+      {say("Lies on")}
       <select
-        className="select select-sm grow"
-        aria-label={say("Common sizes")}
-        value={chosen}
-        onChange={(e) => {
-          choose(e.target.value);
-          const one = fitting.find((c) => c.name === e.target.value);
-          if (!one) return;
-          const { width, height, length, unit } = one;
-          edit(
-            sayMeasure(measure.id, {
-              unit,
-              ...(width !== undefined && { width }),
-              ...(height !== undefined && { height }),
-              ...(length !== undefined && { length }),
-            }),
-          );
-        }}
+        className="select select-sm"
+        value={walls.find((w) => w.lines.includes(measure.wall ?? ""))?.lines[0] ?? measure.wall ?? "auto"}
+        onChange={(e) => tell({ wall: e.target.value === "auto" ? undefined : e.target.value })}
       >
-        <option value="">{say("Common sizes …")}</option>
-        {fitting.map((c) => (
-          <option key={c.name}>{c.name}</option>
+        <option value="auto">{say("the wall it fits")}</option>
+        <option value="floor">{say("the floor")}</option>
+        {measure.kind !== "length" && <option value="own">{say("a wall of its own")}</option>}
+        {walls.map(({ lines, heading }) => (
+          <option key={lines[0]} value={lines[0]}>
+            {say("the wall at {heading}°", { heading: fixed(heading, 1) })}
+          </option>
         ))}
       </select>
-      {naming === null ? (
-        <button className="btn btn-xs" title={say("Keep this size in the list")} onClick={() => setNaming("")}>
-          {say("Keep …")}
-        </button>
-      ) : (
-        <input
-          autoFocus
-          className="input input-sm w-28"
-          aria-label={say("Name to keep this size under")}
-          placeholder={say("Name, Enter")}
-          maxLength={60}
-          value={naming}
-          onChange={(e) => setNaming(e.target.value)}
-          onBlur={() => setNaming(null)}
-          onKeyDown={(e) => {
-            if (e.key === "Enter") keep(naming.trim());
-            if (e.key === "Enter" || e.key === "Escape") setNaming(null);
-          }}
-        />
-      )}
-      {own && (
-        <button
-          className="btn btn-xs"
-          onClick={() => {
-            dropCommon(own.name);
-            setAll(commonMeasures());
-            choose("");
-          }}
-        >
-          {say("Drop")}
-        </button>
-      )}
-    </div>
+    </label>
   );
 }
