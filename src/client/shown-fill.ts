@@ -1,3 +1,4 @@
+import { LRUCache } from "lru-cache";
 import type { Layer } from "@/core/course";
 import type { FillInfo, FillPart } from "@/core/contract";
 import type { Rect } from "@/core/geometry";
@@ -43,23 +44,18 @@ async function pixelsOf(url: string, signal?: AbortSignal): Promise<Layer["raste
 }
 
 /** What was fetched under keys; it never changes. The latest are kept. */
-class Kept<T> {
-  private readonly all = new Map<string, Promise<T>>();
+const fits = new LRUCache<string, Promise<Layer>>({ max: 64 });
+const tiles = new LRUCache<string, Promise<Layer | null>>({ max: 60 });
 
-  constructor(private readonly most: number) {}
-
-  get(key: string, fetched: () => Promise<T>): Promise<T> {
-    const kept = this.all.get(key) ?? fetched();
-    this.all.delete(key);
-    this.all.set(key, kept);
-    kept.catch(() => this.all.delete(key));
-    if (this.all.size > this.most) this.all.delete(this.all.keys().next().value!);
-    return kept;
-  }
+/** What is kept under a key, or fetched; what cannot be fetched is asked for again next time. */
+function once<T>(kept: LRUCache<string, Promise<T>>, key: string, fetched: () => Promise<T>): Promise<T> {
+  const known = kept.get(key);
+  if (known) return known;
+  const coming = fetched();
+  kept.set(key, coming);
+  coming.catch(() => kept.delete(key));
+  return coming;
 }
-
-const fits = new Kept<Layer>(64);
-const tiles = new Kept<Layer | null>(60);
 
 /** Has the gaps and strokes of a recipe made and fetches what is shown of them. @throws ServerRefusal; the signal's reason. */
 export async function fetchFill(
@@ -71,7 +67,7 @@ export async function fetchFill(
   const info = await api.fill(photoId, recipe, signal);
   const all: FillPart[] = [...(info.gaps ? [info.gaps] : []), ...info.strokes];
   const parts = all.map(async (part): Promise<ShownPart> => {
-    const fit = await fits.get(`${photoId} ${part.key}`, async () => {
+    const fit = await once(fits, `${photoId} ${part.key}`, async () => {
       const raster = (await pixelsOf(urlOf(photoId, part.key, "fit")))!;
       return { name: `fill ${part.key}`, rect: part.frame, raster };
     });
@@ -84,7 +80,7 @@ export async function fetchFill(
 
 function tileOf(photoId: string, { key, frame }: FillPart, column: number, row: number): Promise<Layer | null> {
   const url = urlOf(photoId, key, `${column}_${row}`);
-  return tiles.get(url, () =>
+  return once(tiles, url, () =>
     pixelsOf(url).then(
       (raster) =>
         raster && {

@@ -1,3 +1,4 @@
+import { LRUCache } from "lru-cache";
 import type { Layer, RasterShader, RasterStep, Samples, ShaderField } from "@/core/course";
 import { peak } from "@/core/course";
 import type { Rect } from "@/core/geometry";
@@ -72,7 +73,10 @@ interface Target {
 /** What comes after the resampling, on the graphics card: layers laid over the picture, then its raster steps. */
 export class RasterPasses {
   private readonly steps = new Map<string, Program>();
-  private readonly layers = new Map<string, WebGLTexture>();
+  private readonly layers = new LRUCache<string, WebGLTexture>({
+    max: KEPT,
+    dispose: (texture) => this.gl.deleteTexture(texture),
+  });
   private layerProgram: Program<"layer" | "shown" | "covered"> | null = null;
   private targets: readonly Target[] | null = null;
   private field: { readonly texture: WebGLTexture; name: string } | null = null;
@@ -197,11 +201,6 @@ export class RasterPasses {
     gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, gl.LINEAR);
     for (const side of [gl.TEXTURE_WRAP_S, gl.TEXTURE_WRAP_T]) gl.texParameteri(gl.TEXTURE_2D, side, gl.CLAMP_TO_EDGE);
     this.layers.set(name, texture);
-    for (const [oldest, old] of this.layers) {
-      if (this.layers.size <= KEPT) break;
-      this.layers.delete(oldest);
-      gl.deleteTexture(old);
-    }
     return texture;
   }
 

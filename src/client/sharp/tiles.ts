@@ -1,3 +1,4 @@
+import { LRUCache } from "lru-cache";
 import type { Rect } from "@/core/geometry";
 import { TILE } from "@/core/render";
 import { tileUrl } from "../api";
@@ -20,8 +21,8 @@ export function tilesUnder(sha256: string, [x, y, w, h]: Rect): Tile[] {
   return found;
 }
 
-/** Those used last, the latest at the end. */
-const decoded = new Map<string, Promise<ImageBitmap>>();
+/** Those used last. */
+const decoded = new LRUCache<string, Promise<ImageBitmap>>({ max: KEPT, dispose: closeUnused });
 
 async function fetched(url: string): Promise<ImageBitmap> {
   const response = await fetch(url);
@@ -42,16 +43,12 @@ function closeUnused(bitmap: Promise<ImageBitmap>): void {
 
 /** A tile to draw from until it is given back. */
 function take(url: string): Promise<ImageBitmap> {
-  const bitmap = decoded.get(url) ?? fetched(url);
+  const kept = decoded.get(url);
+  const bitmap = kept ?? fetched(url);
   using.set(bitmap, (using.get(bitmap) ?? 0) + 1);
-  decoded.delete(url);
+  if (kept) return bitmap;
   decoded.set(url, bitmap);
   bitmap.catch(() => decoded.delete(url));
-  for (const [oldest, old] of decoded) {
-    if (decoded.size <= KEPT) break;
-    decoded.delete(oldest);
-    closeUnused(old);
-  }
   return bitmap;
 }
 
@@ -59,7 +56,7 @@ function giveBack(url: string, bitmap: Promise<ImageBitmap>): void {
   const left = using.get(bitmap)! - 1;
   if (left > 0) return void using.set(bitmap, left);
   using.delete(bitmap);
-  if (decoded.get(url) !== bitmap) closeUnused(bitmap);
+  if (decoded.peek(url) !== bitmap) closeUnused(bitmap);
 }
 
 /** Part of a photo at full size: red, green and blue in row order, 8 bit. @throws Error when it cannot be fetched. */

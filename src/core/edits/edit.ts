@@ -1,9 +1,9 @@
 import type { Size } from "../geometry";
 import type { Recipe } from "../recipe";
 import {
-  isFree,
-  sameEvidence,
-  sameMeasured,
+  ATTITUDE_READS,
+  PLACE_READS,
+  readAlike,
   withFrameFollowing,
   withHeightMeasured,
   withSolvedAttitude,
@@ -25,10 +25,8 @@ export interface Edit {
 export function edited(recipe: Recipe, { apply }: Edit, size: Size): Recipe {
   const next = apply(recipe);
   if (next === recipe) return recipe;
-  // Where a focal length is only assumed, measures may tell it, and with it the attitude.
-  const known = recipe.proportion.measures === next.proportion.measures || !isFree(next);
-  const solved = known && sameEvidence(recipe, next) ? next : withSolvedAttitude(next, size);
-  if (sameMeasured(recipe, solved)) return solved;
+  const solved = readAlike(ATTITUDE_READS, recipe, next) ? next : withSolvedAttitude(next, size);
+  if (readAlike(PLACE_READS, recipe, solved)) return solved;
   return withFrameFollowing(recipe, withHeightMeasured(solved, size), size);
 }
 

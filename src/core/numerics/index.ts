@@ -5,4 +5,3 @@ export * from "./least-squares";
 export * from "./min-cut";
 export * from "./robust";
 export * from "./symmetric";
-export * from "./last-used";

@@ -1,5 +1,6 @@
 /** From a recipe to pixels: one inverse map that preview, delivery and command line share. */
 export * from "./solved/settled";
+export * from "./solved/reads";
 export * from "./solved/settle";
 export * from "./map/compile";
 export * from "./pixels/sample-grid";

@@ -10,10 +10,13 @@ import {
   LinearScale,
   PointElement,
 } from "chart.js";
-import { useEffect, useRef, useState } from "react";
+import { memo, useMemo, useState } from "react";
+import { Line } from "react-chartjs-2";
 import { cornerBow, distortionPercent, stopsLost } from "@/core/lens";
 import type { Recipe } from "@/core/recipe";
 import { fixed } from "@/ui";
+import { STILL, inkOf } from "../../chart-ink";
+import { useRested } from "../../use-rested";
 import type { LensSamples } from "./use-lens-samples";
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Filler);
@@ -67,6 +70,14 @@ const WORDS: Record<Curve, string> = {
 
 type Ink = (name: string) => string;
 
+interface Shown {
+  readonly curve: Curve;
+  readonly lens: Lens;
+  readonly unit: number;
+  readonly focal: number;
+  readonly samples: LensSamples;
+}
+
 /** A curve's lines, and the points that were measured for it. */
 function chartData(
   curve: Curve,
@@ -99,10 +110,7 @@ function chartData(
 
 /** @param muted colour of the numbers. */
 const optionsIn = (muted: string): ChartConfiguration<"line">["options"] => ({
-  animation: false,
-  responsive: true,
-  maintainAspectRatio: false,
-  events: [],
+  ...STILL,
   scales: {
     x: { type: "linear", min: 0, max: 1, ticks: { color: muted, maxTicksLimit: 5 }, grid: { color: "#8883" } },
     y: {
@@ -129,31 +137,9 @@ export function LensCurves({
   /** What was measured: points on the distortion curve, and what is left over. */
   samples: LensSamples;
 }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const chart = useRef<Chart | null>(null);
   const [curve, setCurve] = useState<Curve>("distortion");
-  useEffect(() => () => chart.current?.destroy(), []);
-  useEffect(() => {
-    if (!canvas.current) return;
-    const style = getComputedStyle(canvas.current);
-    const ink = (name: string): string => style.getPropertyValue(name).trim() || "#555";
-    const build = () => chartData(curve, lens, unit, focal, samples, ink);
-    if (chart.current) {
-      // Redrawing costs more than all else that a moving value does, so the curves wait until it pauses.
-      const drawn = chart.current;
-      const later = setTimeout(() => {
-        drawn.data = build();
-        drawn.update("none");
-      }, PAUSE_MS);
-      return () => clearTimeout(later);
-    }
-    Chart.defaults.font.family = style.fontFamily;
-    chart.current = new Chart(canvas.current, {
-      type: "line",
-      data: build(),
-      options: optionsIn(ink("--color-base-content")),
-    });
-  }, [curve, lens, unit, focal, samples]);
+  const shown = useMemo(() => ({ curve, lens, unit, focal, samples }), [curve, lens, unit, focal, samples]);
+  const rested = useRested(shown, PAUSE_MS);
   return (
     <figure
       className="mb-2"
@@ -176,8 +162,19 @@ export function LensCurves({
       </div>
       <span className="muted text-[0.85rem]">{say("{unit}, centre to corner", { unit: UNITS[curve] })}</span>
       <div className="h-28">
-        <canvas ref={canvas} aria-hidden />
+        <Drawn shown={rested} />
       </div>
     </figure>
   );
 }
+
+const Drawn = memo(function Drawn({ shown: { curve, lens, unit, focal, samples } }: { shown: Shown }) {
+  return (
+    <Line
+      aria-hidden
+      updateMode="none"
+      data={chartData(curve, lens, unit, focal, samples, inkOf)}
+      options={optionsIn(inkOf("--color-base-content"))}
+    />
+  );
+});

@@ -1,6 +1,7 @@
 import { type Stroke, makesGaps, onlyShuts, strokesOn } from "../../edges";
 import type { Rect } from "../../geometry";
 import type { CompiledMap } from "../map/compile";
+import { BUILDING_READS } from "../solved/reads";
 import type { SettledRecipe } from "../solved/settled";
 import { planeInputs } from "../map/steps";
 import { sideAt } from "./gaps";
@@ -14,11 +15,11 @@ const WAY = 4;
  * frame, and the lines, faces and measures that tell where planes and things of the building lie.
  */
 const geometryOf = (recipe: SettledRecipe): readonly unknown[] => {
-  const { camera, lens, lines, faces, attitude, proportion, frame, edges } = recipe;
+  const { frame, edges } = recipe;
   return [
     WAY,
     planeInputs(recipe),
-    [camera, lens, lines, faces, attitude, proportion.measures],
+    BUILDING_READS(recipe),
     { on: frame.on, turn: frame.turn, mirror: frame.mirror, keep: frame.keep },
     // Where gaps are pulled shut the frame moves places.
     onlyShuts(edges) && [onlyShuts(edges), frame.rect],

@@ -1,11 +1,8 @@
 import type { Size, Vec2 } from "../../geometry";
 import type { Recipe } from "../../recipe";
 import { type PlaneMap, compile } from "./compile";
+import { PLACE_READS, readAlike } from "../solved/reads";
 import { withCamera } from "../solved/settled";
-
-/** Whether two recipes lay the building on the plane alike. */
-const sameMap = (a: Recipe, b: Recipe): boolean =>
-  a.lens === b.lens && a.attitude === b.attitude && a.camera === b.camera && a.proportion === b.proportion;
 
 /**
  * The recipe after an edit with its drawn frame where it was on the building: what was in its middle stays there, and its
@@ -13,7 +10,8 @@ const sameMap = (a: Recipe, b: Recipe): boolean =>
  */
 export function withFrameFollowing<R extends Recipe>(before: Recipe, after: R, size: Size): R {
   const { frame } = after;
-  if (frame.rule !== "free" || !frame.rect || frame.rect !== before.frame.rect || sameMap(before, after)) return after;
+  if (frame.rule !== "free" || !frame.rect || frame.rect !== before.frame.rect || readAlike(PLACE_READS, before, after))
+    return after;
   const bare = (recipe: Recipe): PlaneMap =>
     compile({ ...withCamera(recipe, size), frame: { ...recipe.frame, on: false } }, size);
   const [x, y, w, h] = frame.rect;

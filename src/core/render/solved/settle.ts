@@ -68,19 +68,6 @@ export function solveRecipe(
   };
 }
 
-/**
- * Whether two recipes tell the solver the same: everything that withSolvedAttitude reads is the very same. Edits keep what
- * they leave alone, so identity is enough.
- */
-export const sameEvidence = (a: Recipe, b: Recipe): boolean =>
-  a.lines === b.lines &&
-  a.faces === b.faces &&
-  a.lens === b.lens &&
-  a.camera === b.camera &&
-  a.attitude.from === b.attitude.from &&
-  a.attitude.face === b.attitude.face &&
-  a.attitude.trim === b.attitude.trim;
-
 const within = (deg: number, most: number): number => Math.max(-most, Math.min(most, deg));
 
 /**
@@ -200,7 +187,3 @@ export function withHeightMeasured<R extends Recipe>(recipe: R, size: Size): R {
   if (same && proportion.from === "measures" && proportion.height === height) return recipe;
   return { ...recipe, proportion: { ...proportion, from: "measures", height, ...scale } };
 }
-
-/** Whether two recipes' measures tell the same: what they are, and everything they are seen by, is the very same. */
-export const sameMeasured = (a: Recipe, b: Recipe): boolean =>
-  a.proportion === b.proportion && a.attitude === b.attitude && a.lens === b.lens && a.camera === b.camera;

@@ -1,19 +1,19 @@
+import { LRUCache } from "lru-cache";
 import { type Beneath, type Break, FAR_INSIDE, type PlaneStep } from "../../course";
 import type { Size } from "../../geometry";
-import { LastUsed } from "../../numerics";
 import { type FoundBend, type BendModel, type BendRecipe, solveBend } from "./bend-model";
 import { movesAnything } from "./bend-settings";
 
 /** The last solved are kept by all that they depend on: other edits compile the same marks again and again. */
 const MOST_KEPT = 4;
-const kept = new LastUsed<BendModel | null>(MOST_KEPT);
+const kept = new LRUCache<string, { readonly model: BendModel | null }>({ max: MOST_KEPT });
 /** What other processes found marks at rest to come to. */
-const handed = new LastUsed<FoundBend>(MOST_KEPT);
+const handed = new LRUCache<string, FoundBend>({ max: MOST_KEPT });
 
 /** Keeps what another process has found marks of the same `key` to come to; see bendKey. */
 export function handOver(key: string, found: FoundBend): void {
-  handed.keep(key, found);
-  kept.drop(key);
+  handed.set(key, found);
+  kept.delete(key);
 }
 
 /** All that solved marks depend on, as one text. */
@@ -24,10 +24,11 @@ export const bendKey = (recipe: BendRecipe, size: Size, beneath: Beneath): strin
 export function bendModel(recipe: BendRecipe, size: Size, beneath: Beneath, moving: boolean): BendModel | null {
   if (!movesAnything(recipe.shape)) return null;
   const key = bendKey(recipe, size, beneath);
-  const found = kept.of(moving ? `moving ${key}` : key);
-  if (found !== undefined) return found;
-  const model = solveBend(recipe, size, beneath.chain(), moving, moving ? null : (handed.of(key) ?? null));
-  kept.keep(moving ? `moving ${key}` : key, model);
+  const name = moving ? `moving ${key}` : key;
+  const found = kept.get(name);
+  if (found) return found.model;
+  const model = solveBend(recipe, size, beneath.chain(), moving, moving ? null : (handed.get(key) ?? null));
+  kept.set(name, { model });
   return model;
 }
 
