@@ -1,7 +1,8 @@
 /**
  * npm run bench:fill: gaps of about 8 % of frames whose truth was rendered (demo/photos/references, levelled), filled by the
  * command line from the photo, and by OpenCV's three ways of inpainting from the same picture with its gaps left clear, where
- * Debian's python3-opencv is installed. What is printed for each is explained in fill.py.
+ * Debian's python3-opencv is installed. What is printed for each is explained in fill.py. Names after it (npm run bench:fill --
+ * SM-0422) take only those photos.
  */
 import { execFileSync } from "node:child_process";
 import { mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from "node:fs";
@@ -17,8 +18,9 @@ const folder = path.resolve(".local/bench-fill");
 rmSync(folder, { recursive: true, force: true });
 mkdirSync(folder, { recursive: true });
 const photos = path.resolve("demo/photos");
+const asked = process.argv.slice(2);
 const truths = readdirSync(photos)
-  .filter((name) => name.endsWith(".truth.json"))
+  .filter((name) => name.endsWith(".truth.json") && (asked.length === 0 || asked.some((a) => name.startsWith(a))))
   .map((name) => JSON.parse(readFileSync(path.join(photos, name), "utf8")));
 
 /** A photo's true recipe, in a frame that is so far empty, and the reference cut to the same frame. */
