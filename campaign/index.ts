@@ -3,6 +3,7 @@ import path from "node:path";
 import { parseArgs } from "node:util";
 import { emptyRecipe } from "@/core/recipe";
 import { ask } from "./ask";
+import { batches, checkBatches, visitOfMany, waiting } from "./batches";
 import { commandLine } from "./command-line";
 import { Dice } from "./dice";
 import { type Field, oddRequest, order, pause, save, upload } from "./duties";
@@ -63,8 +64,11 @@ async function stage(): Promise<Pick<Field, "assignment" | "versions" | "photos"
   return { assignment, photos, versions: photos.map((p) => p.versions[0]!.id) };
 }
 
-/** Everybody at once, with kills. */
-async function attack(field: Field): Promise<void> {
+/** Photos of the visit to which something is done at once. */
+const MANY = short ? 20 : 200;
+
+/** Everybody at once, with kills. @param many a visit for batches. */
+async function attack(field: Field, many: string): Promise<void> {
   const forked = (): Dice => dice.fork();
   await Promise.all([
     ...Array.from({ length: 4 }, () => save(field, forked())),
@@ -79,6 +83,7 @@ async function attack(field: Field): Promise<void> {
     droppedDeliveries(field, forked()),
     severalWindows(field, forked()),
     brokenRequests(field, forked()),
+    batches(many)(field),
     ...(values.calm ? [] : [kill(field, forked(), short ? [2000, 3000] : [4000, 15_000])]),
   ]);
 }
@@ -186,28 +191,28 @@ async function ordinaryBeside(field: Field): Promise<void> {
 }
 
 /** The whole of it: everybody at once, each attack alone beside an ordinary person, a full disk, the worst files. */
-async function all(field: Field, stop: AbortController): Promise<void> {
+async function all(field: Field, stop: AbortController, many: string): Promise<void> {
   setTimeout(() => stop.abort(), attackMs);
   const watching = watchHealth(field);
-  await attack(field);
+  await attack(field, many);
   tally.healthUnderAttackMs.push(...(await watching));
   await instance.answers();
-  await settled();
+  await settled(many);
   // A watch of seconds could not be judged by, so a short run has none.
   if (!short) await ordinaryBeside(field);
   await fullDisk(field);
   await worst(field);
-  await settled();
+  await settled(many);
 }
 
-/** Waits until every delivery has ended. */
-async function settled(): Promise<void> {
+/** Waits until every delivery has ended, and every batch. */
+async function settled(many: string): Promise<void> {
   const until = Date.now() + (short ? 60_000 : 300_000);
   while (Date.now() < until) {
     const { rows } = await instance.database((c) =>
       c.query<{ n: number }>("select count(*)::int as n from deliveries where finished_at is null"),
     );
-    if (rows[0]!.n === 0) return;
+    if (rows[0]!.n === 0 && (await waiting(instance, many)) === 0) return;
     await pause(300);
   }
 }
@@ -261,8 +266,11 @@ try {
   await instance.start();
   const stop = new AbortController();
   const field: Field = { instance, tally, ledger, stop: stop.signal, ...(await stage()) };
-  if (values.beside === undefined) await all(field, stop);
-  else await ordinaryBeside(field);
+  if (values.beside === undefined) {
+    const many = await visitOfMany(field, dice.fork(), MANY);
+    await all(field, stop, many);
+    await checkBatches(instance, tally, many);
+  } else await ordinaryBeside(field);
   await ledger.check(instance, tally);
   report();
 } catch (error) {

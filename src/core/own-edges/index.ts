@@ -4,6 +4,7 @@ export * from "./solve";
 export * from "./find-edges";
 export * from "./proposal";
 export * from "./pool";
+export * from "./pooled-proposal";
 export * from "./same-setting";
 export * from "./words";
 export * from "./own-field";

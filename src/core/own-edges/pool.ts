@@ -78,6 +78,26 @@ function toldBy({ freely, size }: PooledPicture, like: Size): FreeLens {
   return { k, centre: [0, 0], covariance: covariance.map((row, i) => row.map((_, j) => of(i, j))) };
 }
 
+/** Turns in which the largest eigenvalue of five by five numbers is found to what matters here. */
+const TURNS = 50;
+
+/**
+ * How much of what was believed beforehand is in what a picture tells, 0…1: all of it, but where its edges miss by more than was expected and
+ * its ± is larger for that. What is left when it is taken out is never less than nothing.
+ */
+function believedIn(covariance: FreeLens["covariance"]): number {
+  const roots = BELIEVED.map(Math.sqrt);
+  let v = roots.map(() => 1);
+  let most = 0;
+  for (let turn = 0; turn < TURNS; turn++) {
+    const next = roots.map((r, i) => v.reduce((sum, x, j) => sum + r * covariance[i]![j]! * roots[j]! * x, 0));
+    most = Math.hypot(...next) / Math.hypot(...v);
+    if (most === 0) return 1;
+    v = next.map((x) => x / Math.hypot(...next));
+  }
+  return Math.min(1, 1 / most);
+}
+
 function sumOf(lenses: readonly FreeLens[]): FreeLens {
   const a = BELIEVED.map((p, i) => BELIEVED.map((_, j) => (i === j ? p : 0)));
   const b = BELIEVED.map(() => 0);
@@ -85,10 +105,11 @@ function sumOf(lenses: readonly FreeLens[]): FreeLens {
     const information = invertSymmetric(covariance);
     if (!information) throw new RangeError("A picture's edges do not determine its lens.");
     const own = [...k, ...centre];
+    const believed = believedIn(covariance);
     information.forEach((row, i) =>
       row.forEach((v, j) => {
         b[i]! += v * own[j]!;
-        a[i]![j]! += v - (i === j ? BELIEVED[i]! : 0);
+        a[i]![j]! += v - (i === j ? believed * BELIEVED[i]! : 0);
       }),
     );
   }

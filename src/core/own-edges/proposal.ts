@@ -3,6 +3,7 @@ import type { Attitude } from "../camera";
 import type { Vec2 } from "../geometry";
 import type { Segment } from "../lines";
 import type { OwnEdgesFound } from "./find-edges";
+import type { FreeLens } from "./free-lens";
 import type { OwnSolution } from "./solve";
 
 /** What a picture proposes by itself, in pixels of the original; to be taken whole, in parts, or left. */
@@ -17,6 +18,8 @@ export interface OwnProposal {
     /** Of the displacement at the picture's corner: how far it goes there, and its standard deviation. */
     readonly cornerPx: number;
     readonly sigmaPx: number;
+    /** All that they say of it, for a pool of several photos; absent: nothing that could be pooled. */
+    readonly freely?: FreeLens;
   };
   readonly focal: {
     readonly focalPx: number;
@@ -60,6 +63,7 @@ export function proposalOf({ solution, edges, grouped }: OwnEdgesFound, scale = 
       centre: [centre[0] / scale, centre[1] / scale],
       cornerPx: corner * unit,
       sigmaPx: sigma.cornerPx / scale,
+      ...(model === "brown-conrady" && { freely: solution.freely }),
     },
     focal: {
       focalPx: focalPx / scale,

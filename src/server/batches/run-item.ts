@@ -13,6 +13,7 @@ import { createVersion, openVersion, saveRevision } from "../versions/versions";
 import { Problem } from "../problem";
 import { proposedFor } from "../photos/proposed";
 import { RawJson } from "../versions/checked-recipe";
+import { batchLens } from "./batch-lens";
 import { blendBracket } from "./blend-bracket";
 import { type End, type Ended, EndedMeanwhile, type Tx, shownVersion } from "./item";
 
@@ -22,10 +23,7 @@ import { type End, type Ended, EndedMeanwhile, type Tx, shownVersion } from "./i
  *
  * @param signal tells that this process goes. @throws Error then, so that the job is tried elsewhere; and where the database is away.
  */
-export async function runBatchItem(
-  { batchId, photoId }: { batchId: string; photoId: string },
-  signal: AbortSignal,
-): Promise<void> {
+export async function runBatchItem({ batchId, photoId }: Item, signal: AbortSignal): Promise<void> {
   const [row] = await database()
     .select({ item: batchItems, action: batches.action, deletedAt: photos.deletedAt })
     .from(batchItems)
@@ -42,7 +40,7 @@ export async function runBatchItem(
     // Stopped, or done by another, meanwhile: what would be written beside it is not written, either.
     if (rows.length === 0) throw new EndedMeanwhile();
   };
-  await whatItDoes(row, photoId, end, signal).catch((error: unknown) => {
+  await whatItDoes(row, { batchId, photoId }, end, signal).catch((error: unknown) => {
     if (!(error instanceof EndedMeanwhile)) throw error;
   });
 }
@@ -50,13 +48,13 @@ export async function runBatchItem(
 /** Does it, and says how it ended where that is for the picture's or somebody else's sake. @throws EndedMeanwhile, and what another try may mend. */
 async function whatItDoes(
   { action, deletedAt }: { action: BatchAction; deletedAt: Date | null },
-  photoId: string,
+  item: Item,
   end: End,
   signal: AbortSignal,
 ): Promise<void> {
   try {
     if (deletedAt) return await end(database(), { state: "left", words: say("it was taken out meanwhile") });
-    await (ACTIONS[action.kind] as Act<BatchAction>)(photoId, end, signal, action);
+    await (ACTIONS[action.kind] as Act<BatchAction>)(item, end, signal, action);
   } catch (error) {
     if (error instanceof EndedMeanwhile || signal.aborted || isUnreachable(error)) throw error;
     // Somebody saved meanwhile: what they did is what counts.
@@ -68,7 +66,13 @@ async function whatItDoes(
   }
 }
 
-type Act<A> = (photoId: string, end: End, signal: AbortSignal, action: A) => Promise<void>;
+/** Which photo of which batch. */
+interface Item {
+  readonly batchId: string;
+  readonly photoId: string;
+}
+
+type Act<A> = (item: Item, end: End, signal: AbortSignal, action: A) => Promise<void>;
 
 const tooLong = (): Ended => ({ state: "left", words: say("its recipe is too long to be changed among many") });
 
@@ -88,19 +92,24 @@ async function saveChanged(
 }
 
 const ACTIONS: { readonly [K in BatchAction["kind"]]: Act<Extract<BatchAction, { kind: K }>> } = {
-  "true-up": async (photoId, end, signal, { brackets = [] }) => {
+  "true-up": async ({ batchId, photoId }, end, signal, { brackets = [] }) => {
     const { version, revision, recipe } = await shownVersion(photoId);
     if (!recipe || laidCourses(recipe).length > 0)
       return end(database(), { state: "left", words: say("it has been worked on already") });
     // The exposures of a bracket are held alike: all take what its middle one is given.
     const looked = brackets.find((b) => b.includes(photoId))?.[0] ?? photoId;
-    const { found, projection } = await proposedFor(looked, recipe.camera, signal);
+    const { found: alone, projection } = await proposedFor(looked, recipe.camera, signal);
     const left = (words: string) => end(database(), { state: "left", words });
     if (projection) return left(say("it says that it was stitched"));
-    if (!found) return left(say("too little in it is straight"));
+    if (!alone) return left(say("too little in it is straight"));
+    const several = await batchLens(batchId, looked, alone.proposal, signal);
+    const found = several ? (await proposedFor(looked, recipe.camera, signal, several.lens)).found! : alone;
     const { answers, why } = found.judgement;
     const first = answers[0]!;
-    const words = whyWords(why, first);
+    const words = [
+      whyWords(why, first),
+      ...(several ? [say("Its lens is told by {count} photos together.", { count: several.count })] : []),
+    ].join(" ");
     if (first.key === "as-shot") return left(words);
     const after = takeAnswer(first).apply(recipe);
     await saveRevision(version.id, revision, after, null, async (tx, number) => {
@@ -108,13 +117,13 @@ const ACTIONS: { readonly [K in BatchAction["kind"]]: Act<Extract<BatchAction, {
       await end(tx, { state: "done", words, review, versionId: version.id, before: revision, after: number });
     });
   },
-  reset: (photoId, end) =>
+  reset: ({ photoId }, end) =>
     saveChanged(photoId, end, {
       change: (recipe) => (laidCourses(recipe).length === 0 ? recipe : { ...emptyRecipe(), camera: recipe.camera }),
       same: say("nothing was done to it"),
       words: say("reset"),
     }),
-  carry: async (photoId, end, _signal, { versionId, courses }) => {
+  carry: async ({ photoId }, end, _signal, { versionId, courses }) => {
     const { recipe, photo } = await openVersion(versionId);
     if (recipe instanceof RawJson) return end(database(), tooLong());
     if (photo.id === photoId)
@@ -126,7 +135,7 @@ const ACTIONS: { readonly [K in BatchAction["kind"]]: Act<Extract<BatchAction, {
       words: carrying.label,
     });
   },
-  switch: (photoId, end, _signal, { course, on }) => {
+  switch: ({ photoId }, end, _signal, { course, on }) => {
     const title = COURSES[SWITCHED.indexOf(course)]!.name;
     const switching = switchCourse(course, title, on);
     return saveChanged(photoId, end, {
@@ -138,9 +147,9 @@ const ACTIONS: { readonly [K in BatchAction["kind"]]: Act<Extract<BatchAction, {
       words: switching.label,
     });
   },
-  blend: (photoId, end, signal, { brackets }) =>
+  blend: ({ photoId }, end, signal, { brackets }) =>
     blendBracket(photoId, brackets.find(([first]) => first === photoId)?.slice(1) ?? [], end, signal),
-  "new-version": async (photoId, end) => {
+  "new-version": async ({ photoId }, end) => {
     const { recipe } = await shownVersion(photoId);
     if (!recipe) return end(database(), tooLong());
     await createVersion(photoId, recipe, async (tx, made) => {

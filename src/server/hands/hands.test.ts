@@ -1,3 +1,4 @@
+import { getEventListeners } from "node:events";
 import { writeFileSync } from "node:fs";
 import path from "node:path";
 import { buildSync } from "esbuild";
@@ -91,6 +92,14 @@ test.each([
     message: expect.stringMatching(words),
   });
   await expect(hands.run("double", 3, ROOM)).resolves.toMatchObject({ n: 6 });
+  hands.close();
+});
+
+test("a signal that stands for many tasks hears of none that has ended", async () => {
+  const hands = new Hands(script, 1);
+  const { signal } = new AbortController();
+  for (let n = 0; n < 3; n++) await hands.run("double", n, ROOM, { signal });
+  expect(getEventListeners(signal, "abort")).toHaveLength(0);
   hands.close();
 });
 

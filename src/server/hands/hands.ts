@@ -69,17 +69,20 @@ export class Hands {
    * @throws Problem as the task does; Problem 422 when it outgrew its limits or killed its hand; the signal's reason.
    */
   run<T>(task: string, input: unknown, limits: Limits, hooks: TaskHooks = {}): Promise<T> {
+    let heard = (): void => undefined;
     return new Promise<T>((resolve, reject) => {
       if (this.closed) return reject(new Error("The hands are closed."));
       const item: Waiting = {
         ...{ since: Date.now(), yielded: 0, killed: 0, task, input, limits, hooks },
         ...{ resolve: resolve as (v: unknown) => void, reject },
       };
-      hooks.signal?.addEventListener("abort", () => this.leave(item), { once: true });
+      heard = () => this.leave(item);
+      hooks.signal?.addEventListener("abort", heard, { once: true });
       if (hooks.signal?.aborted) return reject(hooks.signal.reason as Error);
       this.waiting.push(item);
       this.next();
-    });
+      // One signal may stand for many tasks, one after the other.
+    }).finally(() => hooks.signal?.removeEventListener("abort", heard));
   }
 
   /** Ends all hands; what they were doing is refused. */

@@ -16,6 +16,8 @@ export interface ProposedAsked {
   readonly style?: HouseStyle;
   /** What the last photos of the visit were given alike. */
   readonly habit?: Habit | null;
+  /** The lens that several photos at its setting tell together, instead of its own. */
+  readonly lens?: OwnProposal["lens"];
 }
 
 /** What a photo tells, and shows: all that answers are judged by. */
@@ -33,11 +35,18 @@ async function toldBy(file: string, { size, start }: ProposedAsked): Promise<Tol
   return { proposal: groundsOf(light, 1, focal) ?? horizonGrounds(light, 1, focal, shown), shown };
 }
 
-const judgedBy = ({ proposal, shown }: Told, { size, start, style, habit }: ProposedAsked): Proposed["found"] =>
-  proposal && {
-    proposal,
-    judgement: judged({ proposal, shown, size, start, ...(style && { style }), habit: habit ?? null }),
-  };
+function judgedBy(
+  { proposal: own, shown }: Told,
+  { size, start, style, habit, lens }: ProposedAsked,
+): Proposed["found"] {
+  const proposal = own && lens ? { ...own, lens } : own;
+  return (
+    proposal && {
+      proposal,
+      judgement: judged({ proposal, shown, size, start, ...(style && { style }), habit: habit ?? null }),
+    }
+  );
+}
 
 /** The answers for a photo's file; null where nothing in it tells how the camera was held. @throws Problem 422 for a damaged file. */
 export const proposedBy = async (file: string, asked: ProposedAsked): Promise<Proposed["found"]> =>
@@ -48,7 +57,7 @@ export interface ProposedOrder extends ProposedAsked {
 }
 
 /** Raised when the same photo would be answered otherwise: what was kept before is found anew. */
-const EDITION = 3;
+const EDITION = 4;
 
 /** The name under which what something comes to is kept. */
 const keyOf = (...what: unknown[]): string =>
@@ -80,8 +89,8 @@ export async function toldBefore(order: Pick<ProposedOrder, "sha256" | "size" | 
  * visit; it is kept apart, so that another style or habit is judged at once. Runs in a hand. @throws Problem 422 for a damaged file.
  */
 export async function proposedIn(order: ProposedOrder): Promise<Proposed["found"]> {
-  const { sha256, size, start, style, habit } = order;
-  return kept(sha256, keyOf("answers", size, start, style ?? null, habit ?? null), async () =>
+  const { sha256, size, start, style, habit, lens } = order;
+  return kept(sha256, keyOf("answers", size, start, style ?? null, habit ?? null, ...(lens ? [lens] : [])), async () =>
     judgedBy(await kept(sha256, toldKey(order), () => toldBy(originalPath(sha256), order)), order),
   );
 }

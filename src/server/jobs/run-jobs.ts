@@ -54,6 +54,9 @@ export function runJobs(leaving: AbortSignal): RunningJobs {
   events.on("worker:create", ({ worker }) => names.add(worker.workerId));
   let pool: WorkerPool | null = null;
   let heard = false;
+  const beginAnew = (): void => void pool?.gracefulShutdown().catch(() => undefined);
+  // One of its takers that cannot even say that a job failed, since the database has gone, ends, and the engine begins no other.
+  events.on("worker:fatalError", beginAnew);
   const answered = (): void => void (heard = true);
   events.on("worker:getJob:empty", answered);
   events.on("job:start", answered);
@@ -61,7 +64,7 @@ export function runJobs(leaving: AbortSignal): RunningJobs {
   events.on("worker:getJob:error", () => {
     if (heard) return;
     heard = true;
-    pool?.gracefulShutdown().catch(() => undefined);
+    beginAnew();
   });
   const take = async (): Promise<void> => {
     const pauses = new Pauses();
@@ -81,6 +84,8 @@ export function runJobs(leaving: AbortSignal): RunningJobs {
       } catch (error) {
         console.error("Background work is taken up again:", reasonOf(error));
       }
+      // What these could not give back is nobody's now: it is freed like what the dead held.
+      names.clear();
       if (Date.now() - began > LONG_MS) pauses.reset();
       await pauses.wait(leaving);
     }

@@ -34,14 +34,20 @@ const workOf = ({ sha256, start }: ProposedOrder): string =>
 /**
  * What a photo proposes, judged by its visit's style and habits: found in a process of its own, once for each focal length that is told.
  *
+ * @param lens that several photos at its setting tell together, instead of its own.
  * @throws Problem as reading the photo does; the signal's reason when it is given up.
  */
-export async function proposedFor(photoId: string, camera: Camera, signal: AbortSignal): Promise<Proposed> {
+export async function proposedFor(
+  photoId: string,
+  camera: Camera,
+  signal: AbortSignal,
+  lens?: ProposedOrder["lens"],
+): Promise<Proposed> {
   const photo = await getPhoto(photoId);
   const { projection, layout } = await inTheFile(photoId);
   if (projection)
     return { found: null, projection, layout: layout && { ...layout, centre: [layout.centre[0], layout.centre[1]] } };
-  const order = await orderFor(photo, camera);
+  const order = { ...(await orderFor(photo, camera)), ...(lens && { lens }) };
   const limits = { ...limitsFor(photo.bytes), seconds: SECONDS.asked, work: workOf(order) };
   const found = await desk("proposing").run<Proposed["found"]>("propose", order, limits, { signal });
   await keepProposed(photoId, found);
