@@ -28,6 +28,8 @@ interface Step {
 interface Peek {
   /** What it is without, or as: "without the light". */
   readonly words: string;
+  /** What shows it, where that has to know it again. */
+  readonly key?: string;
   readonly of: (recipe: Recipe) => Recipe;
 }
 

@@ -28,7 +28,7 @@ export const PartHeader = memo(function PartHeader({
   const set = useBench((s) => s.set);
   const peek = useBench((s) => s.peek);
   const words = say("without the {title}", { title: title.toLowerCase() });
-  const look = (on: boolean) => (): void => set({ peek: on ? { words, of: without(part) } : null });
+  const look = (on: boolean) => (): void => set({ peek: on ? { words, of: without(part), key: part } : null });
   const key = (on: boolean) => (e: React.KeyboardEvent) => {
     if (e.key !== " " && e.key !== "Enter") return;
     e.preventDefault();
@@ -41,7 +41,7 @@ export const PartHeader = memo(function PartHeader({
         <>
           <button
             className="btn btn-ghost btn-xs font-normal"
-            aria-pressed={peek?.words === words}
+            aria-pressed={peek?.key === part}
             aria-label={say("Before: the picture without its {title}, while held", { title: title.toLowerCase() })}
             onPointerDown={look(true)}
             onPointerUp={look(false)}
