@@ -116,10 +116,10 @@ module.exports = {
     },
     {
       name: "core-libraries",
-      comment: "The core may use zod, ml-matrix and intl-messageformat, nothing else.",
+      comment: "The core may use zod, ml-matrix, intl-messageformat and lru-cache, nothing else.",
       severity: "error",
       from: { path: "^src/core/", pathNot: "\\.test(ing)?\\.ts$" },
-      to: { dependencyTypes: ["npm", "npm-dev"], pathNot: "node_modules/(zod|ml-matrix|intl-messageformat)" },
+      to: { dependencyTypes: ["npm", "npm-dev"], pathNot: "node_modules/(zod|ml-matrix|intl-messageformat|lru-cache)" },
     },
     {
       name: "server-no-react",
