@@ -24,7 +24,7 @@ const box = async () => (await page.getByTestId("sheet").boundingBox())!;
 
 test("what can be done is found by its words and done from there", async () => {
   await page.keyboard.press("/");
-  const search = page.getByRole("combobox", { name: "Search what can be done" });
+  const search = page.getByRole("combobox", { name: "Find a command" });
   await search.waitFor();
   await search.pressSequentially("grid over");
   await page.getByRole("option", { name: /Grid over the picture/ }).waitFor();

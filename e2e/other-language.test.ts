@@ -172,7 +172,7 @@ test("the Bench speaks it, in every course and with everything open over it", as
     /From charts …/,
     /From the visit …/,
     /Carry to other photos/,
-    /Search what can be done/,
+    /Find a command/,
   ]) {
     await page.getByRole("button", { name }).first().click();
     await page.getByRole("dialog").waitFor();

@@ -33,7 +33,7 @@ export function CommandSearch({ context, onClose }: { context: CommandContext; o
         data-first
         className="input input-sm w-full"
         placeholder={say("Type a part of it")}
-        aria-label={say("Search what can be done")}
+        aria-label={say("Find a command")}
         role="combobox"
         aria-expanded
         aria-controls="found-commands"

@@ -224,7 +224,7 @@ const help: readonly Command[] = [
   { id: "keys", words: say("Card of keys"), group: "help", keys: ["?"], run: ({ show }) => show("keys") },
   {
     id: "search",
-    words: say("Search what can be done"),
+    words: say("Find a command"),
     group: "help",
     keys: ["/", "Ctrl+k"],
     run: ({ show }) => show("commands"),

@@ -1,7 +1,7 @@
 "use client";
 
 import { BarController, BarElement, CategoryScale, Chart, LinearScale } from "chart.js";
-import { memo } from "react";
+import { memo, useMemo } from "react";
 import { Bar } from "react-chartjs-2";
 import { say } from "@/core/language";
 import { STILL, inkOf } from "../../chart-ink";
@@ -13,8 +13,11 @@ Chart.register(BarController, BarElement, CategoryScale, LinearScale);
 /** Bars are drawn anew when nothing has moved for this long, ms. */
 const PAUSE_MS = 120;
 
-/** How far every line is out of true before and after, side by side, degrees. */
-export const LinesChart = ({ rows }: { rows: readonly LineRow[] }) => <Drawn rows={useRested(rows, PAUSE_MS)} />;
+/** How far each line that is to be true is out of it before and after, side by side, degrees; a wall that runs away slopes by far more. */
+export function LinesChart({ rows }: { rows: readonly LineRow[] }) {
+  const meant = useMemo(() => rows.filter((r) => r.meant), [rows]);
+  return <Drawn rows={useRested(meant, PAUSE_MS)} />;
+}
 
 const Drawn = memo(function Drawn({ rows }: { rows: readonly LineRow[] }) {
   const muted = inkOf("--color-base-content");
@@ -33,7 +36,7 @@ const Drawn = memo(function Drawn({ rows }: { rows: readonly LineRow[] }) {
               { label: say("before"), data: rows.map((r) => r.before), backgroundColor: "#8886" },
               {
                 label: say("after"),
-                data: rows.map((r) => (r.meant ? (r.after ?? 0) : 0)),
+                data: rows.map((r) => r.after ?? 0),
                 backgroundColor: rows.map((r) => inkOf(r.line.kind === "plumb" ? "--plumb" : "--sill")),
               },
             ],
