@@ -1,3 +1,4 @@
+import { named } from "@/core/language";
 import {
   type Edit,
   addKeepMark,
@@ -177,7 +178,7 @@ function oneSideStraight(recipe: Recipe, truth: Truth): Recipe {
   const right = along(truth, "post-41").points;
   const straight = ["post-00", "rail-0", "rail-2", "left-quoin", "left-21-left", "left-20-left"];
   const marks = [...straight.map((id) => tautAlong(truth, id)), addShield("right", right, "place")];
-  return edited(recipe, together("One side", marks), truth.size);
+  return edited(recipe, together(named("One side"), marks), truth.size);
 }
 
 /** The reader at the left border, whom the wide view draws out, seen as if looked right at. */
@@ -189,7 +190,7 @@ function readerShielded(recipe: Recipe, truth: Truth): Recipe {
     [-2.85, 0.05, 3.2],
   ]);
   const straight = ["corner-left", "doorcase-left", "dado", "cornice"].map((id) => tautAlong(truth, id));
-  return edited(recipe, together("Shield", [addShield("reader", outline, "round"), ...straight]), truth.size);
+  return edited(recipe, together(named("Shield"), [addShield("reader", outline, "round"), ...straight]), truth.size);
 }
 
 /** The gable's wall by its four corners alone, without a line drawn. */
@@ -204,7 +205,7 @@ function fourCorners(recipe: Recipe, truth: Truth): Recipe {
     "wall",
     corners.map((at, i) => ({ id: `c${i}`, at })),
   );
-  return edited(recipe, together("Four corners", [face, faceForm("wall", { form: "rectangle" })]), truth.size);
+  return edited(recipe, together(named("Four corners"), [face, faceForm("wall", { form: "rectangle" })]), truth.size);
 }
 
 /** Metres: where the yard's walls are cut into faces, and from where to where they go up. */
@@ -251,15 +252,15 @@ function fiveWalls(recipe: Recipe, truth: Truth): Recipe {
     ]);
   const stitched = edited(
     recipe,
-    together("On a cylinder", [
+    together(named("On a cylinder"), [
       recordedAs("cylindrical", truth.size),
       fieldIs(190, truth.size),
-      { label: "Its axis", apply: (r) => ({ ...r, camera: { ...r.camera, principal: null } }) },
+      { label: named("Its axis"), apply: (r) => ({ ...r, camera: { ...r.camera, principal: null } }) },
     ]),
     truth.size,
   );
   const lined = withLines(stitched, truth, "w03-left", "n04-right", "e02-right", "n01-lintel", "n06-lintel");
-  return edited(lined, together("Five walls", walls), truth.size);
+  return edited(lined, together(named("Five walls"), walls), truth.size);
 }
 
 type Corners = [[number, number], [number, number], [number, number], [number, number]];
@@ -307,7 +308,7 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
         {
           recipe: edited(
             withLines(start, truth, "south-00-left", "south-12-right", "south-02-left"),
-            finishTo("Even sharpness", { even: 1, blur: 0.4, noise: 0.004 }),
+            finishTo(named("Even sharpness"), { even: 1, blur: 0.4, noise: 0.004 }),
             truth.size,
           ),
           weighs: true,
@@ -336,7 +337,7 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
     // Tiles and a round window of known shape, the roof kept in; then the same as an elevation at 1:50.
     case "SM-0424.jpg": {
       const lined = withLines(withLens(start, truth), truth, "quoin-left", "quoin-right", "band", "field-foot");
-      const measured = edited(lined, together("Known measures", gableMeasures()), truth.size);
+      const measured = edited(lined, together(named("Known measures"), gableMeasures()), truth.size);
       const kept = edited(measured, addKeepMark("roof", onScene(gable, [[-0.5, 9.95, -0.4]])[0]!), truth.size);
       const elevation = edited(kept, outputAt({ kind: "scale", to: 50, dpi: 300 }), truth.size);
       return [
@@ -353,8 +354,8 @@ export function workedVersions(file: string, truth: Truth): Worked[] {
         {
           recipe: edited(
             withLens(start, truth),
-            together("Light", [
-              finishTo("Light", { exposure: 0.25, contrast: 0.12, black: 0.03, warmth: -0.12, saturation: 0.1 }),
+            together(named("Light"), [
+              finishTo(named("Light"), { exposure: 0.25, contrast: 0.12, black: 0.03, warmth: -0.12, saturation: 0.1 }),
               ...windowAndCeiling(),
             ]),
             truth.size,

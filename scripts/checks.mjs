@@ -67,6 +67,7 @@ const reading = {
   lint: () => check("lint", "oxlint", "--deny-warnings", "."),
   format: () => check("format", "oxfmt", "--check", "."),
   core: () => check("core without DOM or Node", "tsgo", "--noEmit", "-p", "src/core"),
+  put: () => check("words are put into a language", "node", "scripts/words-put.mjs"),
   words: () => check("words", "node", "scripts/words.mjs", "--check"),
   dead: () => check("no dead code", "knip", "--no-progress"),
   boundaries: () =>

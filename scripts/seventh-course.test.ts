@@ -16,14 +16,15 @@ const inCopy = (...parts: string[]): string => path.join(copy, ...parts);
 const CORE = `
 import { z } from "zod";
 import { type PlaneStepMaker, type Things, coursePart, numberSchema, numberSetting } from "../course";
+import { tell } from "../language";
 
-const BY = numberSetting({ key: "by", words: "fold", label: "Fold", min: -0.5, max: 0.5, describe: "How far" });
+const BY = numberSetting({ key: "by", words: tell("fold"), label: tell("Fold"), min: -0.5, max: 0.5, describe: "How far" });
 const fold = z.strictObject({
   by: numberSchema(BY),
   pins: z.array(z.strictObject({ id: z.string(), at: z.tuple([z.number(), z.number()]) })).default([]),
 });
 type Fold = { readonly fold: z.output<typeof fold> };
-const pin: Things = (count) => (count === 1 ? "pin" : count + " pins");
+const pin: Things = (count) => (tell("{count, plural, one {pin} other {# pins}}", { count }));
 const step: PlaneStepMaker<Fold> = {
   inputs: ({ fold }) => [fold.by],
   make: ({ fold: { by } }) =>
@@ -41,24 +42,25 @@ const step: PlaneStepMaker<Fold> = {
 };
 export const foldPart = coursePart({
   key: "fold",
-  name: "Fold",
+  name: tell("Fold"),
   keys: { fold: fold.prefault({}) },
   laid: (r) => r.fold.by !== 0,
   plane: [step],
   carried: (from, onto) => ({ fold: { ...onto.fold, by: from.fold.by } }),
-  carries: "how far it is folded; not the pins",
+  carries: tell("how far it is folded; not the pins"),
   told: {
     marks: [{ of: (r) => r.fold.pins, things: () => pin }],
     numbers: [{ setting: BY, of: (r) => r.fold.by }],
     all: (r) => r.fold,
     on: () => true,
-    rest: "fold changed",
+    rest: tell("fold changed"),
   },
 });
 `;
 
 const BENCH = `
 import type { BenchCourse } from "../bench-course";
+import { tell } from "@/core/language";
 import { edit } from "../../tools/tool";
 
 export const foldCourse: BenchCourse = {
@@ -69,12 +71,12 @@ export const foldCourse: BenchCourse = {
       name: "pin", label: "Pin", words: "Set a pin", key: "Shift+q", icon: null, cursor: "crosshair",
       down: (at) => ({
         move: () => [],
-        up: () => [edit({ label: "Set a pin", apply: (r) => ({ ...r, fold: { ...r.fold, pins: [...r.fold.pins, { id: "p1", at: [...at.recorded!] as [number, number] }] } }) })],
+        up: () => [edit({ label: tell("Set a pin"), apply: (r) => ({ ...r, fold: { ...r.fold, pins: [...r.fold.pins, { id: "p1", at: [...at.recorded!] as [number, number] }] } }) })],
       }),
     },
   ],
   grips: [],
-  commands: [{ id: "unfold", words: "Unfold", group: "fold", keys: [], run: ({ get }) => get().edit({ label: "Unfold", apply: (r) => ({ ...r, fold: { ...r.fold, by: 0 } }) }) }],
+  commands: [{ id: "unfold", words: "Unfold", group: "fold", keys: [], run: ({ get }) => get().edit({ label: tell("Unfold"), apply: (r) => ({ ...r, fold: { ...r.fold, by: 0 } }) }) }],
   panel: async () => () => null,
   marks: async () => function Pins() { return "pins" as never; },
   sheet: {},
@@ -91,6 +93,7 @@ import { compile, settle } from "@/core/render";
 import { checkRecipe } from "@/server/versions/checked-recipe";
 import { BENCH_COURSES, benchCourse } from "@/bench/courses";
 import { COMMANDS } from "@/bench/commands";
+import { put } from "@/language";
 import { GROUPS } from "@/bench/commands/command";
 import { guideText } from "@/bench/guide/guide";
 
@@ -112,7 +115,7 @@ void benchCourse("fold")!.marks!().then((Marks) => console.log(JSON.stringify({
   rail: COURSES.map((c) => c.key),
   bench: BENCH_COURSES.map((c) => c.key),
   drawn: drawn.fold.pins, undone: [undone.recipe.fold.pins.length, undone.selected],
-  told: changeWords(emptyRecipe(), folded), marks: marksOf(folded).length,
+  told: changeWords(emptyRecipe(), folded).map(put), marks: marksOf(folded).length,
   carried: [carried.fold, laidCourses(carried)],
   without: withoutCourse(folded, "fold").fold,
   saved: checkRecipe(JSON.stringify(folded)).laid,

@@ -8,7 +8,7 @@ import path from "node:path";
 import { parse } from "@formatjs/icu-messageformat-parser";
 import ts from "typescript";
 
-const SAYING = new Set(["say", "sayWithBold"]);
+const SAYING = new Set(["say", "sayWithBold", "tell"]);
 /** Attributes that a person reads or hears. */
 const READ = new Set(["title", "aria-label", "placeholder", "alt", "label", "aria-description"]);
 /** Calls of which every text is read by a person. */
@@ -62,7 +62,7 @@ export function readCode(file, text) {
       else {
         const own = values && ts.isObjectLiteralExpression(values);
         const names = own ? values.properties.map((p) => p.name?.getText() ?? null) : values ? null : [];
-        said.push({ sentence: sentence.text, values: names, at: at(node), plain: !values && node.expression.getText() === "say" }); // prettier-ignore
+        said.push({ sentence: sentence.text, values: names, at: at(node), plain: !values && node.expression.getText() !== "sayWithBold" }); // prettier-ignore
       }
     } else if (ts.isJsxText(node)) unsaid(node, node.text);
     else if (ts.isJsxAttribute(node) && READ.has(node.name.getText())) literal(node.initializer);
@@ -88,7 +88,7 @@ export function readCode(file, text) {
 /** Words of a sentence on screen, at most; docs/words.md. */
 const MOST_WORDS = 25;
 /** Abbreviations that everybody who photographs knows, and names that are written so. */
-const KNOWN = new Set(["JPEG", "PNG", "TIFF", "DNG", "AVIF", "HEIF", "GIF", "PDF", "SVG", "LZW", "JSON", "ZIP", "MB", "CSV", "EXIF", "XMP", "IPTC", "RGB", "ISO", "FLAT", "STONE"]); // prettier-ignore
+const KNOWN = new Set(["JPEG", "PNG", "TIFF", "DNG", "AVIF", "HEIF", "GIF", "PDF", "SVG", "LZW", "JSON", "ZIP", "MB", "CSV", "EXIF", "XMP", "IPTC", "RGB", "ISO", "FLAT", "STONE", "FILE"]); // prettier-ignore
 /** Short forms that are to be written out. */
 const SHORT =
   /\b(?:st|cw|ccw|deg|incl|excl|approx|resp|max|min|sec|vs|etc|nr|pos|qty|config|info|spec|temp|orig|horiz|vert)\b/;

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { headers } from "next/headers";
 import type { ReactNode } from "react";
-import { directionOf, language, say } from "@/core/language";
+import { directionOf, language, say } from "@/language";
 import { Providers } from "@/ui/providers";
 import "./globals.css";
 

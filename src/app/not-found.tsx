@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import Link from "next/link";
 
 export default function NotFound() {

@@ -1,3 +1,4 @@
+import { sayError } from "@/language";
 import { Problem } from "@/server";
 import { isBadId, isUnreachable } from "@/server/db/errors";
 
@@ -31,7 +32,7 @@ export async function orRefused<T>(read: () => Promise<T>): Promise<T | { readon
   try {
     return await read();
   } catch (error) {
-    if (error instanceof Problem && [409, 422].includes(error.status)) return { refused: error.message };
+    if (error instanceof Problem && [409, 422].includes(error.status)) return { refused: sayError(error) };
     throw error;
   }
 }

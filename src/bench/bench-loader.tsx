@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useQuery } from "@tanstack/react-query";
 import { type ComponentType, useEffect, useMemo } from "react";
 import { type Photo, api, previewUrl } from "@/client";

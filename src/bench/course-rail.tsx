@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { COURSES, laidCourses } from "@/core/recipe";
 import { benchCourse } from "./courses";
@@ -22,11 +22,11 @@ export function CourseRail() {
             data-state={state}
             data-current={course === key}
             aria-current={course === key ? "step" : undefined}
-            title={`${name} (${i + 1})`}
+            title={`${put(name)} (${i + 1})`}
             onClick={() => set({ course: key })}
           >
             <b className="font-semibold opacity-80">{i + 1}</b>
-            {name}
+            {put(name)}
             <small className="ml-auto truncate text-[0.85rem] font-normal">{words}</small>
           </button>
         );

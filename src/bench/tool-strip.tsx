@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { tip } from "./commands";
 import { COMMON_TOOLS, benchCourse, toolInHand } from "./courses";

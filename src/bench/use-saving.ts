@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api } from "@/client";
 import { Autosave, type Deleted } from "@/client/autosave";
@@ -47,7 +47,7 @@ export function useSaving(opened: OpenedVersion): {
         saver.changed(now.recipe);
     });
     if (draft) {
-      useBench.getState().edit({ label: say("Take up unsaved work"), apply: () => draft.recipe });
+      useBench.getState().edit({ label: tell("Take up unsaved work"), apply: () => draft.recipe });
       // Somebody saved on top of what this draft was made from: the photographer decides.
       if (!continues(draft, opened)) {
         saver.stop();

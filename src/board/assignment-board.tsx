@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { format } from "date-fns";
 import { Plus } from "lucide-react";
@@ -20,7 +20,7 @@ export function AssignmentBoard() {
   const show = useNotices((s) => s.show);
   const { data, error, isPending } = useQuery({ queryKey: ["assignments"], queryFn: api.assignments });
   const refresh = () => cache.invalidateQueries({ queryKey: ["assignments"] });
-  const failed = (e: Error) => show({ text: e.message, kind: "error" });
+  const failed = (e: Error) => show({ text: sayError(e), kind: "error" });
   const add = useUploads((s) => s.add);
   const create = useMutation({
     mutationFn: ({ name }: { name: string; photos: readonly File[] }) => api.createAssignment(name),
@@ -70,7 +70,7 @@ export function AssignmentBoard() {
         {error && (
           <p role="alert">
             {say("The assignments could not be fetched: {message} They are safe; reload to try again.", {
-              message: error.message,
+              message: sayError(error),
             })}
           </p>
         )}

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { format } from "date-fns";
 import { Pencil, Trash2 } from "lucide-react";
 import Link from "next/link";

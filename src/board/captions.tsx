@@ -4,7 +4,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api } from "@/client";
 import type { Captions as Said } from "@/core/contract";
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { Dialog, notify } from "@/ui";
 
 const FIELDS: readonly { readonly key: keyof Said; readonly words: string; readonly lines: number }[] = [
@@ -55,7 +55,7 @@ function CaptionsDialog({ id, captions, onKept, onClose }: DialogParts) {
       onKept(typed);
     },
     onError: (error: Error) =>
-      notify(say("The captions could not be kept: {message}", { message: error.message }), "error"),
+      notify(say("The captions could not be kept: {message}", { message: sayError(error) }), "error"),
   });
   return (
     <Dialog title={say("Captions of this visit")} onClose={onClose}>

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { api } from "@/client";
 import type { VisitStyle } from "@/core/answers";
 import { ratioOfWords, wordsOfRatio } from "@/core/frame";
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { Dialog, NumberField, notify } from "@/ui";
 
 /** A stretch and a share to begin with where one of them is chosen. */
@@ -38,7 +38,7 @@ export function HouseStyle({ id, style: opened }: { id: string; style: VisitStyl
     },
     onError: (error: Error, _next, before) => {
       setStyle(before ?? opened);
-      notify(say("The house style could not be kept: {message}", { message: error.message }), "error");
+      notify(say("The house style could not be kept: {message}", { message: sayError(error) }), "error");
     },
     onSettled: () => void cache.invalidateQueries({ queryKey: ["assignments"] }),
   });

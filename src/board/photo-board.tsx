@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useQueryClient } from "@tanstack/react-query";
 import { ImagePlus } from "lucide-react";
 import Link from "next/link";
@@ -79,7 +79,7 @@ export function PhotoBoard({ id, name, style, captions }: Props) {
         {error && (
           <p role="alert">
             {say("The photos could not be fetched: {message} They are safe; reload to try again.", {
-              message: error.message,
+              message: sayError(error),
             })}
           </p>
         )}

@@ -6,7 +6,7 @@ import type { PhotoOnBoard } from "@/client";
 import { fetchPictureEarly } from "@/client/picture/early";
 import { keepOrder } from "@/client/visit-order";
 import type { BatchAction } from "@/core/contract";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { ContextMenu } from "@/ui";
 import { BatchReport } from "./many/batch-report";
 import { ManyBar } from "./many/many-bar";

@@ -1,6 +1,6 @@
 import type { PhotoOnBoard } from "@/client";
 import type { BatchAction } from "@/core/contract";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { MenuItem } from "@/ui";
 import { type bracketsAmong, type bracketsOfThose, like } from "./photos/listing";
 import { type Selection, everything } from "./photos/selection";

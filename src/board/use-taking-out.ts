@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { type PhotoOnBoard, api } from "@/client";
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useNotices } from "@/ui";
 
 /** Takes photos out of a visit; the notice that says so brings them back. */
@@ -11,7 +11,7 @@ export function useTakingOut(assignmentId: string): (gone: readonly PhotoOnBoard
   const { mutate, mutateAsync } = useMutation({
     mutationFn: ({ photo, deleted }: { photo: string; deleted: boolean }) => api.changePhoto(photo, { deleted }),
     onSettled: () => void cache.invalidateQueries({ queryKey: ["photos", assignmentId] }),
-    onError: (e: Error) => show({ text: e.message, kind: "error" }),
+    onError: (e: Error) => show({ text: sayError(e), kind: "error" }),
   });
   return useCallback(
     (gone) => {

@@ -1,3 +1,4 @@
+import { put, say } from "@/language";
 import {
   type Answer,
   type HouseStyle,
@@ -28,12 +29,15 @@ export async function proposedFor(
 /** A house style from a file. @throws UsageError */
 export async function readStyle(file: string | undefined): Promise<HouseStyle> {
   if (file === undefined) return NO_STYLE;
-  const text = await readText(file, "The house style");
+  const text = await readText(file, say("The house style"));
   try {
     return houseStyle.parse(JSON.parse(text));
   } catch {
     throw new UsageError(
-      `"${file}" is no house style. Write {"verticals": "full" | "borne" | {"stretch": 2.5} | {"share": 0.9}, "ratio": 1.5 | null}.`,
+      say('"{file}" is no house style. Write {example}.', {
+        file,
+        example: '{"verticals": "full" | "borne" | {"stretch": 2.5} | {"share": 0.9}, "ratio": 1.5 | null}',
+      }),
     );
   }
 }
@@ -63,6 +67,10 @@ export function printed({ key, wall, ease, recipe, measured, cut, terms, cost, t
 export const answerLines = ({ answers, why }: Judgement): string =>
   answers
     .map((answer, i) =>
-      JSON.stringify({ ...printed(answer), says: costWords(answer), ...(i === 0 && { why: whyWords(why, answer) }) }),
+      JSON.stringify({
+        ...printed(answer),
+        says: put(costWords(answer)),
+        ...(i === 0 && { why: put(whyWords(why, answer)) }),
+      }),
     )
     .join("\n");

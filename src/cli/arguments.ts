@@ -1,3 +1,4 @@
+import { say } from "@/language";
 import { readFile, realpath, stat } from "node:fs/promises";
 import path from "node:path";
 import { parseArgs } from "node:util";
@@ -54,7 +55,7 @@ export function options<N extends string>(
 }
 
 export function required<T>(value: T | undefined, what: string): T {
-  if (value === undefined) throw new UsageError(`${what} is missing.\n${usage}`);
+  if (value === undefined) throw new UsageError(`${say("{what} is missing.", { what })}\n${usage}`);
   return value;
 }
 
@@ -64,20 +65,22 @@ const MOST_TEXT = 512 * 2 ** 20;
 /** @throws UsageError for what cannot be read, is a folder or a device, or is beyond all reason. */
 export async function readText(file: string, what: string): Promise<string> {
   const found = await stat(file).catch(() => null);
-  if (found && !found.isFile() && !found.isFIFO()) throw new UsageError(`${what} "${file}" is not a file.`);
-  if (found && found.size > MOST_TEXT) throw new UsageError(`${what} "${file}" is larger than 512 MB.`);
+  if (found && !found.isFile() && !found.isFIFO())
+    throw new UsageError(say('{what} "{file}" is not a file.', { what, file }));
+  if (found && found.size > MOST_TEXT)
+    throw new UsageError(say('{what} "{file}" is larger than 512 MB.', { what, file }));
   try {
     return await readFile(file, "utf8");
   } catch {
-    throw new UsageError(`${what} "${file}" cannot be read.`);
+    throw new UsageError(say('{what} "{file}" cannot be read.', { what, file }));
   }
 }
 
 /** Makes sure that a photo can be read and is a file. @throws UsageError */
 export async function checkPhoto(file: string): Promise<void> {
   const found = await stat(file).catch(() => null);
-  if (!found) throw new UsageError(`The photo "${file}" cannot be read.`);
-  if (!found.isFile()) throw new UsageError(`The photo "${file}" is not a file.`);
+  if (!found) throw new UsageError(say('The photo "{file}" cannot be read.', { file }));
+  if (!found.isFile()) throw new UsageError(say('The photo "{file}" is not a file.', { file }));
 }
 
 /**
@@ -88,13 +91,16 @@ export async function checkPhoto(file: string): Promise<void> {
  */
 export async function checkTarget(target: string, sources: readonly string[]): Promise<void> {
   const there = await stat(target).catch(() => null);
-  if (there && !there.isFile()) throw new UsageError(`"${target}" is there already and is not a file.`);
+  if (there && !there.isFile()) throw new UsageError(say('"{target}" is there already and is not a file.', { target }));
   for (const source of sources) {
     const read = await stat(source).catch(() => null);
     const same = there && read && there.dev === read.dev && there.ino === read.ino;
     if (same || (await place(source)) === (await place(target)))
       throw new UsageError(
-        `"${target}" is the same file as "${source}", which is never overwritten; choose another name.`,
+        say('"{target}" is the same file as "{source}", which is never overwritten; choose another name.', {
+          target,
+          source,
+        }),
       );
   }
 }
@@ -105,13 +111,14 @@ const place = async (file: string): Promise<string> => {
   return path.join(await realpath(path.dirname(full)).catch(() => path.dirname(full)), path.basename(full));
 };
 
-export const readRecipeFile = async (file: string): Promise<Recipe> => parseRecipe(await readText(file, "The recipe"));
+export const readRecipeFile = async (file: string): Promise<Recipe> =>
+  parseRecipe(await readText(file, say("The recipe")));
 
 /** "3000,2000" → [3000, 2000]. */
 export function parseSize(text: string): Size {
   const match = /^(\d{1,6}),(\d{1,6})$/.exec(text.trim());
   const size: Size | null = match ? [Number(match[1]), Number(match[2])] : null;
   if (!size || size[0] < 1 || size[1] < 1)
-    throw new UsageError(`"${text}" is no size; write width and height in pixels, like 6000,4000.`);
+    throw new UsageError(say('"{text}" is no size; write width and height in pixels, like 6000,4000.', { text }));
   return size;
 }

@@ -1,3 +1,4 @@
+import { say } from "@/language";
 import { calibrateFiles } from "@/server/image/calibrate-files";
 import { UsageError, checkPhoto, options, required } from "./arguments";
 
@@ -8,14 +9,17 @@ export async function run(args: string[]): Promise<void> {
   const [columns, rows] = match ? [Number(match[1]), Number(match[2])] : [0, 0];
   if (columns < 3 || rows < 3)
     throw new UsageError(
-      `"${values.corners}" is no chart; write inner corners across and down, like 9x6, at least 3x3.`,
+      say('"{corners}" is no chart; write inner corners across and down, like 9x6, at least 3x3.', {
+        corners: values.corners ?? "",
+      }),
     );
   const kind = values.kind ?? "checker";
-  if (kind !== "checker" && kind !== "lines") throw new UsageError(`--kind is checker or lines, not "${kind}".`);
-  if (free.length === 0) throw new UsageError("Name at least one picture of the chart.");
+  if (kind !== "checker" && kind !== "lines")
+    throw new UsageError(say('--kind is checker or lines, not "{kind}".', { kind }));
+  if (free.length === 0) throw new UsageError(say("Name at least one picture of the chart."));
   for (const file of free) await checkPhoto(file);
   const measured = await calibrateFiles({ pictures: free.map((file) => ({ file, name: file })), columns, rows, kind });
-  for (const name of measured.without) console.error(`No chart was found in "${name}"; it was left out.`);
+  for (const name of measured.without) console.error(say('No chart was found in "{name}"; it was left out.', { name }));
   const { k, p, centre, focalPx, rmsPx, size, sigmaFocalPx, views, used } = measured;
   const pictures = used.map((photo, i) => ({
     photo,

@@ -1,3 +1,4 @@
+import { say } from "@/language";
 import { createHash } from "node:crypto";
 import { createReadStream } from "node:fs";
 import path from "node:path";
@@ -29,11 +30,17 @@ export function deliveryAsked(
   progressive: boolean,
 ): DeliveryOptions {
   const format = formatOfName(target);
-  if (!format) throw new UsageError(`"${target}" does not end in ${ENDINGS}.`);
+  if (!format) throw new UsageError(say('"{target}" does not end in {endings}.', { target, endings: ENDINGS }));
   const { min, max, standard } = QUALITY;
   const quality = Number(values.quality ?? standard);
   if (!Number.isInteger(quality) || quality < min || quality > max)
-    throw new UsageError(`The quality "${values.quality}" is not a whole number from ${min} to ${max}.`);
+    throw new UsageError(
+      say('The quality "{quality}" is not a whole number from {min} to {max}.', {
+        quality: values.quality ?? "",
+        min,
+        max,
+      }),
+    );
   const asked = deliveryOptions.safeParse({
     format,
     quality,
@@ -42,7 +49,10 @@ export function deliveryAsked(
     compression: values.compression,
     progressive,
   });
-  if (!asked.success) throw new UsageError(`There is no such choice: ${z.prettifyError(asked.error)}\n${usage}`);
+  if (!asked.success)
+    throw new UsageError(
+      `${say("There is no such choice: {message}", { message: z.prettifyError(asked.error) })}\n${usage}`,
+    );
   return asked.data;
 }
 

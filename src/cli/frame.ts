@@ -1,3 +1,4 @@
+import { say } from "@/language";
 import { type PlacedMark, frameWithGaps, missedBy } from "@/core/frame";
 import type { Rect } from "@/core/geometry";
 import { compile, placedMarks, settle } from "@/core/render";
@@ -8,7 +9,7 @@ import { weighedFor } from "./weighed";
 /** Prints the clean frame of a recipe, whatever its frame's rule, and the share of the photo it keeps. */
 export async function run(args: string[]): Promise<void> {
   const { values, free } = options(args, ["size", "recipe"]);
-  if (free.length > 1) throw new UsageError("Name one photo at a time.");
+  if (free.length > 1) throw new UsageError(say("Name one photo at a time."));
   const recipe = await readRecipeFile(required(values.recipe, "--recipe"));
   const subject = await subjectOf(free[0], values.size);
   const { size, focal } = subject;

@@ -2,6 +2,7 @@
  * The command line: the same core and image code without a screen. Results go to stdout, a sentence
  * about wrong input to stderr with exit status 2.
  */
+import { sayError, say } from "@/language";
 import { UsageError, usage } from "./arguments";
 
 const COMMANDS: Readonly<Record<string, () => Promise<{ run(args: string[]): Promise<void> }>>> = {
@@ -27,30 +28,30 @@ async function main([command, ...args]: string[]): Promise<void> {
     return;
   }
   const load = Object.hasOwn(COMMANDS, command) ? COMMANDS[command] : undefined;
-  if (!load) throw new UsageError(`There is no command "${command}".\n${usage}`);
+  if (!load) throw new UsageError(`${say('There is no command "{command}".', { command })}\n${usage}`);
   await (await load()).run(args);
 }
 
 /** What the system says of files, for people. */
-const FILES: Readonly<Record<string, string>> = {
-  EACCES: "is not allowed to be read or written",
-  EPERM: "is not allowed to be read or written",
-  ENOENT: "is not there",
-  ENOTDIR: "is not there: a part of its path is not a folder",
-  EEXIST: "is there already, and is not a folder",
-  EISDIR: "is a folder",
-  ENOSPC: "cannot be written: the disk is full",
-  EDQUOT: "cannot be written: the disk is full",
-  EROFS: "cannot be written there",
-  ENAMETOOLONG: "has too long a name",
+const FILES: Readonly<Record<string, (file: string) => string>> = {
+  EACCES: (file) => say('"{file}" is not allowed to be read or written.', { file }),
+  EPERM: (file) => say('"{file}" is not allowed to be read or written.', { file }),
+  ENOENT: (file) => say('"{file}" is not there.', { file }),
+  ENOTDIR: (file) => say('"{file}" is not there: a part of its path is not a folder.', { file }),
+  EEXIST: (file) => say('"{file}" is there already, and is not a folder.', { file }),
+  EISDIR: (file) => say('"{file}" is a folder.', { file }),
+  ENOSPC: (file) => say('"{file}" cannot be written: the disk is full.', { file }),
+  EDQUOT: (file) => say('"{file}" cannot be written: the disk is full.', { file }),
+  EROFS: (file) => say('"{file}" cannot be written there.', { file }),
+  ENAMETOOLONG: (file) => say('"{file}" has too long a name.', { file }),
 };
 
 /** The sentence for what is wrong with the input; null for a fault of the program's own. */
 function sentence(error: unknown): string | null {
   if (!(error instanceof Error)) return null;
-  if (["UsageError", "RecipeError", "Problem"].includes(error.name)) return error.message;
+  if (["UsageError", "RecipeError", "Problem"].includes(error.name)) return sayError(error);
   const { code, path: file } = error as NodeJS.ErrnoException;
-  return code && file && FILES[code] ? `"${file}" ${FILES[code]}.` : null;
+  return (code && file && FILES[code]?.(file)) || null;
 }
 
 main(process.argv.slice(2)).catch((error: unknown) => {
@@ -60,7 +61,9 @@ main(process.argv.slice(2)).catch((error: unknown) => {
   else if (process.env["FLATSTONE_TRACE"]) console.error(error);
   else
     console.error(
-      `Something unexpected went wrong: ${String((error as Error)?.message ?? error).split("\n")[0]} (Set FLATSTONE_TRACE=1 to see more.)`,
+      say("Something unexpected went wrong: {message} (Set FLATSTONE_TRACE=1 to see more.)", {
+        message: String((error as Error)?.message ?? error).split("\n")[0]!,
+      }),
     );
 });
 

@@ -1,3 +1,5 @@
+import { say } from "@/language";
+import { named } from "@/core/language";
 import { writeFile } from "node:fs/promises";
 import { edited, fieldIs, recordedAs, takeLayout, together } from "@/core/edits";
 import { type LensModel, FIELDS, fieldOfView, isStitched } from "@/core/lens";
@@ -12,25 +14,32 @@ const MODELS: readonly Model[] = ["cylindrical", "equirectangular", "equidistant
 /** How a stitched picture or a fisheye is laid out: as it says itself, as stated, or by its own edges; and may write a recipe that begins so. */
 export async function run(args: string[]): Promise<void> {
   const { values, free } = options(args, ["as", "field", "out"]);
-  if (free.length !== 1) throw new UsageError("Name one photo.");
+  if (free.length !== 1) throw new UsageError(say("Name one photo."));
   const photo = free[0]!;
   const model = MODELS.find((m) => m === values.as);
-  if (values.as !== undefined && !model) throw new UsageError(`--as is one of ${MODELS.join(", ")}.`);
-  if (values.field !== undefined && !model) throw new UsageError("--field goes with --as.");
+  if (values.as !== undefined && !model)
+    throw new UsageError(say("--as is one of {models}.", { models: MODELS.join(", ") }));
+  if (values.field !== undefined && !model) throw new UsageError(say("--field goes with --as."));
   const said = values.field === undefined ? null : Number(values.field);
   if (said !== null && model && !(said >= FIELDS[model][0] && said <= FIELDS[model][1]))
-    throw new UsageError(`--field is from ${FIELDS[model][0]} to ${FIELDS[model][1]} degrees for a ${model} picture.`);
+    throw new UsageError(
+      say("--field is from {least} to {most} degrees for a {model} picture.", {
+        least: FIELDS[model][0],
+        most: FIELDS[model][1],
+        model,
+      }),
+    );
   await checkPhoto(photo);
   if (values.out !== undefined) await checkTarget(values.out, [photo]);
   const { size } = await inspected(photo);
   const { statedLayout } = await import("@/server/image/reading/projection");
   const stated = model ? null : await statedLayout(photo, size);
   if (!model && !stated)
-    throw new UsageError(`"${photo}" does not say how far round it goes. State its projection by --as.`);
+    throw new UsageError(say('"{photo}" does not say how far round it goes. State its projection by --as.', { photo }));
   const measured = model && said === null ? await measuredField(photo, model) : null;
   const begin = stated
     ? takeLayout(stated, size)
-    : together("Layout", [
+    : together(named("Layout"), [
         recordedAs(model!, size),
         fieldIs(said ?? measured!.field, size, measured ? "solved" : "stated"),
       ]);
@@ -55,7 +64,9 @@ async function measuredField(photo: string, model: Model) {
   const told = ownFieldOf(await greenLight(photo), model);
   if (!told)
     throw new UsageError(
-      "Too little in this photo is straight, long and off the horizon to tell how far round it goes. State it by --field.",
+      say(
+        "Too little in this photo is straight, long and off the horizon to tell how far round it goes. State it by --field.",
+      ),
     );
   return told;
 }

@@ -1,3 +1,4 @@
+import { say } from "@/language";
 import { writeFile } from "node:fs/promises";
 import { equivalentOf } from "@/core/camera";
 import { type OwnSolution, centreOfPool, pooledLens, pooledProfile } from "@/core/own-edges";
@@ -8,9 +9,9 @@ import { factsOf, inspected } from "./subject";
 /** Measures one lens from the own edges of several photos at one setting, and may keep it as a profile. */
 export async function run(args: string[]): Promise<void> {
   const { values, free } = options(args, ["out"]);
-  if (free.length === 0) throw new UsageError("Name the photos to measure the lens from.");
+  if (free.length === 0) throw new UsageError(say("Name the photos to measure the lens from."));
   if (values.out !== undefined && !values.out.endsWith(".json"))
-    throw new UsageError(`"${values.out}" does not end in .json.`);
+    throw new UsageError(say('"{out}" does not end in .json.', { out: values.out }));
   for (const photo of free) await checkPhoto(photo);
   if (values.out !== undefined) await checkTarget(values.out, free);
   const used: { photo: string; solution: OwnSolution }[] = [];
@@ -28,11 +29,14 @@ export async function run(args: string[]): Promise<void> {
     const longer = Math.max(...subject.size);
     if (first && Math.max(...first.solution.size) !== longer)
       throw new UsageError(
-        `"${photo}" has another size than "${first.photo}"; measure photos of one camera at one setting.`,
+        say('"{photo}" has another size than "{first}"; measure photos of one camera at one setting.', {
+          photo,
+          first: first.photo,
+        }),
       );
     used.push({ photo, solution: found.solution });
   }
-  if (used.length === 0) throw new UsageError("None of these photos has edges enough to measure a lens by.");
+  if (used.length === 0) throw new UsageError(say("None of these photos has edges enough to measure a lens by."));
   const pooled = pooledLens(used.map((u) => u.solution));
   const { size } = used[0]!.solution;
   const unit = Math.hypot(size[0], size[1]) / 2;

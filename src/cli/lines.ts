@@ -1,3 +1,4 @@
+import { say } from "@/language";
 import { groupSegments } from "@/core/attitude";
 import { findSegments } from "@/core/lines";
 import { type Recipe, emptyRecipe } from "@/core/recipe";
@@ -16,7 +17,7 @@ export async function foundLines(photo: string, recipe: Recipe, { size, focal }:
 
 export async function run(args: string[]): Promise<void> {
   const { values, free } = options(args, ["recipe"]);
-  if (free.length !== 1) throw new UsageError("Name one photo.");
+  if (free.length !== 1) throw new UsageError(say("Name one photo."));
   const photo = free[0]!;
   const subject = await inspected(photo);
   const recipe = values.recipe === undefined ? emptyRecipe() : await readRecipeFile(values.recipe);

@@ -1,3 +1,4 @@
+import { say } from "@/language";
 import { focalFromMetadata } from "@/core/camera";
 import { METADATA_SIGMA, type OwnEdgesFound, ownEdgesOf } from "@/core/own-edges";
 import type { Recipe } from "@/core/recipe";
@@ -13,7 +14,10 @@ export async function refuseStitched(photo: string): Promise<void> {
   const projection = await projectionOf(photo);
   if (projection)
     throw new UsageError(
-      `"${photo}" says that it was stitched (${projection}): no one lens drew it, so none is measured from it.`,
+      say('"{photo}" says that it was stitched ({projection}): no one lens drew it, so none is measured from it.', {
+        photo,
+        projection,
+      }),
     );
 }
 
@@ -33,5 +37,6 @@ export async function ownEdgesIn(
 }
 
 /** Said where nothing is proposed. */
-export const NOTHING_STRAIGHT =
-  "There is too little in this photo that is straight and stands or lies as buildings do, so its own edges tell nothing.";
+export const NOTHING_STRAIGHT = say(
+  "There is too little in this photo that is straight and stands or lies as buildings do, so its own edges tell nothing.",
+);

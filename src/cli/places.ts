@@ -1,3 +1,4 @@
+import { say } from "@/language";
 import { createInterface } from "node:readline";
 import type { Vec2 } from "@/core/geometry";
 import { type CompiledMap, compile, settle } from "@/core/render";
@@ -32,10 +33,12 @@ export function intoOriginal({ frame: [x, y, w, h], output, toRecorded }: Compil
 /** Reads one [x, y] a line and prints where each lands. */
 export async function run(args: string[]): Promise<void> {
   const { values, free } = options(args, ["size", "recipe", "from"]);
-  if (free.length > 1) throw new UsageError("Name one photo at a time.");
+  if (free.length > 1) throw new UsageError(say("Name one photo at a time."));
   const from = values.from ?? "original";
   if (from !== "original" && from !== "output")
-    throw new UsageError(`"${from}" is neither "original" nor "output": which pixels the places are given in.`);
+    throw new UsageError(
+      say('"{from}" is neither "original" nor "output": which pixels the places are given in.', { from }),
+    );
   const recipe = await readRecipeFile(required(values.recipe, "--recipe"));
   const subject = await subjectOf(free[0], values.size);
   const { size, focal } = subject;
@@ -66,6 +69,7 @@ function placeOf(line: string, number: number): Vec2 {
   }
   const isPlace =
     Array.isArray(read) && read.length === 2 && read.every((v) => Number.isFinite(v) && Math.abs(v) < 1e9);
-  if (!isPlace) throw new UsageError(`Line ${number} is no place: write [x,y] in pixels, like [1200.5,830].`);
+  if (!isPlace)
+    throw new UsageError(say("Line {number} is no place: write [x,y] in pixels, like [1200.5,830].", { number }));
   return read as unknown as Vec2;
 }

@@ -1,3 +1,4 @@
+import { say } from "@/language";
 import { decode } from "@/server/image/reading/decode";
 import { UsageError, checkPhoto, checkTarget, options, readRecipeFile, required } from "./arguments";
 import { deliver, deliveryAsked } from "./deliver";
@@ -10,7 +11,7 @@ export async function run(args: string[]): Promise<void> {
     ["recipe", "out", "mask", "quality", "chroma", "colour", "compression"],
     ["progressive"],
   );
-  if (free.length !== 1) throw new UsageError("Name one photo to render.");
+  if (free.length !== 1) throw new UsageError(say("Name one photo to render."));
   const source = free[0]!;
   const target = required(values.out, "--out");
   const asked = deliveryAsked(target, values, on.has("progressive"));
@@ -19,7 +20,7 @@ export async function run(args: string[]): Promise<void> {
   await checkTarget(target, [source, recipeFile]);
   const mask = values.mask;
   if (mask !== undefined) {
-    if (!/\.png$/i.test(mask)) throw new UsageError(`"${mask}" does not end in .png.`);
+    if (!/\.png$/i.test(mask)) throw new UsageError(say('"{mask}" does not end in .png.', { mask }));
     await checkTarget(mask, [source, recipeFile, target]);
   }
   // Its decoding is begun at once; what is wrong with the photo is told by its inspection, in better words.

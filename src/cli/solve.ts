@@ -1,3 +1,5 @@
+import { figure } from "@/core/language";
+import { put, say, sayError } from "@/language";
 import { outOfTrue } from "@/core/lines";
 import { takeOwnLens } from "@/core/edits";
 import type { Size, Vec2 } from "@/core/geometry";
@@ -58,7 +60,11 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
         sigma: measured.sigma,
         perPixel: measured.perPixel,
         perPixelSigma: measured.perPixelSigma,
-        measures: measured.measures,
+        measures: measured.measures.map(({ cause, why, ...share }) => ({
+          ...share,
+          cause: cause && put(cause),
+          why: why && put(why),
+        })),
         ...(accuracy && { accuracy }),
       },
     }),
@@ -76,9 +82,9 @@ export function solved(recipe: Recipe, { size, focal, photo }: Subject) {
     }),
     ...(shape && { shape: { share: shape.share, marks: shape.marks } }),
     messages: [
-      ...messages.map((m) => m.text),
-      ...(measured?.messages ?? []),
-      ...(contradicted ? [contradicted] : []),
+      ...messages.map((m) => put(m.text)),
+      ...(measured?.messages ?? []).map(put),
+      ...(contradicted ? [put(contradicted)] : []),
       ...(shape?.messages ?? []),
     ],
   };
@@ -90,7 +96,7 @@ function bendTold(recipe: SettledRecipe, shape: BendSettings, size: Size) {
   if (!model) return null;
   const marks = bendMarks(shape, model);
   const messages = explainBend(shape, model, marks, (other) => bendOf({ ...recipe, shape: other }, size));
-  return { share: model.share, marks, messages: messages.map((m) => m.text) };
+  return { share: model.share, marks, messages: messages.map((m) => put(m.text)) };
 }
 
 /** The recipe with the plumbs and sills found in the photo in place of its own. */
@@ -125,7 +131,9 @@ async function bowNoticed(found: Recipe, photo: string, recipe: Recipe, subject:
     ...answer,
     sigma: { pitch: wider("pitch"), yaw: wider("yaw"), roll: wider("roll") },
     messages: [
-      `These edges bow by ${Math.abs(lens.cornerPx).toFixed(1)} px at the corner; the lens has not been taken out. --lens takes it out.`,
+      say("These edges bow by {bow} px at the corner; the lens has not been taken out. --lens takes it out.", {
+        bow: figure(Math.abs(lens.cornerPx), 1),
+      }),
       ...answer.messages,
     ],
   };
@@ -154,17 +162,17 @@ async function solvedWithLens(photo: string, recipe: Recipe, subject: Subject): 
     focalSigmaPx: focal.sigmaPx,
     walls: found.solution.walls.map(({ heading, sigma: deviation }) => ({ heading, sigma: deviation })),
     lens: { model: lens.model, k: lens.k, centre: taken.lens.centre, sigmaPx: lens.sigmaPx },
-    messages: [...ownWords(proposal, subject.size), ...answer.messages],
+    messages: [...ownWords(proposal, subject.size).map(put), ...answer.messages],
   };
 }
 
 export async function run(args: string[]): Promise<void> {
   const { values, free, on } = options(args, ["size", "recipe", "recipes"], ["find", "lens"]);
-  if (on.has("lens") && !on.has("find")) throw new UsageError("--lens goes with --find.");
-  if (free.length > 1) throw new UsageError("Name one photo at a time.");
+  if (on.has("lens") && !on.has("find")) throw new UsageError(say("--lens goes with --find."));
+  if (free.length > 1) throw new UsageError(say("Name one photo at a time."));
   if (on.has("find")) {
     if (free[0] === undefined || values.size !== undefined || values.recipes !== undefined)
-      throw new UsageError("--find looks for lines in one photo, with at most one recipe.");
+      throw new UsageError(say("--find looks for lines in one photo, with at most one recipe."));
     const recipe = values.recipe === undefined ? emptyRecipe() : await readRecipeFile(values.recipe);
     const subject = await inspected(free[0]);
     if (on.has("lens")) {
@@ -177,7 +185,7 @@ export async function run(args: string[]): Promise<void> {
     return;
   }
   if ((values.recipe === undefined) === (values.recipes === undefined))
-    throw new UsageError("Give either --recipe R.json or --recipes FILE.ndjson.");
+    throw new UsageError(say("Give either --recipe R.json or --recipes FILE.ndjson."));
   const subject = await subjectOf(free[0], values.size);
   if (values.recipe !== undefined) {
     process.stdout.write(`${JSON.stringify(solved(await readRecipeFile(values.recipe), subject))}\n`);
@@ -193,7 +201,7 @@ export async function run(args: string[]): Promise<void> {
  * @throws UsageError when none of them can be.
  */
 async function solveMany(file: string, subject: Subject): Promise<void> {
-  const lines = (await readText(file, "The file of recipes")).split("\n");
+  const lines = (await readText(file, say("The file of recipes"))).split("\n");
   const answers: object[] = [];
   const wrong: string[] = [];
   lines.forEach((line, i) => {
@@ -202,8 +210,8 @@ async function solveMany(file: string, subject: Subject): Promise<void> {
       answers.push(solved(parseRecipe(line), subject));
     } catch (error) {
       if (!isWrongInput(error)) throw error;
-      const words = `Line ${i + 1} of "${file}": ${error.message}`;
-      answers.push({ line: i + 1, error: error.message });
+      const words = say('Line {number} of "{file}": {message}', { number: i + 1, file, message: sayError(error) });
+      answers.push({ line: i + 1, error: sayError(error) });
       wrong.push(words);
     }
   });

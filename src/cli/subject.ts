@@ -1,3 +1,4 @@
+import { say } from "@/language";
 import type { FocalMetadata } from "@/core/camera";
 import type { Size } from "@/core/geometry";
 import { UsageError, checkPhoto, parseSize } from "./arguments";
@@ -13,10 +14,10 @@ export interface Subject {
 /** From a photo's path, or from a size alone. @throws UsageError, or Problem when the file is no photo. */
 export async function subjectOf(photo: string | undefined, size: string | undefined): Promise<Subject> {
   if (size !== undefined) {
-    if (photo !== undefined) throw new UsageError("Give either a photo or a size, not both.");
+    if (photo !== undefined) throw new UsageError(say("Give either a photo or a size, not both."));
     return { size: parseSize(size), focal: {}, photo: false };
   }
-  if (photo === undefined) throw new UsageError("Name a photo, or give --size W,H.");
+  if (photo === undefined) throw new UsageError(say("Name a photo, or give --size W,H."));
   return inspected(photo);
 }
 

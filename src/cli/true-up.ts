@@ -1,3 +1,4 @@
+import { put, say } from "@/language";
 import { writeFile } from "node:fs/promises";
 import { ANSWERS, type Answer, type AnswerKey, type Judgement, whyWords } from "@/core/answers";
 import { ownWords } from "@/core/own-edges";
@@ -14,7 +15,7 @@ export async function run(args: string[]): Promise<void> {
     ["out", "recipe-out", "answer", "style", "quality", "chroma", "colour", "compression"],
     ["progressive", "answers"],
   );
-  if (free.length !== 1) throw new UsageError("Name one photo to true up.");
+  if (free.length !== 1) throw new UsageError(say("Name one photo to true up."));
   const source = free[0]!;
   const style = await readStyle(values.style);
   const wanted = answerAsked(values.answer);
@@ -51,23 +52,25 @@ export async function run(args: string[]): Promise<void> {
     cut,
     outOfTrue,
   };
-  console.log(JSON.stringify({ ...made, ...told, messages: ownWords(proposed.proposal, subject.size) }));
+  console.log(JSON.stringify({ ...made, ...told, messages: ownWords(proposed.proposal, subject.size).map(put) }));
 }
 
 function answerAsked(text: string | undefined): AnswerKey | null {
   if (text === undefined) return null;
   const key = ANSWERS.find((a) => a === text);
-  if (!key) throw new UsageError(`"${text}" is no answer; there are ${ANSWERS.join(", ")}.`);
+  if (!key)
+    throw new UsageError(say('"{text}" is no answer; there are {answers}.', { text, answers: ANSWERS.join(", ") }));
   return key;
 }
 
 /** The first answer, or the cheapest of the kind asked for. @throws UsageError where there is none. */
 function taken({ answers, why }: Judgement, wanted: AnswerKey | null): { answer: Answer; why: string } {
-  if (wanted === null || answers[0]!.key === wanted) return { answer: answers[0]!, why: whyWords(why, answers[0]!) };
+  if (wanted === null || answers[0]!.key === wanted)
+    return { answer: answers[0]!, why: put(whyWords(why, answers[0]!)) };
   const answer = answers.find((a) => a.key === wanted);
   if (!answer) {
     const there = [...new Set(answers.map((a) => a.key))].join(", ");
-    throw new UsageError(`This photo has no answer "${wanted}"; it has ${there}.`);
+    throw new UsageError(say('This photo has no answer "{wanted}"; it has {there}.', { wanted, there }));
   }
-  return { answer, why: whyWords({ id: "asked" }, answer) };
+  return { answer, why: put(whyWords({ id: "asked" }, answer)) };
 }

@@ -1,3 +1,4 @@
+import { named } from "@/core/language";
 import { type Edit, lensByHand, moveEnd } from "@/core/edits";
 import { type Line, emptyRecipe } from "@/core/recipe";
 import { createBenchStore } from "./bench-store";
@@ -10,7 +11,7 @@ function opened() {
   return store;
 }
 
-const did = (label: string, apply: Edit["apply"]): Edit => ({ label, apply });
+const did = (label: string, apply: Edit["apply"]): Edit => ({ label: named(label), apply });
 
 const plumb = (id: string, x: number, lean: number) => ({
   id,
@@ -113,7 +114,7 @@ test("what arrives late for a stroke changes that stroke alone, wherever it stan
 test("what was found with one lens is gone once another is in force, by a step back too", () => {
   const store = opened();
   const found = { segments: [], groups: [], told: false } as never;
-  store.getState().edit(lensByHand("Bow", () => ({ k: [-0.05, 0, 0] })));
+  store.getState().edit(lensByHand(named("Bow"), () => ({ k: [-0.05, 0, 0] })));
   store.getState().set({ found });
   store.getState().edit(did("height", (r) => ({ ...r, proportion: { ...r.proportion, height: 1.1 } })));
   store.getState().undo();

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { type Words, tell } from "@/core/language";
 import { createContext, useContext } from "react";
 import { type StoreApi, createStore, useStore } from "zustand";
 import { type Edit, type FoundLines, edited, marksOf, weighDetail, withLine } from "@/core/edits";
@@ -21,7 +21,7 @@ type OwnState =
 
 interface Step {
   readonly recipe: Recipe;
-  readonly label: string;
+  readonly label: Words;
 }
 
 /** Another recipe to be looked at for a while, made from the one that is worked on. */
@@ -181,7 +181,7 @@ export const createBenchStore = () =>
       set((s) => {
         const after = change(before);
         const amend: Edit = {
-          label: say("Amend a line"),
+          label: tell("Amend a line"),
           apply: (recipe) => (recipe.lines.includes(before) ? withLine(recipe, before.id, () => after) : recipe),
         };
         const amended = (recipe: Recipe): Recipe => edited(recipe, amend, s.size);

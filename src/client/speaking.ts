@@ -1,4 +1,4 @@
-import { type Language, language, speak } from "@/core/language";
+import { type Language, language, speak } from "@/language";
 
 interface Told {
   readonly speak?: Language;

@@ -1,3 +1,4 @@
+import { sayError } from "@/language";
 import { create } from "zustand";
 import type { UploadAnswer } from "@/core/contract";
 import { hereAlready } from "./here-already";
@@ -72,7 +73,7 @@ export const useUploads = create<UploadQueue>((set, get) => {
       onArrived();
     } catch (error) {
       const cancelled = error instanceof DOMException && error.name === "AbortError";
-      update(key, cancelled ? { state: "cancelled" } : { state: "refused", error: (error as Error).message });
+      update(key, cancelled ? { state: "cancelled" } : { state: "refused", error: sayError(error as Error) });
     } finally {
       stops.delete(key);
       forgetComing(assignmentId, [file.name]);

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { type UploadAnswer, refusalAnswer, uploadAnswer } from "@/core/contract";
 
 export interface UploadHooks {

@@ -1,3 +1,4 @@
+import { sayError } from "@/language";
 import "@/server/running/language";
 import { RecipeError } from "@/core/recipe";
 import { checkRecipe } from "@/server/versions/checked-recipe";
@@ -42,7 +43,7 @@ serveTasks({
     try {
       return checkRecipe(text, isNew);
     } catch (error) {
-      if (error instanceof RecipeError) throw new Problem(422, error.message);
+      if (error instanceof RecipeError) throw new Problem(422, sayError(error));
       throw error;
     }
   },

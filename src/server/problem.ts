@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 /** What a caller can be told: a sentence for people, and an HTTP status for the way there. */
 export class Problem extends Error {
   override readonly name = "Problem";

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { type ReactNode, useEffect, useRef } from "react";
 
 /** A modal dialog: takes the focus, closes with Escape or its button, gives the focus back. */

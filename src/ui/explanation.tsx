@@ -2,7 +2,7 @@
 
 import { CircleHelp } from "lucide-react";
 import { type ReactNode, useState } from "react";
-import { say } from "@/core/language";
+import { say } from "@/language";
 
 const keyOf = (id: string): string => `flat-stone-read-${id}`;
 

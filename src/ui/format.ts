@@ -1,4 +1,4 @@
-import { decimalIn } from "@/core/language";
+import { decimalIn } from "@/language";
 
 const thin = "\u202f";
 

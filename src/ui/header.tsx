@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { Moon, Sun } from "lucide-react";
 import Link from "next/link";
 import { type ReactNode, useState } from "react";

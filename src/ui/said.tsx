@@ -1,5 +1,5 @@
 import { Fragment, type ReactNode } from "react";
-import { type Values, sayBy } from "@/core/language";
+import { type Values, sayBy } from "@/language";
 
 const bold = (parts: ReactNode[]): ReactNode => <b>{parts}</b>;
 

@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import { say } from "@/core/language";
+import { say } from "@/language";
 
 /** What lengths are shown in: as the browser's language has it, or always the same. */
 export const UNIT_CHOICES = ["by-language", "metric", "feet"] as const;

@@ -1,3 +1,4 @@
+import { say, sayError } from "@/language";
 import { rm } from "node:fs/promises";
 import { deliveryPath, endDelivery, getDelivery, heartbeat, originalPath, releaseDelivery } from "@/server";
 import type { Recipe } from "@/core/recipe";
@@ -93,8 +94,8 @@ export async function deliver(
     else {
       const forPeople = error instanceof Error && ["Problem", "RecipeError"].includes(error.name);
       if (!forPeople) console.error(`Delivery ${id} failed:`, error);
-      const reason = forPeople ? (error as Error).message : "The worker's log says why.";
-      await end({ state: "failed", error: `The picture could not be made: ${reason}` });
+      const reason = forPeople ? sayError(error as Error) : say("The worker's log says why.");
+      await end({ state: "failed", error: say("The picture could not be made: {reason}", { reason }) });
     }
   } finally {
     clearInterval(beat);

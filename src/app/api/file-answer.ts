@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { createReadStream } from "node:fs";
 import { stat } from "node:fs/promises";
 import { Readable } from "node:stream";

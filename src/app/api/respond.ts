@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { ZodError, type ZodType, type output } from "zod";
 import type { Endpoint } from "@/core/contract";
 import { RECIPE_FORMAT, RecipeError } from "@/core/recipe";
@@ -26,10 +26,10 @@ const refusal = (status: number, error: string, details: unknown = null, headers
 
 /** What went wrong, as an answer: a sentence with its status. */
 function answerTo(error: unknown): Response {
-  if (error instanceof Problem) return refusal(error.status, error.message, error.details ?? null);
+  if (error instanceof Problem) return refusal(error.status, sayError(error), error.details ?? null);
   if (error instanceof ZodError)
     return refusal(400, say("The request does not hold: {message}", { message: error.issues[0]?.message ?? "" }));
-  if (error instanceof RecipeError) return refusal(422, error.message);
+  if (error instanceof RecipeError) return refusal(422, sayError(error));
   if (isBadId(error)) return refusal(404, say("This does not exist, or no longer."));
   if (isBadText(error))
     return refusal(400, say("The request does not hold: a text has characters that cannot be kept."));

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Metadata } from "next";
 import { GuideView } from "@/bench/guide/guide-view";
 

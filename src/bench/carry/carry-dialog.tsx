@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { type Photo, type PhotoOnBoard, api, previewUrl } from "@/client";
@@ -89,13 +89,13 @@ function WhatIsCarried({ laid, courses, running, onCourses }: WhatParts) {
           <input
             type="checkbox"
             className="checkbox checkbox-sm mt-0.5"
-            aria-label={name}
+            aria-label={put(name)}
             checked={courses.includes(key)}
             onChange={() => onCourses(courses.includes(key) ? courses.filter((c) => c !== key) : [...courses, key])}
           />
           <span>
-            {name}
-            <span className="muted block text-[0.9rem]">{carries}</span>
+            {put(name)}
+            <span className="muted block text-[0.9rem]">{put(carries)}</span>
           </span>
         </label>
       ))}

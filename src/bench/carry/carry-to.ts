@@ -1,3 +1,4 @@
+import { sayError } from "@/language";
 import { type PhotoOnBoard, api } from "@/client";
 import { carryCourses, edited } from "@/core/edits";
 import type { CourseKey, Recipe } from "@/core/recipe";
@@ -37,6 +38,6 @@ async function carryOne(from: Recipe, courses: readonly CourseKey[], photo: Phot
     if (after === recipe) return { same: true };
     return { made: (await api.createVersion(photo.id, after)).name };
   } catch (error) {
-    return { failed: (error as Error).message };
+    return { failed: sayError(error as Error) };
   }
 }

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { versionState } from "@/client/version-state";
 import { notify } from "@/ui";
 import type { Command, CommandContext } from "../commands/command";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Vec2 } from "@/core/geometry";
 import { type EdgeReading, edgeReading } from "@/core/lines";
 import type { PlaneMap } from "@/core/render";

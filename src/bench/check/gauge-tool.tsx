@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { type Vec2, distance2 } from "@/core/geometry";

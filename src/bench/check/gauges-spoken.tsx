@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { PlaneMap } from "@/core/render";
 import { gaugeReading, readingWords } from "./gauge-reading";
 import { useGauges } from "./gauge-state";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Rect, Size, Vec2 } from "@/core/geometry";
 import { type Recipe, endsOf } from "@/core/recipe";
 import { compile, withCamera } from "@/core/render";

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useState } from "react";
 import { Dialog } from "@/ui";
 import { type Command, type CommandContext, GROUPS } from "./command";

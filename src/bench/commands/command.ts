@@ -1,7 +1,7 @@
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import { COURSES, type CourseKey } from "@/core/recipe";
 
 /** How the picture is looked at, as the sheet offers it to commands and panels. */
@@ -43,7 +43,7 @@ export type Group = CourseKey | "courses" | "look" | "steps" | "help";
 export const GROUPS: ReadonlyMap<Group, string> = new Map<Group, string>([
   ["courses", say("Courses")],
   ["look", say("Look")],
-  ...COURSES.map(({ key, name }): [Group, string] => [key, name]),
+  ...COURSES.map(({ key, name }): [Group, string] => [key, put(name)]),
   ["steps", say("Steps")],
   ["help", say("Help")],
 ]);

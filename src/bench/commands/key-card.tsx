@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import { useEffect, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import { COURSES } from "@/core/recipe";
@@ -64,7 +64,7 @@ export function KeyCard({ onClose }: { onClose: () => void }) {
       </div>
       <div className="columns-2 gap-6 text-[0.88rem] leading-[1.35] md:columns-3 lg:columns-4">
         <Part title={say("Courses")}>
-          <Row keys="1 – 6" words={COURSES.map((c) => c.name).join(", ")} />
+          <Row keys="1 – 6" words={COURSES.map((c) => put(c.name)).join(", ")} />
           {shown
             .filter((c) => c.group === "courses" && !c.id.startsWith("course-"))
             .map((command) => (

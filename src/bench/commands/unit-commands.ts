@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { UNIT_CHOICES, type UnitChoice, chooseUnits, notify, useUnits } from "@/ui";
 import type { Command } from "./command";
 

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { X } from "lucide-react";
 import { useEffect, useState } from "react";
 import { useBench } from "@/client/bench-store";

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Rect } from "@/core/geometry";
 import { useCompare } from "./compare-state";
 import type { Compared } from "./use-compared";

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { api } from "@/client";
 import { COURSES, type Recipe, laidCourses } from "@/core/recipe";
@@ -51,7 +51,7 @@ export function SideSelect({
       onChange({ kind: "recipe", id: value, words: say("Version {name}", { name: other.name }), recipe: theirs });
     } catch (error) {
       notify(
-        say("Version {name} could not be fetched. {message}", { name: other.name, message: (error as Error).message }),
+        say("Version {name} could not be fetched. {message}", { name: other.name, message: sayError(error as Error) }),
         "error",
       );
     }

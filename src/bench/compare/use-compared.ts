@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useMemo } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";

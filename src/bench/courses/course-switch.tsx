@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { named } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { type Switched, switchCourse } from "@/core/edits";
 
@@ -17,7 +18,7 @@ export function CourseSwitch({ title, course }: { title: string; course: Switche
           type="checkbox"
           className="toggle toggle-xs"
           checked={on}
-          onChange={() => edit(switchCourse(course, title, !on))}
+          onChange={() => edit(switchCourse(course, named(title), !on))}
         />
       </label>
     </div>

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { Eye, EyeOff, Trash2 } from "lucide-react";
 
 /** What ends a schedule's row: the mark on or off, and away; without selecting the row. */

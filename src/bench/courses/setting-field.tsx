@@ -1,5 +1,6 @@
 "use client";
 
+import { put } from "@/language";
 import type { NumberSetting } from "@/core/course";
 import { unitWords } from "@/core/course";
 import { NumberField } from "@/ui";
@@ -18,18 +19,18 @@ interface Props {
 }
 
 /** The field of a number that is described once: its range, unit and steps are the setting's. */
-export function SettingField({ setting, value, label = setting.label, slider = true, onChange, onDone }: Props) {
+export function SettingField({ setting, value, label, slider = true, onChange, onDone }: Props) {
   const { times, min, max, standard, step, digits } = setting;
   // What is shown is a round number where what is kept is: 0.07 × 100 is not 7 by itself.
   const shown = (v: number): number => Number((times * v).toFixed(digits + 3));
   return (
     <NumberField
-      label={label}
+      label={label ?? put(setting.label)}
       value={shown(value)}
       standard={shown(standard)}
       step={step}
       digits={digits}
-      unit={unitWords(setting)}
+      unit={put(unitWords(setting))}
       min={shown(min)}
       max={shown(max)}
       slider={slider}

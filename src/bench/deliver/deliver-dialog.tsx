@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type Delivery, type DeliveryOrder, api, deliveryUrl, maskUrl } from "@/client";
 import type { Size } from "@/core/geometry";
@@ -30,7 +30,7 @@ export function DeliverDialog({
     refetchInterval: (query) => (query.state.data?.some(running) ? 300 : false),
   });
   const refresh = () => cache.invalidateQueries({ queryKey: key });
-  const failed = (e: Error) => show({ text: e.message, kind: "error" });
+  const failed = (e: Error) => show({ text: sayError(e), kind: "error" });
   const order = useMutation({
     mutationFn: (order: DeliveryOrder) => api.deliver(versionId, order),
     onSuccess: () => notice("delivered"),

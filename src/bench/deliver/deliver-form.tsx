@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import { type ReactNode, useState } from "react";
 import type { DeliveryOrder } from "@/client";
 import { FORMATS, QUALITY, formatOf } from "@/core/contract";
@@ -39,7 +39,7 @@ export function DeliverForm({
       <Formats format={format} onTake={(f) => change({ format: f })} />
       {chosen.lossy && (
         <label className="grid grid-cols-[7rem_1fr_2.5rem] items-center gap-3">
-          {QUALITY.label}
+          {put(QUALITY.label)}
           <input
             type="range"
             className="range range-xs w-full"
@@ -91,7 +91,7 @@ function Formats({
             />
             {name}
           </span>
-          <span className="muted block text-[0.85rem] leading-tight">{note}</span>
+          <span className="muted block text-[0.85rem] leading-tight">{put(note)}</span>
         </label>
       ))}
     </fieldset>

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { BeginLesson } from "../lesson/begin-lesson-button";
 import { GUIDE } from "./guide";
 import { Header } from "@/ui";

@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import { existsSync, readFileSync } from "node:fs";
 import { COMMANDS } from "@/bench/commands";
 import { writtenKeys } from "@/bench/commands/keys";
@@ -10,7 +11,7 @@ test("docs/guide.md is what the app shows (npm run guide)", () => {
 
 test("every course has its page, by its name; every picture is there", () => {
   const titles = GUIDE.map((p) => p.title);
-  for (const { name } of COURSES) expect(titles).toContain(name);
+  for (const { name } of COURSES) expect(titles).toContain(put(name));
   for (const { picture } of GUIDE) if (picture) expect(existsSync(`docs/screenshots/${picture.name}.png`)).toBe(true);
   expect(new Set(GUIDE.map((p) => p.id)).size).toBe(GUIDE.length);
 });

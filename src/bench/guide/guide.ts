@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { BENCH_COURSES } from "../courses";
 import type { GuidePage } from "../courses/guide-page";
 import { FIRST_LESSON } from "../lesson/first-lesson";

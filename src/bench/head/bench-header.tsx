@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { type Words } from "@/core/language";
+import { put, say } from "@/language";
 import { BookMarked, Forward, History, Keyboard, Redo2, Search, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { type ReactNode, useState } from "react";
@@ -97,20 +98,21 @@ function VersionTools({ opened, show }: Pick<Parts, "opened" | "show">) {
   );
 }
 
+/** What the last of some steps did. */
+const labelOf = (steps: readonly { readonly label: Words }[]): string | undefined => {
+  const last = steps.at(-1);
+  return last && put(last.label);
+};
+
 /** A step back and forth, and all that was done. */
 function Steps({ show }: Pick<Parts, "show">) {
   const { past, future, undo, redo } = useBench();
   return (
     <div className="flex">
-      <button className="btn btn-ghost btn-sm" disabled={past.length === 0} onClick={undo} title={past.at(-1)?.label}>
+      <button className="btn btn-ghost btn-sm" disabled={past.length === 0} onClick={undo} title={labelOf(past)}>
         <Undo2 size={16} /> {say("Undo")}
       </button>
-      <button
-        className="btn btn-ghost btn-sm"
-        disabled={future.length === 0}
-        onClick={redo}
-        title={future.at(-1)?.label}
-      >
+      <button className="btn btn-ghost btn-sm" disabled={future.length === 0} onClick={redo} title={labelOf(future)}>
         <Redo2 size={16} /> {say("Redo")}
       </button>
       <Round label={tip("history")} onClick={() => show("history")}>

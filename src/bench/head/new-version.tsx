@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useMutation } from "@tanstack/react-query";
 import { CopyPlus } from "lucide-react";
 import { useRouter } from "next/navigation";
@@ -15,7 +15,7 @@ export function NewVersion({ photoId }: { photoId: string }) {
   const make = useMutation({
     mutationFn: () => api.createVersion(photoId, useBench.getState().recipe),
     onSuccess: (made) => router.push(`/bench/${made.id}`),
-    onError: (e: Error) => show({ text: e.message, kind: "error" }),
+    onError: (e: Error) => show({ text: sayError(e), kind: "error" }),
   });
   return (
     <button

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { api } from "@/client";
@@ -48,7 +48,7 @@ export function ConflictBar({ photoId }: { photoId: string }) {
     } catch (e) {
       setBusy(false);
       show({
-        text: say("{message} Your work is kept in this browser.", { message: (e as Error).message }),
+        text: say("{message} Your work is kept in this browser.", { message: sayError(e as Error) }),
         kind: "error",
       });
     }
@@ -80,7 +80,7 @@ export function DeletedBar({ deleted, bringBack }: { deleted: Deleted | null; br
   if (!deleted) return null;
   const back = async (): Promise<void> => {
     setBusy(true);
-    await bringBack().catch((e: Error) => show({ text: e.message, kind: "error" }));
+    await bringBack().catch((e: Error) => show({ text: sayError(e), kind: "error" }));
     setBusy(false);
   };
   return (

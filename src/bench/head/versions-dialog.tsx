@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useMutation } from "@tanstack/react-query";
 import { ArrowDown, ArrowUp, CopyPlus, Trash2 } from "lucide-react";
 import Link from "next/link";
@@ -18,7 +18,7 @@ export function VersionsDialog({ opened, onClose }: { opened: Opened; onClose: (
   const anew = useSiblingsAnew(opened);
   const router = useRouter();
   const show = useNotices((s) => s.show);
-  const refused = (e: Error): void => show({ text: e.message, kind: "error" });
+  const refused = (e: Error): void => show({ text: sayError(e), kind: "error" });
   const change = useMutation({
     mutationFn: ({ id, ...to }: { id: string } & Parameters<typeof api.changeVersion>[1]) => api.changeVersion(id, to),
     onSuccess: anew,

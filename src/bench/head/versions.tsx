@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { Version } from "@/client";

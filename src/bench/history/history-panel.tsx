@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, useEffect, useMemo, useState } from "react";
@@ -51,7 +52,7 @@ export function HistoryPanel({
   };
   const goBack = ({ createdAt }: SavedRevision, to: Recipe): void => {
     leave();
-    edit({ label: say("Go back to {createdAt}", { createdAt: time(createdAt) }), apply: () => to });
+    edit({ label: tell("Go back to {createdAt}", { createdAt: time(createdAt) }), apply: () => to });
   };
   const asVersion = async (of: Recipe): Promise<void> => {
     try {
@@ -59,7 +60,7 @@ export function HistoryPanel({
       const made = await api.createVersion(photo.id, of);
       router.push(`/bench/${made.id}`);
     } catch (e) {
-      notify(say("The version was not made. {message}", { message: (e as Error).message }), "error");
+      notify(say("The version was not made. {message}", { message: sayError(e as Error) }), "error");
     }
   };
   const onKey = (e: KeyboardEvent<HTMLElement>): void => {
@@ -87,7 +88,7 @@ export function HistoryPanel({
       </p>
       {error && (
         <p role="alert" className="px-3.5 text-error">
-          {error.message}
+          {sayError(error)}
         </p>
       )}
       <ol className="min-h-0 grow overflow-y-auto" aria-label={say("States, the newest first")}>

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { type SavedRevision, api } from "@/client";
 import { changeWords } from "@/core/edits";
-import { say } from "@/core/language";
+import { put, say, sayError } from "@/language";
 import type { Recipe } from "@/core/recipe";
 import { SmallPicture } from "../picture/small-picture";
 import type { SmallPictures } from "../picture/small-pictures";
@@ -72,7 +72,7 @@ export function State({ row: { state, before }, versionId, chosen, isNow, pictur
         <SmallPicture recipe={recipe} pictures={pictures} className="h-12 w-16" testId="history-picture" />
         <span className="min-w-0">
           <span className="block first-letter:uppercase" data-testid="history-words">
-            {own.isError ? own.error.message : shortened(wordsOf(last.data, recipe, before === null))}
+            {own.isError ? sayError(own.error) : shortened(wordsOf(last.data, recipe, before === null))}
           </span>
           <span className="muted block text-[0.9rem] tabular-nums">
             {time(state.createdAt)}
@@ -99,7 +99,7 @@ export function State({ row: { state, before }, versionId, chosen, isNow, pictur
 function wordsOf(before: Recipe | undefined, recipe: Recipe | undefined, isFirst: boolean): readonly string[] {
   if (isFirst) return [say("opened")];
   if (!before || !recipe) return [];
-  const words = changeWords(before, recipe);
+  const words = changeWords(before, recipe).map(put);
   return words.length > 0 ? words : [say("saved again")];
 }
 

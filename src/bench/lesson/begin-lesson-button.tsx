@@ -1,5 +1,6 @@
 "use client";
 
+import { sayError } from "@/language";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { notify } from "@/ui";
@@ -15,7 +16,7 @@ export function BeginLesson({ lesson, words }: { lesson: Lesson; words: string }
     try {
       router.push(await beginLesson(lesson));
     } catch (error) {
-      notify((error as Error).message, "error");
+      notify(sayError(error as Error), "error");
       setBusy(false);
     }
   };

@@ -1,5 +1,5 @@
 import { api } from "@/client";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Lesson } from "./lesson";
 
 /** The demo's visit begins so. */

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { laidCourses } from "@/core/recipe";
 import type { Lesson, LessonStep } from "./lesson";
 

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Derived } from "../derived";
 import { useFillState } from "./fill-state";
 import { makeAnew, standingOf } from "./use-fill";

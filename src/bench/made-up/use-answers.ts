@@ -1,3 +1,4 @@
+import { sayError } from "@/language";
 import { useEffect } from "react";
 import type { Photo } from "@/client";
 import type { Recipe } from "@/core/recipe";
@@ -42,7 +43,7 @@ export function useAnswersMade(photo: Photo, derived: Derived): void {
           if (stop.signal.aborted) return;
           useAnswers.setState(({ fills }) => ({ fills: fills.map((f, k) => (k === i ? made : f)) }));
         } catch (error) {
-          if (!stop.signal.aborted) useAnswers.setState({ error: (error as Error).message });
+          if (!stop.signal.aborted) useAnswers.setState({ error: sayError(error as Error) });
           return;
         }
     })();

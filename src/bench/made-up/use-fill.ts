@@ -1,3 +1,5 @@
+import { sayError } from "@/language";
+import { TellingError } from "@/core/language";
 import { useEffect, useMemo, useRef } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -55,7 +57,7 @@ export async function madeUp(photo: Photo, derived: Filled, signal: AbortSignal)
   const [x, y, w, h] = map.rect;
   const frame = { ...recipe.frame, rule: "free" as const, rect: [x, y, w, h] as [number, number, number, number] };
   const words = tooMuch({ ...recipe, frame });
-  if (words !== null) throw new Error(words);
+  if (words !== null) throw new TellingError(words);
   return fetchFill(photo.id, { ...recipe, frame }, madeFor(derived), signal);
 }
 
@@ -96,7 +98,7 @@ export function useFill(photo: Photo, derived: Derived, open: boolean, brushing:
         const made = await madeUp(photo, latest.current, stop.signal);
         if (!stop.signal.aborted) useFillState.setState({ fill: made, working: false });
       } catch (error) {
-        if (!stop.signal.aborted) useFillState.setState({ working: false, error: (error as Error).message });
+        if (!stop.signal.aborted) useFillState.setState({ working: false, error: sayError(error as Error) });
       }
     }, rest);
     return () => {

@@ -2,7 +2,7 @@ import { type KeyboardEvent, useEffect, useMemo, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { type Answer, type Judgement, answerName, costWords, followWords, takeAnswer, whyWords } from "@/core/answers";
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import { SmallPicture } from "../picture/small-picture";
 import { SmallPictures } from "../picture/small-pictures";
 import { takeNow } from "./look";
@@ -34,7 +34,7 @@ export function AnswerStrip({
   const look = (answer: Answer): void =>
     set({
       peek: {
-        words: answerName(answer.key),
+        words: put(answerName(answer.key)),
         of: takeAnswer(answer).apply,
       },
     });
@@ -68,10 +68,10 @@ export function AnswerStrip({
       onKeyDown={onKey}
       onBlur={() => set({ peek: null })}
     >
-      <p data-testid="why">{whyWords(why, first)}</p>
+      <p data-testid="why">{put(whyWords(why, first))}</p>
       {follows && (
         <p data-testid="follows" className="flex flex-wrap items-baseline gap-1.5">
-          {followWords(follows)}
+          {put(followWords(follows))}
           <button className="btn btn-xs" onClick={onUnfollow}>
             {say("Do not follow")}
           </button>
@@ -122,10 +122,10 @@ function Choice({ answer, number, isAt, pictures, onFocus, onTake }: ChoiceParts
       <span className="flex items-baseline gap-1.5">
         <span className="tabular-nums opacity-70">{number}</span>
         <span className="font-semibold">
-          {isFirst ? say("{name}: true up (Z)", { name: answerName(answer.key) }) : answerName(answer.key)}
+          {isFirst ? say("{name}: true up (Z)", { name: answerName(answer.key) }) : put(answerName(answer.key))}
         </span>
       </span>
-      <span className="text-xs leading-tight">{costWords(answer)}</span>
+      <span className="text-xs leading-tight">{put(costWords(answer))}</span>
     </button>
   );
 }

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { put, say, sayError } from "@/language";
 import { type Photo, api } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { versionState } from "@/client/version-state";
@@ -70,7 +70,7 @@ async function look(bench: Bench, photo: Photo): Promise<Judgement | null> {
     if (stop.signal.aborted) return null;
     if (bench().versionId === versionId) bench().set({ own: { state: "unlooked" } });
     notify(
-      say("The picture's own edges could not be looked at: {message}", { message: (error as Error).message }),
+      say("The picture's own edges could not be looked at: {message}", { message: sayError(error as Error) }),
       "error",
     );
     return null;
@@ -86,7 +86,7 @@ export async function unfollow(bench: Bench, photo: Photo): Promise<void> {
     await api.changeAssignment(photo.assignmentId, { style: { ...style, follow: false } });
     await lookForOwnEdges(bench, photo);
   } catch (error) {
-    notify(say("The visit could not be changed: {message}", { message: (error as Error).message }), "error");
+    notify(say("The visit could not be changed: {message}", { message: sayError(error as Error) }), "error");
   }
 }
 
@@ -123,7 +123,7 @@ async function trueUpOnce(bench: Bench, photo: Photo): Promise<void> {
   if (bench().versionId !== versionId) return;
   if (judgement) {
     const first = judgement.answers[0]!;
-    return first.key === "as-shot" ? notify(whyWords(judgement.why, first)) : takeNow(bench, first);
+    return first.key === "as-shot" ? notify(put(whyWords(judgement.why, first))) : takeNow(bench, first);
   }
   const now = bench().own;
   if (now.state === "nothing")

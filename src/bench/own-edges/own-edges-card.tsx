@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { put, say } from "@/language";
 import { useMemo } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -70,7 +71,7 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
 
 function Proposal({ proposal, judgement, photo }: Found & { photo: Photo }) {
   const { edit, set, size, own } = useBench();
-  const lines = together(say("Lines from the picture's own edges"), [takeOwnLines(proposal, size)]);
+  const lines = together(tell("Lines from the picture's own edges"), [takeOwnLines(proposal, size)]);
   const held = useMemo(() => {
     const first = judgement.answers.find((a) => a.key !== "as-shot") ?? judgement.answers[0]!;
     return heldIn(first.recipe, proposal, size);
@@ -78,10 +79,14 @@ function Proposal({ proposal, judgement, photo }: Found & { photo: Photo }) {
   return (
     <Card>
       <AnswerStrip judgement={judgement} photo={photo} onUnfollow={() => void unfollow(useBench.getState, photo)} />
-      {proposal.from !== "horizon" && <span data-testid="own-attitude">{heldWords(held.attitude, held.sigma)}</span>}
-      {ownWords(proposal, size).map((words) => (
-        <span key={words}>{words}</span>
-      ))}
+      {proposal.from !== "horizon" && (
+        <span data-testid="own-attitude">{put(heldWords(held.attitude, held.sigma))}</span>
+      )}
+      {ownWords(proposal, size)
+        .map(put)
+        .map((words) => (
+          <span key={words}>{words}</span>
+        ))}
       <span className="flex flex-wrap gap-1.5 pt-0.5">
         {proposal.from === "own-edges" && (
           <button className="btn btn-sm" onClick={() => edit(takeOwnLens(proposal))}>

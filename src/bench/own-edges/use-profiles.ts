@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { type KeptProfile, type Photo, api } from "@/client";
@@ -31,6 +31,6 @@ export function useProfiles(photo: Photo): { all: readonly KeptProfile[]; propos
 const inTheFile = (document: LensProfile): KeptProposal => ({
   profile: { ...document, id: IN_THE_FILE },
   factor: 1,
-  reason: say("The camera itself describes this lens, in the file."),
+  reason: tell("The camera itself describes this lens, in the file."),
   caution: null,
 });

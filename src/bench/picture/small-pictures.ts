@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { type Photo, previewUrl } from "@/client";
 import { PictureView } from "@/client/picture/picture-view";
 import type { Size } from "@/core/geometry";

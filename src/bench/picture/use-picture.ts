@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { type RefObject, useEffect, useRef, useState } from "react";
 import { type Photo, previewUrl } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -74,7 +74,7 @@ export function usePicture(
       })
       .catch((e: unknown) => {
         if (!stop.signal.aborted)
-          setError(say("{message} The original is safe; reload to try again.", { message: (e as Error).message }));
+          setError(say("{message} The original is safe; reload to try again.", { message: sayError(e as Error) }));
       });
     return () => stop.abort();
   }, [photo, level, sharpness, cardless]);

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import { useEffect, useMemo, useState } from "react";
 import type { SavedRecipe } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -19,7 +19,7 @@ interface Props {
 export function RecipePreview({ saved, pictures, onPut, onName }: Props) {
   const recipe = useBench((s) => s.recipe);
   const after = useMemo(() => carryCourses(saved.recipe, saved.courses).apply(recipe), [saved, recipe]);
-  const words = useMemo(() => changeWords(recipe, after), [recipe, after]);
+  const words = useMemo(() => changeWords(recipe, after).map(put), [recipe, after]);
   return (
     <div>
       <input

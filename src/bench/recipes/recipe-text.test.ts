@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import { emptyRecipe } from "@/core/recipe";
 import { pasteEdit, recipeText } from "./recipe-text";
 
@@ -22,7 +23,7 @@ test("courses of a copied recipe are put on another, whose own marks stay", () =
   onto.guides = [{ id: "g", way: "level", at: 10 }];
   const edit = pasteEdit(recipeText(worked()));
   const after = edit.apply(onto);
-  expect(edit.label).toBe("Paste a recipe");
+  expect(put(edit.label)).toBe("Paste a recipe");
   expect(after.lens.k).toEqual([-0.05, 0.01, 0]);
   expect(after.frame.ratio).toBe(1.5);
   expect(after.guides).toEqual(onto.guides);

@@ -1,4 +1,5 @@
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say } from "@/language";
 import { type Edit, carryCourses } from "@/core/edits";
 import { RECIPE_FORMAT, type Recipe, laidCourses, recipeSchema } from "@/core/recipe";
 
@@ -17,7 +18,7 @@ export function pasteEdit(text: string): Edit {
   const recipe = recipeIn(text);
   const laid = laidCourses(recipe);
   if (laid.length === 0) throw new Error(say("Nothing is set in the recipe on the clipboard."));
-  return { ...carryCourses(recipe, laid), label: say("Paste a recipe") };
+  return { ...carryCourses(recipe, laid), label: tell("Paste a recipe") };
 }
 
 function recipeIn(text: string): Recipe {

@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { put, say, sayError } from "@/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { useEffect, useMemo, useState } from "react";
@@ -16,7 +17,7 @@ const KEY = ["saved-recipes"];
 
 const namesOf = (courses: readonly CourseKey[]): string =>
   COURSES.filter(({ key }) => courses.includes(key))
-    .map(({ name }) => name)
+    .map(({ name }) => put(name))
     .join(", ");
 
 /** Settings kept under a name: those of this photo to be kept, and kept ones to be put on it once it is seen what they change. */
@@ -32,11 +33,11 @@ export function RecipesDialog({ photo, onClose }: { photo: Photo; onClose: () =>
   const change = useMutation({
     mutationFn: ({ id, ...to }: { id: string; name?: string; deleted?: boolean }) => api.changeSavedRecipe(id, to),
     onSuccess: anew,
-    onError: (e: Error) => show({ text: e.message, kind: "error" }),
+    onError: (e: Error) => show({ text: sayError(e), kind: "error" }),
   });
   const picked = data?.find((r) => r.id === chosen) ?? null;
-  const put = ({ name, recipe, courses }: SavedRecipe): void => {
-    useBench.getState().edit({ ...carryCourses(recipe, courses), label: say("Recipe “{name}”", { name }) });
+  const take = ({ name, recipe, courses }: SavedRecipe): void => {
+    useBench.getState().edit({ ...carryCourses(recipe, courses), label: tell("Recipe “{name}”", { name }) });
     onClose();
     notify(say("{name}: put on this photo. Undo takes it back.", { name }));
   };
@@ -56,7 +57,7 @@ export function RecipesDialog({ photo, onClose }: { photo: Photo; onClose: () =>
     <Dialog title={say("Saved recipes")} onClose={onClose} wide>
       <div className="grid grid-cols-[minmax(0,1fr)_20rem] gap-6">
         <div className="min-w-0">
-          {error && <p role="alert">{error.message}</p>}
+          {error && <p role="alert">{sayError(error)}</p>}
           {data?.length === 0 && (
             <p className="muted pb-3">
               {say(
@@ -93,7 +94,7 @@ export function RecipesDialog({ photo, onClose }: { photo: Photo; onClose: () =>
               key={picked.id}
               saved={picked}
               pictures={pictures}
-              onPut={() => put(picked)}
+              onPut={() => take(picked)}
               onName={(name) => change.mutate({ id: picked.id, name })}
             />
           ) : (
@@ -117,7 +118,7 @@ function KeepThis({ onKept }: { onKept: () => void }) {
       setName("");
       onKept();
     },
-    onError: (e: Error) => notify(e.message, "error"),
+    onError: (e: Error) => notify(sayError(e), "error"),
   });
   if (laid.length === 0)
     return <p className="muted">{say("Nothing is set on this photo yet, so there is nothing to keep.")}</p>;
@@ -139,7 +140,7 @@ function KeepThis({ onKept }: { onKept: () => void }) {
               checked={courses.includes(key)}
               onChange={() => setCourses(courses.includes(key) ? courses.filter((c) => c !== key) : [...courses, key])}
             />
-            {course}
+            {put(course)}
           </label>
         ))}
       </div>

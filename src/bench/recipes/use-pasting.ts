@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import { useBench } from "@/client/bench-store";
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { notify } from "@/ui";
 import { pasteEdit, recipeText } from "./recipe-text";
 
@@ -18,7 +18,7 @@ function pasteRecipe(text: string): void {
         : say("The copied recipe is put on this photo. Undo takes it back."),
     );
   } catch (error) {
-    notify((error as Error).message, "error");
+    notify(sayError(error as Error), "error");
   }
 }
 

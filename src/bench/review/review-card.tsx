@@ -2,7 +2,7 @@
 
 import { Check, Undo2 } from "lucide-react";
 import { useEffect, useRef } from "react";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { tip } from "../commands";
 import type { Opened } from "../opened";
 import { useReview } from "./use-review";

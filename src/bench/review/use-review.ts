@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { type Batch, api } from "@/client";
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { notify } from "@/ui";
 import type { Opened } from "../opened";
 
@@ -38,7 +38,7 @@ export function useReview({ photo, assignment }: Pick<Opened, "photo" | "assignm
     mutationFn: (what: "good" | "take-back") =>
       api.changeBatch(id!, what === "good" ? { reviewed: photo.id } : { undone: photo.id }),
     onSuccess: goOn,
-    onError: (error: Error) => notify(error.message, "error"),
+    onError: (error: Error) => notify(sayError(error), "error"),
   });
   return {
     /** Null where nothing is reviewed, or this photo is no part of it. */

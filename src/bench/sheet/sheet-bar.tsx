@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { Maximize, Minus, Plus } from "lucide-react";
 import { memo } from "react";
 import { useBench } from "@/client/bench-store";

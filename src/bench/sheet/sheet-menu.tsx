@@ -1,7 +1,7 @@
 "use client";
 
 import { useBench } from "@/client/bench-store";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { ContextMenu, type MenuItem } from "@/ui";
 import { COMMANDS } from "../commands";
 import type { Command, CommandContext } from "../commands/command";

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 
 interface Notes {
   /** What is looked at instead of how things are. */

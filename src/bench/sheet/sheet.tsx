@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useMemo } from "react";
 import { useBench } from "@/client/bench-store";
 import type { Vec2 } from "@/core/geometry";

@@ -1,3 +1,4 @@
+import { named } from "@/core/language";
 import { layGuide, setAngles } from "@/core/edits";
 import { type Line, type Recipe, emptyRecipe } from "@/core/recipe";
 import { stepWords } from "./step-words";
@@ -22,7 +23,7 @@ test("many lines are counted; what else changed is told as history tells it; not
   const four = [1, 2, 3, 4].map((i) => plumb(`${i}`, 100 * i));
   const rows = four.map((l, i) => row(l, `${i + 1}`, 5, 0));
   expect(stepWords(emptyRecipe(), withLines(...four), rows)).toBe("4 plumbs drawn.");
-  const pitched = setAngles("x", [4000, 3000], { pitch: 3, yaw: 0 }).apply(emptyRecipe());
+  const pitched = setAngles(named("x"), [4000, 3000], { pitch: 3, yaw: 0 }).apply(emptyRecipe());
   expect(stepWords(emptyRecipe(), pitched, [])).toMatch(/^Pitch 0.00° → 3.00°/);
   expect(stepWords(pitched, emptyRecipe(), [], true)).toMatch(/^Taken back: pitch 3.00° → 0.00°/);
   expect(stepWords(pitched, pitched, [])).toBe("");

@@ -1,4 +1,5 @@
-import { capital, say } from "@/core/language";
+import { capital } from "@/core/language";
+import { put, say } from "@/language";
 import { changes } from "@/core/edits";
 import { type Line, type Recipe, bubbleNames, lineKind } from "@/core/recipe";
 import { fixed } from "@/ui";
@@ -44,7 +45,7 @@ export function stepWords(before: Recipe, after: Recipe, rows: readonly Row[], b
   // Where lines are told, that the attitude followed goes without saying.
   const rest = changes(base, others)
     .filter(({ course, what }) => told.length === 0 || course !== "lines" || what !== "rest")
-    .map(({ words }) => words);
+    .map(({ words }) => put(words));
   const said = [
     ...told.map(rowWords),
     ...(told.length > 0
@@ -54,5 +55,5 @@ export function stepWords(before: Recipe, after: Recipe, rows: readonly Row[], b
   ];
   if (said.length === 0) return "";
   const text = said.join("; ");
-  return back ? say("Taken back: {text}.", { text }) : `${capital(text)}.`;
+  return back ? say("Taken back: {text}.", { text }) : `${put(capital(text))}.`;
 }

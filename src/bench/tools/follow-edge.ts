@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import type { Photo } from "@/client";
 import { compute } from "@/client/compute";
 import { luminanceOf } from "@/client/picture/pixels";
@@ -26,7 +26,7 @@ export async function followEdge(
     }
     return join(parts) ?? NO_EDGE;
   } catch (error) {
-    notify(say("The edge could not be traced: {message}", { message: (error as Error).message }), "error");
+    notify(say("The edge could not be traced: {message}", { message: sayError(error as Error) }), "error");
     return null;
   }
 }

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { gridGrip } from "../check/grid-grip";
 import { type Tool, letGo, taken } from "./tool";
 import { toolIcon } from "./tool-button";

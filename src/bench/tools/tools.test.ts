@@ -1,3 +1,4 @@
+import { named } from "@/core/language";
 import { addFace, addLine, lensByHand } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { BENCH_COURSES, toolInHand } from "../courses";
@@ -164,7 +165,7 @@ describe("the tracing tool", () => {
       [2100, 500],
     ] as [number, number][];
     store.getState().edit({
-      label: "Trace",
+      label: named("Trace"),
       apply: (r) => ({ ...r, lines: [{ id: "t", kind: "taut", points, on: true }] }),
     });
     store.getState().set({ course: "lens", tool: "taut" });
@@ -179,7 +180,7 @@ describe("the tracing tool", () => {
 
 test("a pull that is taken back leaves the lens as it was", () => {
   const store = opened();
-  store.getState().edit(lensByHand("Bow", () => ({ k: [-0.02, 0.004, 0] })));
+  store.getState().edit(lensByHand(named("Bow"), () => ({ k: [-0.02, 0.004, 0] })));
   store.getState().set({ course: "lens", tool: "pull" });
   const { lens } = store.getState().recipe;
   play(store, onSheet([2600, 300]), at(onSheet([2620, 290])), at(onSheet([2640, 280])));

@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { type PhotoOnBoard, borderUrl } from "@/client";
 import { BORDERS, type Border, STRIP } from "@/core/contract";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { outOfTrueWords } from "../photos/columns";
 
 const WORDS: Record<Border, () => string> = {

@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { useMemo } from "react";
 import type { Batch, PhotoOnBoard } from "@/client";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { Report } from "./report";
 import { isRunning } from "./use-batches";
 

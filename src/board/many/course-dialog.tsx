@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { PhotoOnBoard } from "@/client";
 import type { BatchAction } from "@/core/contract";
 import { SWITCHED } from "@/core/edits";
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import { COURSES, type CourseKey } from "@/core/recipe";
 import { Dialog } from "@/ui";
 
@@ -52,15 +52,15 @@ export function CourseDialog({ photos, from: asked, onDo, onClose }: Props) {
                     <input
                       type="checkbox"
                       className="checkbox checkbox-sm mt-0.5"
-                      aria-label={name}
+                      aria-label={put(name)}
                       checked={carried.includes(key)}
                       onChange={() =>
                         setCourses(carried.includes(key) ? carried.filter((c) => c !== key) : [...carried, key])
                       }
                     />
                     <span>
-                      {name}
-                      <span className="muted block text-[0.9rem]">{carries}</span>
+                      {put(name)}
+                      <span className="muted block text-[0.9rem]">{put(carries)}</span>
                     </span>
                   </label>
                 ))}
@@ -82,7 +82,7 @@ export function CourseDialog({ photos, from: asked, onDo, onClose }: Props) {
           <ul>
             {SWITCHED.map((course, i) => (
               <li key={course} className="flex items-center gap-2 py-1">
-                <span className="w-20">{COURSES[i]!.name}</span>
+                <span className="w-20">{put(COURSES[i]!.name)}</span>
                 <button className="btn btn-xs" onClick={() => onDo({ kind: "switch", course, on: false })}>
                   {say("Leave {title} out", { title: COURSES[i]!.name })}
                 </button>

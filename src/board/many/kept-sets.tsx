@@ -5,7 +5,7 @@ import { Trash2 } from "lucide-react";
 import { useState } from "react";
 import { api } from "@/client";
 import type { KeptSet } from "@/core/contract";
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { notify, useNotices } from "@/ui";
 
 const KEY = ["kept-sets"];
@@ -23,7 +23,7 @@ export function KeptSets({
   const [name, setName] = useState("");
   const { data: sets = [] } = useQuery({ queryKey: KEY, queryFn: api.keptSets });
   const anew = (): Promise<void> => cache.invalidateQueries({ queryKey: KEY });
-  const failed = (error: Error): void => notify(error.message, "error");
+  const failed = (error: Error): void => notify(sayError(error), "error");
   const keep = useMutation({
     mutationFn: () => api.keepSet({ name: name.trim(), outputs: [...asked.outputs], pattern: asked.pattern }),
     onSuccess: () => {

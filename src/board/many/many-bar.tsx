@@ -1,7 +1,7 @@
 "use client";
 
 import type { ReactNode } from "react";
-import { say } from "@/core/language";
+import { say } from "@/language";
 
 interface Props {
   count: number;

@@ -1,7 +1,7 @@
 "use client";
 
 import { type ReactNode, useState } from "react";
-import { say } from "@/core/language";
+import { say } from "@/language";
 
 interface Props {
   /** What it is about; of the same subject only the newest that was closed is remembered. */

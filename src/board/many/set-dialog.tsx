@@ -4,7 +4,7 @@ import { Plus } from "lucide-react";
 import { useState } from "react";
 import type { PhotoOnBoard } from "@/client";
 import { QUALITY, type SetOutput, clashOf, deliveryOptions, fileName, unknownPlace } from "@/core/contract";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { Dialog } from "@/ui";
 import { stateOf } from "../photos/listing";
 import { KeptSets } from "./kept-sets";

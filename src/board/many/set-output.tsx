@@ -3,7 +3,7 @@
 import { X } from "lucide-react";
 import type { DeliveryOrder } from "@/client";
 import { FORMATS, QUALITY, type SetOutput, formatOf } from "@/core/contract";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { typedNumber } from "@/ui";
 
 interface OutputProps {

@@ -1,7 +1,7 @@
 "use client";
 
 import { type DeliverySet, zipUrl } from "@/client";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { fileSize } from "@/ui";
 import { Report } from "./report";
 import { isBeingMade } from "./use-sets";

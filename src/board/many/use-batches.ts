@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { type Batch, api } from "@/client";
 import type { BatchAction } from "@/core/contract";
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { notify } from "@/ui";
 
 /** A batch that runs is asked after this often, ms. */
@@ -32,7 +32,7 @@ export function useBatches(assignmentId: string) {
   const settled = {
     onSuccess: (batch: Batch) =>
       cache.setQueryData<Batch[]>(key, (all = []) => [batch, ...all.filter((b) => b.id !== batch.id)]),
-    onError: (error: Error) => notify(say("That could not be done: {message}", { message: error.message }), "error"),
+    onError: (error: Error) => notify(say("That could not be done: {message}", { message: sayError(error) }), "error"),
   };
   const begin = useMutation({
     mutationFn: ({ photoIds, action }: { photoIds: string[]; action: BatchAction }) =>

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { type DeliverySet, api } from "@/client";
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { notify } from "@/ui";
 
 /** A set that is being made is asked after this often, ms. */
@@ -30,7 +30,7 @@ export function useSets(assignmentId: string) {
   const settled = {
     onSuccess: (set: DeliverySet) =>
       cache.setQueryData<DeliverySet[]>(key, (all = []) => [set, ...all.filter((s) => s.id !== set.id)]),
-    onError: (error: Error) => notify(say("That could not be done: {message}", { message: error.message }), "error"),
+    onError: (error: Error) => notify(say("That could not be done: {message}", { message: sayError(error) }), "error"),
   };
   const order = useMutation({
     mutationFn: (asked: Parameters<typeof api.createSet>[1]) => api.createSet(assignmentId, asked),

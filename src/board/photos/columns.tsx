@@ -1,6 +1,7 @@
+import { figure } from "@/core/language";
 import type { ReactNode } from "react";
 import type { PhotoOnBoard } from "@/client";
-import { decimal, say } from "@/core/language";
+import { say } from "@/language";
 import { grouped } from "@/ui";
 import { type InBracket, type Order, stateOf } from "./listing";
 import { StateMark } from "./state-words";
@@ -24,14 +25,14 @@ const NUMBER = "w-[4.75rem] shrink-0 text-end tabular-nums";
 const SEEN = { outOfTrue: 0.3, stretch: 1.9, leftOut: 0.25, madeUp: 0.02 } as const;
 
 const percent = (share: number): string => say("{percent} %", { percent: Math.round(100 * share) });
-const figure = (value: number | null | undefined, words: (v: number) => string, much: number): ReactNode =>
+const cell = (value: number | null | undefined, words: (v: number) => string, much: number): ReactNode =>
   value === null || value === undefined ? (
     <span className="muted">–</span>
   ) : (
     <span className={value > much ? "font-semibold" : "muted"}>{words(value)}</span>
   );
 
-export const outOfTrueWords = (degrees: number): string => say("{angle}°", { angle: decimal(degrees, 2) });
+export const outOfTrueWords = (degrees: number): string => say("{angle}°", { angle: figure(degrees, 2) });
 
 /** All that a line tells beside the picture and the name. */
 export const COLUMNS: readonly Column[] = [
@@ -49,7 +50,7 @@ export const COLUMNS: readonly Column[] = [
     meaning: () => say("How far edges that should be plumb or level are out of true, in the mean"),
     order: "out-of-true",
     shape: NUMBER,
-    cell: ({ shown }) => figure(shown?.figures?.outOfTrue, outOfTrueWords, SEEN.outOfTrue),
+    cell: ({ shown }) => cell(shown?.figures?.outOfTrue, outOfTrueWords, SEEN.outOfTrue),
   },
   {
     key: "stretch",
@@ -57,8 +58,7 @@ export const COLUMNS: readonly Column[] = [
     meaning: () => say("How far the place that is drawn out most is drawn out"),
     order: "stretch",
     shape: NUMBER,
-    cell: ({ shown }) =>
-      figure(shown?.figures?.stretch, (v) => say("{times} ×", { times: decimal(v, 1) }), SEEN.stretch),
+    cell: ({ shown }) => cell(shown?.figures?.stretch, (v) => say("{times} ×", { times: figure(v, 1) }), SEEN.stretch),
   },
   {
     key: "left-out",
@@ -66,7 +66,7 @@ export const COLUMNS: readonly Column[] = [
     meaning: () => say("How much of the photo the frame leaves out"),
     order: "left-out",
     shape: NUMBER,
-    cell: ({ shown }) => figure(shown?.figures && 1 - shown.figures.kept, percent, SEEN.leftOut),
+    cell: ({ shown }) => cell(shown?.figures && 1 - shown.figures.kept, percent, SEEN.leftOut),
   },
   {
     key: "made-up",
@@ -74,7 +74,7 @@ export const COLUMNS: readonly Column[] = [
     meaning: () => say("How much of the frame the photo does not cover"),
     order: "made-up",
     shape: NUMBER,
-    cell: ({ shown }) => figure(shown?.figures?.madeUp, percent, SEEN.madeUp),
+    cell: ({ shown }) => cell(shown?.figures?.madeUp, percent, SEEN.madeUp),
   },
   {
     key: "taken",

@@ -2,7 +2,7 @@
 
 import { ArrowDownUp, LayoutGrid, Rows3, Square } from "lucide-react";
 import { PHOTO_STATES } from "@/core/contract";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { DENSITIES, type Density, GROUPINGS, type Listing, ORDERS } from "./listing";
 import { stateWords } from "./state-words";
 

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import Link from "next/link";
 import { type DragEvent, type MouseEvent, useState } from "react";
 import type { PhotoOnBoard } from "@/client";

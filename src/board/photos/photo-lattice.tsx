@@ -3,7 +3,7 @@
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { type RefObject, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { PhotoOnBoard } from "@/client";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { latticeOf, rowsOf, touched } from "./lattice";
 import { latticeKeys } from "./lattice-keys";
 import type { Density, InBracket } from "./listing";

@@ -3,7 +3,7 @@
 import { Trash2 } from "lucide-react";
 import Link from "next/link";
 import type { PhotoOnBoard } from "@/client";
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import { COURSES } from "@/core/recipe";
 import { outOfTrueWords } from "./columns";
 
@@ -72,7 +72,7 @@ export function OutOfTrue({ photo: { shown } }: { photo: PhotoOnBoard }) {
 
 /** The six courses as a row of small stones; laid ones are filled. The words are in the description. */
 export function CourseStones({ laid }: { laid: readonly string[] }) {
-  const names = COURSES.filter((c) => laid.includes(c.key)).map((c) => c.name);
+  const names = COURSES.filter((c) => laid.includes(c.key)).map((c) => put(c.name));
   const words = names.length > 0 ? say("Laid: {names}", { names: names.join(", ") }) : say("Nothing laid yet");
   return (
     <div className="px-3 pb-1">
@@ -80,7 +80,7 @@ export function CourseStones({ laid }: { laid: readonly string[] }) {
         {COURSES.map((c, i) => (
           <i
             key={c.key}
-            title={c.name}
+            title={put(c.name)}
             className="stone h-[9px]"
             style={{ flex: i % 2 ? 1 : 1.25 }}
             data-state={laid.includes(c.key) ? "laid" : "untouched"}

@@ -1,5 +1,5 @@
 import type { PhotoState } from "@/core/contract";
-import { say } from "@/core/language";
+import { say } from "@/language";
 
 const WORDS: Record<PhotoState, () => string> = {
   new: () => say("to do"),

@@ -1,4 +1,4 @@
-import { language } from "@/core/language";
+import { language } from "@/language";
 
 /** What cameras write is the time where they were: it is told as they wrote it. */
 const CLOCK = { hour: "2-digit", minute: "2-digit", hourCycle: "h23", timeZone: "UTC" } as const;

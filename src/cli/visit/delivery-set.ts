@@ -1,3 +1,4 @@
+import { say } from "@/language";
 import path from "node:path";
 import { z } from "zod";
 import { FORMATS, QUALITY, fileName, formatOfName, unknownPlace } from "@/core/contract";
@@ -35,15 +36,18 @@ const FULL: DeliverySet = deliverySet.parse({ outputs: [{}] });
 /** A delivery set from a file; full size without one. @throws UsageError */
 export async function readSet(file: string | undefined): Promise<DeliverySet> {
   if (file === undefined) return FULL;
-  const text = await readText(file, "The delivery set");
+  const text = await readText(file, say("The delivery set"));
   let read: unknown;
   try {
     read = JSON.parse(text);
   } catch {
-    throw new UsageError(`"${file}" is not JSON.`);
+    throw new UsageError(say('"{file}" is not JSON.', { file }));
   }
   const asked = deliverySet.safeParse(read);
-  if (!asked.success) throw new UsageError(`"${file}" is no delivery set: ${z.prettifyError(asked.error)}`);
+  if (!asked.success)
+    throw new UsageError(
+      say('"{file}" is no delivery set: {message}', { file, message: z.prettifyError(asked.error) }),
+    );
   return asked.data;
 }
 
@@ -54,18 +58,28 @@ export async function readSet(file: string | undefined): Promise<DeliverySet> {
 export function namesFor(photos: readonly string[], { outputs }: DeliverySet, pattern: string): string[][] {
   const unknown = unknownPlace(pattern);
   if (unknown)
-    throw new UsageError(`"${unknown}" is no place in a name; there are {name}, {number}, {number:3} and {output}.`);
+    throw new UsageError(
+      say('"{unknown}" is no place in a name; there are {places}.', {
+        unknown,
+        places: "{name}, {number}, {number:3}, {output}",
+      }),
+    );
   const taken = new Map<string, string>();
   return photos.map((photo, i) =>
     outputs.map((output) => {
       const places = { name: path.parse(photo).name, number: i + 1, output: output.name };
       const name = fileName(pattern, places, formatOfName(`.${output.format}`)!);
       if (path.basename(name) !== name || name.startsWith(".") || !formatOfName(name))
-        throw new UsageError(`"${name}" is no name for a delivered file.`);
+        throw new UsageError(say('"{name}" is no name for a delivered file.', { name }));
       const other = taken.get(name.toLowerCase());
       if (other !== undefined)
         throw new UsageError(
-          `"${name}" would be made of "${other}" and of "${photo}". Put {name}, {number} or {output} into --names.`,
+          say('"{name}" would be made of "{other}" and of "{photo}". Put one of {places} into --names.', {
+            name,
+            other,
+            photo,
+            places: "{name}, {number}, {output}",
+          }),
         );
       taken.set(name.toLowerCase(), photo);
       return name;

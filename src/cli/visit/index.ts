@@ -1,3 +1,4 @@
+import { say } from "@/language";
 import { execFile } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
@@ -27,11 +28,11 @@ export async function run(args: string[]): Promise<void> {
     ["out", "set", "recipe", "courses", "names", "jobs", "report", "style"],
     ["dry", "blend"],
   );
-  if (free.length !== 1) throw new UsageError("Name one folder of photos.");
+  if (free.length !== 1) throw new UsageError(say("Name one folder of photos."));
   const folder = free[0]!;
   const out = required(values.out, "--out");
   if (path.resolve(out) === path.resolve(folder))
-    throw new UsageError("--out is the folder of the photos; name another.");
+    throw new UsageError(say("--out is the folder of the photos; name another."));
   const jobs = jobsAsked(values.jobs);
   const [set, style] = [await readSet(values.set), await readStyle(values.style)];
   const carried = await carriedBy(values.recipe, values.courses);
@@ -98,26 +99,27 @@ export async function run(args: string[]): Promise<void> {
 function jobsAsked(text: string | undefined): number {
   const jobs = Number(text ?? availableParallelism());
   if (!Number.isInteger(jobs) || jobs < 1 || jobs > 64)
-    throw new UsageError(`"${text}" is no number of jobs from 1 to 64.`);
+    throw new UsageError(say('"{text}" is no number of jobs from 1 to 64.', { text: text ?? "" }));
   return jobs;
 }
 
 async function carriedBy(file: string | undefined, courses: string | undefined): Promise<PhotoOrder["carried"]> {
   if (file === undefined) {
-    if (courses !== undefined) throw new UsageError("--courses goes with --recipe.");
+    if (courses !== undefined) throw new UsageError(say("--courses goes with --recipe."));
     return undefined;
   }
   const keys = COURSES.map((c) => c.key);
   const asked = (courses?.split(",") ?? keys).map((c) => c.trim());
   const unknown = asked.find((c) => !keys.includes(c as CourseKey));
-  if (unknown !== undefined) throw new UsageError(`"${unknown}" is no course; there are ${keys.join(", ")}.`);
+  if (unknown !== undefined)
+    throw new UsageError(say('"{unknown}" is no course; there are {courses}.', { unknown, courses: keys.join(", ") }));
   return { recipe: await readRecipeFile(file), courses: asked as CourseKey[] };
 }
 
 /** The photos of a folder by their endings, in the order of their names. @throws UsageError */
 async function photosIn(folder: string): Promise<string[]> {
   const found = await stat(folder).catch(() => null);
-  if (!found?.isDirectory()) throw new UsageError(`"${folder}" is no folder.`);
+  if (!found?.isDirectory()) throw new UsageError(say('"{folder}" is no folder.', { folder }));
   const names = (await readdir(folder, { withFileTypes: true }))
     .filter(
       (e) =>
@@ -127,7 +129,7 @@ async function photosIn(folder: string): Promise<string[]> {
     )
     .map((e) => e.name)
     .sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
-  if (names.length === 0) throw new UsageError(`There is no photo in "${folder}".`);
+  if (names.length === 0) throw new UsageError(say('There is no photo in "{folder}".', { folder }));
   return names;
 }
 

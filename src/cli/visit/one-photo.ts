@@ -1,3 +1,4 @@
+import { put, say } from "@/language";
 import { rm } from "node:fs/promises";
 import path from "node:path";
 import type { HouseStyle } from "@/core/answers";
@@ -40,7 +41,7 @@ export interface PhotoMade {
   readonly review: readonly string[];
 }
 
-const NOT_ONE_POSITION = "the camera was moved between the exposures, so each is delivered";
+const NOT_ONE_POSITION = say("the camera was moved between the exposures, so each is delivered");
 
 /** Blended brackets wait here while they are delivered, beside what is delivered. */
 export const BLENDS = ".flatstone-blend-";
@@ -110,7 +111,7 @@ async function delivered(
     kept: told?.kept ?? 1,
     review: [
       ...(blend && !blended ? [NOT_ONE_POSITION] : []),
-      ...(proposal && first ? reviewOf(proposal, first).map(reviewWords) : []),
+      ...(proposal && first ? reviewOf(proposal, first).map((review) => put(reviewWords(review))) : []),
     ],
   };
 }

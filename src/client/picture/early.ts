@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { previewUrl } from "../api";
 
 /** What is not asked for within this time is let go, ms: a picture decoded takes tens of megabytes. */

@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import fc from "fast-check";
 import { emptyRecipe } from "../recipe";
 import { compile, withCamera, worstStretch } from "../render";
@@ -40,7 +41,7 @@ test("a picture taken steeply upwards is eased to what it bears, found to a hund
   expect(eased.recipe.attitude.ease.plumb).toBe(eased.ease);
   // What is eased looks too tall or too low, and that is said.
   expect(Math.abs(eased.tooTall)).toBeGreaterThan(0.01);
-  expect(costWords(eased)).toMatch(/^verticals to \d+ %, .*looks \d+ % too (tall|low)/);
+  expect(put(costWords(eased))).toMatch(/^verticals to \d+ %, .*looks \d+ % too (tall|low)/);
 });
 
 test("what is true already is left alone", () => {
@@ -56,7 +57,7 @@ test("the house style has its way: all of the verticals, or always a share", () 
   const shared = judge(6, 5, 1, { verticals: { share: 0.9 } });
   expect(shared.answers[0]).toMatchObject({ key: "eased", ease: 0.9 });
   expect(shared.why).toEqual({ id: "house-style" });
-  expect(whyWords(shared.why, shared.answers[0]!)).toContain("90 %");
+  expect(put(whyWords(shared.why, shared.answers[0]!))).toContain("90 %");
   const { recipe } = first(6, 5, 1, { ratio: 1.5 });
   const { frame } = compile(withCamera(recipe, SIZE), SIZE);
   expect(frame[2] / frame[3]).toBeCloseTo(1.5, 2);
@@ -84,7 +85,7 @@ test("however the camera was held, the first answer is one that can be delivered
         expect(best.measured.outOfTrue).toBeLessThanOrEqual(
           answers.find((a) => a.key === "as-shot")!.measured.outOfTrue + 0.05,
         );
-        expect(whyWords(why, best)).toMatch(/^[A-Z].*\.$/);
+        expect(put(whyWords(why, best))).toMatch(/^[A-Z].*\.$/);
         for (const a of answers) {
           expect(ANSWERS).toContain(a.key);
           expect(a.cost).toBeCloseTo(

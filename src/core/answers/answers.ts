@@ -1,3 +1,4 @@
+import { named } from "../language";
 import { edited, takeHorizon, together, trueUp } from "../edits";
 import type { Size, Vec2 } from "../geometry";
 import type { OwnProposal } from "../own-edges";
@@ -24,6 +25,9 @@ import { type HouseStyle, NO_STYLE, shareAsked, stretchAllowed } from "./house-s
 import { edgesSeen, farEndStretch, feetOf, outOfTrueOn } from "./seen";
 import type { Shown } from "./shown";
 import { wallsOf } from "./walls";
+
+/** Steps on the way to an answer, of which nobody hears. */
+const SILENT = named("");
 
 /** A wall that would be drawn out more than so many times is not offered face-on. */
 const MOST_DRAWN_OUT = 8;
@@ -69,7 +73,7 @@ export class AnswerMaker {
     this.edges = edgesSeen(proposal);
     this.worth = worthOf(shown, size);
     const taken = proposal.from === "horizon" ? takeHorizon(proposal) : trueUp(proposal, size);
-    this.base = edited(start, together("", [taken]), size);
+    this.base = edited(start, together(SILENT, [taken]), size);
     this.walls = wallsOf(this.base, proposal, size);
     this.attitude = this.base.attitude;
   }
@@ -109,7 +113,7 @@ export class AnswerMaker {
   private corrected(wall: TurnedWall | null, ease: number): Recipe {
     const { size } = this.asked;
     const face = wall ? { line: wall.line } : ("none" as const);
-    const turned = { label: "", apply: (r: Recipe): Recipe => ({ ...r, attitude: { ...r.attitude, face } }) };
+    const turned = { label: SILENT, apply: (r: Recipe): Recipe => ({ ...r, attitude: { ...r.attitude, face } }) };
     const solved = edited(this.base, turned, size);
     return { ...solved, attitude: { ...solved.attitude, ease: { plumb: ease, sill: 1 } } };
   }

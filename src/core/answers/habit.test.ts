@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import { emptyRecipe } from "../recipe";
 import { type Habit, type Judgement, NO_STYLE, followWords, habitOf, judged, visitStyle, whyWords } from ".";
 import { FOCAL, SIZE, front } from "./made-up.testing";
@@ -47,8 +48,8 @@ test("the next photo follows, says so, and can be told not to", () => {
   const { answers, why, follows } = judge(5, habit);
   expect(answers[0]!.key).toBe("plumb");
   expect(why).toEqual({ id: "habit", photos: 3 });
-  expect(whyWords(why, answers[0]!)).toBe("Plumb, as on the last 3 photos of this visit.");
-  expect(followWords(follows!)).toBe("Followed from the last 3 photos: walls left in perspective.");
+  expect(put(whyWords(why, answers[0]!))).toBe("Plumb, as on the last 3 photos of this visit.");
+  expect(put(followWords(follows!))).toBe("Followed from the last 3 photos: walls left in perspective.");
   const eased = judge(5, { way: "eased", ease: 0.8, ratio: null, photos: 3 });
   expect(eased.answers[0]).toMatchObject({ key: "eased", ease: 0.8 });
   // The house style goes before it.
@@ -57,7 +58,7 @@ test("the next photo follows, says so, and can be told not to", () => {
   const framed = judge(5, { ...habit, way: null, ratio: 1.5 });
   expect(framed.answers[0]).toMatchObject({ key: "face-on", recipe: { frame: { ratio: 1.5 } } });
   expect(framed.follows).toMatchObject({ way: null, ratio: 1.5 });
-  expect(followWords(framed.follows!)).toBe("Followed from the last 3 photos: framed 3:2.");
+  expect(put(followWords(framed.follows!))).toBe("Followed from the last 3 photos: framed 3:2.");
 });
 
 test("nothing is followed into what nobody would deliver", () => {

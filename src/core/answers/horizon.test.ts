@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import { emptyRecipe } from "../recipe";
 import { compile, withCamera } from "../render";
 import { many } from "../soak.testing";
@@ -23,7 +24,7 @@ test.each([-3.4, -0.8, 0.6, 2.7])("over water the horizon alone is taken out: ro
     expect(Math.abs(grounds.attitude.roll - roll)).toBeLessThan(0.1);
     expect(answers.map((a) => a.key)).toEqual(["horizon", "as-shot"]);
     expect(why).toEqual({ id: "horizon-told" });
-    expect(whyWords(why, answers[0]!)).toMatch(/^Horizon: .*roll/);
+    expect(put(whyWords(why, answers[0]!))).toMatch(/^Horizon: .*roll/);
     const { recipe, measured } = answers[0]!;
     expect(recipe.attitude).toMatchObject({ on: true, from: "by-hand", pitch: 0, yaw: 0 });
     expect(measured.kept).toBeGreaterThan(0.7);

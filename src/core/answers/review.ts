@@ -1,4 +1,4 @@
-import { say } from "../language";
+import { type Words, tell } from "../language";
 import type { OwnProposal } from "../own-edges";
 import type { Answer } from "./answer";
 
@@ -35,16 +35,16 @@ export function reviewOf({ from, sigma, rival, focal }: OwnProposal, answer: Ans
   return REVIEWS.filter((key) => told[key]);
 }
 
-const WORDS: Record<Review, () => string> = {
-  "lens-unknown": () => say("the lens could not be measured"),
-  "angles-vague": () => say("the angles are not known well"),
-  rival: () => say("another reading of the angles is about as likely"),
-  "focal-contradicted": () => say("the picture contradicts the focal length it came with"),
-  "drawn-out": () => say("much is drawn out"),
-  "left-out": () => say("much of the photo is left out"),
-  "made-up": () => say("part of it is made up"),
-  cut: () => say("a roof or a foot is cut"),
-  eased: () => say("the verticals are eased"),
+const WORDS: Record<Review, () => Words> = {
+  "lens-unknown": () => tell("the lens could not be measured"),
+  "angles-vague": () => tell("the angles are not known well"),
+  rival: () => tell("another reading of the angles is about as likely"),
+  "focal-contradicted": () => tell("the picture contradicts the focal length it came with"),
+  "drawn-out": () => tell("much is drawn out"),
+  "left-out": () => tell("much of the photo is left out"),
+  "made-up": () => tell("part of it is made up"),
+  cut: () => tell("a roof or a foot is cut"),
+  eased: () => tell("the verticals are eased"),
 };
 
-export const reviewWords = (review: Review): string => WORDS[review]();
+export const reviewWords = (review: Review): Words => WORDS[review]();

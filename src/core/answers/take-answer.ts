@@ -1,5 +1,5 @@
 import type { Edit } from "../edits";
-import { say } from "../language";
+import { tell } from "../language";
 import type { Answer } from "./answer";
 
 /**
@@ -7,7 +7,7 @@ import type { Answer } from "./answer";
  * those it brings, and whatever else was done stays as it is.
  */
 export const takeAnswer = ({ key, recipe: answer }: Pick<Answer, "key" | "recipe">): Edit => ({
-  label: say("True up"),
+  label: tell("True up"),
   apply: (recipe) => {
     if (key === "as-shot") return recipe;
     const brought = new Set(answer.lines.map((l) => l.id));

@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import type { Vec2 } from "../geometry";
 import { makeLens } from "../lens";
 import { between, normalFrom, randomFrom, seenBy } from "../testing";
@@ -94,11 +95,11 @@ test("lines through a lens that was not taken out are said to miss, and its caus
     solve: (l: readonly LineInput[]) => solveLines(camera, lens, l),
   };
   const words = explainLines(solution, question)
-    .map((m) => m.text)
+    .map((m) => put(m.text))
     .join(" ");
   expect(words).toMatch(/more than hands do.*lens has not been taken out|contradict|misses/);
   // With the lens known nothing is amiss.
   const right = solveLines(camera, bowed, lines);
   expect(right.attitude.pitch).toBeCloseTo(12, 4);
-  expect(explainLines(right, { ...question, lens: bowed })[0]!.text).toContain("agree within 0.1 px");
+  expect(put(explainLines(right, { ...question, lens: bowed })[0]!.text)).toContain("agree within 0.1 px");
 });

@@ -1,11 +1,11 @@
 import { z } from "zod";
 import { numberSetting } from "../course";
-import { say } from "../language";
+import { tell } from "../language";
 import { type DeliveryFormat, FORMATS } from "./formats";
 
 /** How lossy formats are written; the form, the command line and the schema go by it. */
 export const QUALITY = numberSetting({
-  ...{ key: "quality", words: say("quality"), label: say("Quality") },
+  ...{ key: "quality", words: tell("quality"), label: tell("Quality") },
   ...{ min: 1, max: 100, standard: 92, unit: "", times: 1, digits: 0, step: 1 },
   describe: "Of lossy formats: 1 the smallest file, 100 the truest",
 });

@@ -1,11 +1,11 @@
-import { say } from "../language";
+import { type Words, tell } from "../language";
 
 /** A format that pictures are delivered in, described once: form, command line, schema and database go by it. */
 export interface OutputFormat<K extends string = string> {
   readonly key: K;
   readonly name: string;
   /** A few words under its name. */
-  readonly note: string;
+  readonly note: Words;
   /** How its files' names end; the first is given to those that are made here. */
   readonly endings: readonly [string, ...string[]];
   /** Whether its quality is chosen. */
@@ -25,24 +25,24 @@ const UNBOUNDED = 2 ** 31 - 1;
 /** In the order of the form. To add one, add it here, and how it is written in `server/image/writing/encoders`. */
 export const FORMATS = [
   format({
-    ...{ key: "jpeg", name: "JPEG", note: say("8 bits, for everyone"), endings: ["jpg", "jpeg"] },
+    ...{ key: "jpeg", name: "JPEG", note: tell("8 bits, for everyone"), endings: ["jpg", "jpeg"] },
     // The library's own limit, a little below the format's.
     ...{ lossy: true, longest: 65_500, deep: false, clear: false, choices: ["subsampling", "progressive"] },
   }),
   format({
-    ...{ key: "tiff", name: "TIFF", note: say("lossless, 16 bits or floats"), endings: ["tif", "tiff"] },
+    ...{ key: "tiff", name: "TIFF", note: tell("lossless, 16 bits or floats"), endings: ["tif", "tiff"] },
     ...{ lossy: false, longest: UNBOUNDED, deep: true, clear: true, choices: ["compression"] },
   }),
   format({
-    ...{ key: "png", name: "PNG", note: say("lossless, 16 bits, clear gaps"), endings: ["png"] },
+    ...{ key: "png", name: "PNG", note: tell("lossless, 16 bits, clear gaps"), endings: ["png"] },
     ...{ lossy: false, longest: UNBOUNDED, deep: true, clear: true, choices: [] },
   }),
   format({
-    ...{ key: "webp", name: "WebP", note: say("8 bits, for the web"), endings: ["webp"] },
+    ...{ key: "webp", name: "WebP", note: tell("8 bits, for the web"), endings: ["webp"] },
     ...{ lossy: true, longest: 16_383, deep: false, clear: true, choices: [] },
   }),
   format({
-    ...{ key: "avif", name: "AVIF", note: say("8 bits, the smallest"), endings: ["avif"] },
+    ...{ key: "avif", name: "AVIF", note: tell("8 bits, the smallest"), endings: ["avif"] },
     ...{ lossy: true, longest: 16_384, deep: false, clear: true, choices: [] },
   }),
 ];

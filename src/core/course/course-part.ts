@@ -1,3 +1,4 @@
+import { type Words } from "../language";
 import type { z } from "zod";
 import type { Rect, Size } from "../geometry";
 import type { NumberSetting } from "./number-setting";
@@ -14,7 +15,7 @@ export type Keys<S extends z.ZodRawShape> = { readonly [K in Exclude<keyof S, Op
 };
 
 /** So many things of a kind, in words; one has no number. */
-export type Things = (count: number) => string;
+export type Things = (count: number) => Words;
 
 /** Marks of one kind in a recipe, told in history: "2 plumbs drawn". */
 export interface MarkList<R> {
@@ -71,7 +72,7 @@ export interface CoursePart<
 > {
   readonly key: K;
   /** What the rail calls it. */
-  readonly name: string;
+  readonly name: Words;
   /** The recipe's keys that are the course's own, each with its schema and defaults. Absent means nothing done. */
   readonly keys: S;
   /** Whether a recipe settles anything in this course. */
@@ -86,7 +87,7 @@ export interface CoursePart<
    */
   carried(from: Keys<S>, onto: Keys<S>): Keys<S>;
   /** What is said of it where courses to carry are chosen: what goes, and what stays. */
-  readonly carries: string;
+  readonly carries: Words;
   readonly told: CourseTold<Keys<S>>;
 }
 
@@ -99,7 +100,7 @@ export interface CourseTold<R> {
   /** Whether it is applied, not left out. */
   on(recipe: R): boolean;
   /** Said where something changed that neither marks nor numbers tell. */
-  readonly rest: string;
+  readonly rest: Words;
 }
 
 /** Says a course's part, its types kept. */

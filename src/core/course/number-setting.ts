@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { decimal, say } from "../language";
+import { type Words, figure, named, row, tell } from "../language";
 
 /**
  * A number that a person sets, described once: the recipe's schema, the field on the screen and the words in history are made
@@ -9,9 +9,9 @@ export interface NumberSetting {
   /** Its key among the settings that it is one of. */
   readonly key: string;
   /** What it is called within a sentence: "exposure". */
-  readonly words: string;
+  readonly words: Words;
   /** What its field is called: "Exposure". */
-  readonly label: string;
+  readonly label: Words;
   /** As the recipe keeps it. */
   readonly min: number;
   readonly max: number;
@@ -38,11 +38,12 @@ export const numberRange = ({ min, max, describe }: NumberSetting) => z.number()
 export const numberSchema = (setting: NumberSetting) =>
   z.number().min(setting.min).max(setting.max).default(setting.standard).describe(setting.describe);
 
-/** Its unit in the language that is spoken. */
-export const unitWords = ({ unit }: Pick<NumberSetting, "unit">): string => (unit === "stops" ? say("stops") : unit);
+/** What is written behind it. */
+export const unitWords = ({ unit }: Pick<NumberSetting, "unit">): Words =>
+  unit === "stops" ? tell("stops") : named(unit);
 
 /** What is shown of it, with its unit: "0.50 stops", "12 %". */
-export function written({ times, digits, unit }: NumberSetting, value: number): string {
-  const shown = decimal(times * value, digits).replace("-", "−");
-  return unit === "" ? shown : unit === "°" ? `${shown}°` : `${shown} ${unitWords({ unit })}`;
+export function written({ times, digits, unit }: NumberSetting, value: number): Words {
+  const shown = figure(times * value, digits);
+  return unit === "" ? shown : unit === "°" ? row([shown, "°"]) : row([shown, unitWords({ unit })], " ");
 }

@@ -1,19 +1,19 @@
 import { type Things, coursePart } from "../course";
-import { say } from "../language";
+import { tell } from "../language";
 import { edgesSettings } from "./recipe-part";
 import { type StrokeKind, strokesOn } from "./strokes";
 
 const source: Things = (count) =>
-  say("{count, plural, one {area to fill from} other {# areas to fill from}}", { count });
+  tell("{count, plural, one {area to fill from} other {# areas to fill from}}", { count });
 const STROKES: Record<StrokeKind, Things> = {
-  mend: (count) => say("{count, plural, one {mend} other {# mends}}", { count }),
-  graft: (count) => say("{count, plural, one {graft} other {# grafts}}", { count }),
+  mend: (count) => tell("{count, plural, one {mend} other {# mends}}", { count }),
+  graft: (count) => tell("{count, plural, one {graft} other {# grafts}}", { count }),
 };
 
 /** Course 5: the empty wedges that remain. */
 export const edgesPart = coursePart({
   key: "edges",
-  name: say("Edges"),
+  name: tell("Edges"),
   keys: { edges: edgesSettings.prefault({}) },
   laid: ({ edges }) =>
     edges.gaps !== "leave" || (edges.each ?? []).some((g) => g.do !== "leave") || strokesOn(edges).length > 0,
@@ -23,7 +23,7 @@ export const edgesPart = coursePart({
     const asked = { ...(plain && { plain }), ...(reach !== undefined && { reach }), ...(each && { each }) };
     return { edges: { ...rest, on, gaps, ...asked } };
   },
-  carries: say("what is done with gaps; not what was mended or grafted"),
+  carries: tell("what is done with gaps; not what was mended or grafted"),
   told: {
     marks: [
       { of: (r) => r.edges.sources ?? [], things: () => source },
@@ -32,6 +32,6 @@ export const edgesPart = coursePart({
     numbers: [],
     all: ({ edges }) => edges,
     on: ({ edges }) => edges.on,
-    rest: say("edges changed"),
+    rest: tell("edges changed"),
   },
 });

@@ -1,4 +1,4 @@
-import { say } from "../language";
+import { row, tell } from "../language";
 import { COURSES, type CourseKey, type Recipe, emptyRecipe } from "../recipe";
 import type { Edit } from "./edit";
 import { isSameJson } from "./same-json";
@@ -9,7 +9,12 @@ const withoutKeys = (recipe: Recipe, keys: object): object =>
 
 /** Carries courses of a recipe to another photo's; the marks there, and what was measured there, stay. */
 export const carryCourses = (from: Recipe, courses: readonly CourseKey[]): Edit => ({
-  label: say("Carry {courses}", { courses: courses.map((key) => COURSES.find((c) => c.key === key)!.name).join(", ") }),
+  label: tell("Carry {courses}", {
+    courses: row(
+      courses.map((key) => COURSES.find((c) => c.key === key)!.name),
+      ", ",
+    ),
+  }),
   apply: (onto) =>
     COURSES.filter(({ key }) => courses.includes(key)).reduce((recipe, { keys, carried }) => {
       const after = { ...withoutKeys(recipe, keys), ...carried(from, recipe) } as Recipe;

@@ -1,4 +1,4 @@
-import { say } from "../language";
+import { type Words, tell } from "../language";
 import type { Recipe } from "../recipe";
 import type { Edit } from "./edit";
 
@@ -9,7 +9,7 @@ export type Switched = { [K in keyof Recipe]-?: Recipe[K] extends { on: boolean 
 export const SWITCHED = ["lens", "attitude", "proportion", "frame", "edges"] as const satisfies readonly Switched[];
 
 /** Leaves a course out, or applies it again; its settings stay. @param title what the course is called. */
-export const switchCourse = (course: Switched, title: string, on: boolean): Edit => ({
-  label: on ? say("Apply {title}", { title }) : say("Leave {title} out", { title }),
+export const switchCourse = (course: Switched, title: Words, on: boolean): Edit => ({
+  label: on ? tell("Apply {title}", { title }) : tell("Leave {title} out", { title }),
   apply: (recipe) => ({ ...recipe, [course]: { ...recipe[course], on } }),
 });

@@ -1,4 +1,5 @@
 import type { Size } from "../geometry";
+import type { Words } from "../language";
 import type { Recipe } from "../recipe";
 import {
   ATTITUDE_READS,
@@ -12,7 +13,7 @@ import {
 /** One thing done to a recipe. What it leaves alone it returns as it was, the very same objects. */
 export interface Edit {
   /** What was done, in a few words: "Draw a plumb". */
-  readonly label: string;
+  readonly label: Words;
   readonly apply: (recipe: Recipe) => Recipe;
 }
 
@@ -31,7 +32,7 @@ export function edited(recipe: Recipe, { apply }: Edit, size: Size): Recipe {
 }
 
 /** Several edits done as one. */
-export const together = (label: string, edits: readonly Edit[]): Edit => ({
+export const together = (label: Words, edits: readonly Edit[]): Edit => ({
   label,
   apply: (recipe) => edits.reduce((now, edit) => edit.apply(now), recipe),
 });

@@ -1,3 +1,4 @@
+import { named } from "../language";
 import fc from "fast-check";
 import { type Recipe, emptyRecipe } from "../recipe";
 import { ATTITUDE_READS, readAlike, withSolvedAttitude } from "../render";
@@ -62,7 +63,7 @@ const some: readonly Edit[] = [
   edits.moveCorner("f", 0, [950, 420]),
   edits.switchFace("f"),
   edits.deleteFace("f"),
-  edits.setAngles("Pitch", SIZE, { pitch: 3 }),
+  edits.setAngles(named("Pitch"), SIZE, { pitch: 3 }),
   edits.resetAngle("roll", SIZE),
   edits.levelBy(
     [
@@ -71,10 +72,10 @@ const some: readonly Edit[] = [
     ],
     SIZE,
   ),
-  edits.easeOff("Ease", "plumb", 0.8),
+  edits.easeOff(named("Ease"), "plumb", 0.8),
   edits.turnFaceOn("none"),
-  edits.lensByHand("Bow", () => ({ k: [-0.03, 0, 0] })),
-  edits.lensKept("Amount", () => ({ amount: 0.5 })),
+  edits.lensByHand(named("Bow"), () => ({ k: [-0.03, 0, 0] })),
+  edits.lensKept(named("Amount"), () => ({ amount: 0.5 })),
   edits.stateFocal(2500),
   edits.addTrace(
     edits.tracedLine("t", [
@@ -86,7 +87,7 @@ const some: readonly Edit[] = [
   edits.cleanFrameAgain(),
   edits.frameRatio(1.5),
   edits.freeFrame([0, 0, 100, 100]),
-  edits.switchCourse("lens", "Lens", false),
+  edits.switchCourse("lens", named("Lens"), false),
   edits.addMeasure({
     id: "door",
     kind: "rectangle",
@@ -162,6 +163,6 @@ test("whatever changes what the solver says is told to be other evidence", () =>
 });
 
 test("several edits together are one", () => {
-  const both = edits.together("Both", [edits.stateFocal(2500), edits.frameRatio(1)]);
+  const both = edits.together(named("Both"), [edits.stateFocal(2500), edits.frameRatio(1)]);
   expect(both.apply(recipe)).toMatchObject({ camera: { focalPx: 2500 }, frame: { ratio: 1 } });
 });

@@ -1,6 +1,6 @@
 import { type Finished, type Things, coursePart } from "../course";
 import type { Size } from "../geometry";
-import { say } from "../language";
+import { tell } from "../language";
 import { evenStep, outputStep } from "./sharpness/even-step";
 import { localLightStep } from "./tone/local-light-step";
 import { maskStep } from "./masks/mask-step";
@@ -10,15 +10,15 @@ import { SETTINGS } from "./settings";
 import { type FinishRecipe, toneStep } from "./tone/tone-step";
 
 const MASKS: Record<"wash" | "dab", Things> = {
-  wash: (count) => say("{count, plural, one {wash} other {# washes}}", { count }),
-  dab: (count) => say("{count, plural, one {dab} other {# dabs}}", { count }),
+  wash: (count) => tell("{count, plural, one {wash} other {# washes}}", { count }),
+  dab: (count) => tell("{count, plural, one {dab} other {# dabs}}", { count }),
 };
 const isNothing = (settings: FinishSettings): boolean => JSON.stringify(settings) === JSON.stringify(NO_FINISH);
 
 /** Course 6: the tone, and the sharpness lost on the way. */
 export const finishPart = coursePart({
   key: "finish",
-  name: say("Finish"),
+  name: tell("Finish"),
   keys: { finish: finishSettings.optional().describe("Tone and sharpness, last of all; absent: nothing") },
   laid: ({ finish: f }) =>
     f !== undefined &&
@@ -44,7 +44,7 @@ export const finishPart = coursePart({
     };
     return isNothing(carried) ? {} : { finish: carried };
   },
-  carries: say("tone and sharpness; not the parts by themselves"),
+  carries: tell("tone and sharpness; not the parts by themselves"),
   told: {
     marks: [{ of: (r) => r.finish?.masks ?? [], things: ({ kind }: { kind: "wash" | "dab" }) => MASKS[kind] }],
     numbers: Object.values(SETTINGS).map((setting) => ({
@@ -53,6 +53,6 @@ export const finishPart = coursePart({
     })),
     all: ({ finish }) => finish,
     on: ({ finish }) => finish?.on ?? true,
-    rest: say("finish changed"),
+    rest: tell("finish changed"),
   },
 });

@@ -1,13 +1,13 @@
 import { type Things, coursePart } from "../course";
-import { say } from "../language";
+import { tell } from "../language";
 import { frameSettings, keepMarksOf } from "./recipe-part";
 
-const keepMark: Things = (count) => say("{count, plural, one {keep mark} other {# keep marks}}", { count });
+const keepMark: Things = (count) => tell("{count, plural, one {keep mark} other {# keep marks}}", { count });
 
 /** Course 4: what stays in the picture. */
 export const framePart = coursePart({
   key: "frame",
-  name: say("Frame"),
+  name: tell("Frame"),
   keys: { frame: frameSettings.prefault({}) },
   laid: (recipe) =>
     keepMarksOf(recipe).length > 0 ||
@@ -23,13 +23,13 @@ export const framePart = coursePart({
     const asked = { on, ratio, ...(prefer && { prefer }), ...(output && { output }), ...(bar && { bar }) };
     return { frame: { ...rest, ...asked, rule: "clean" as const, rect: null } };
   },
-  carries: say("ratio, size and resolution; each photo keeps its own place"),
+  carries: tell("ratio, size and resolution; each photo keeps its own place"),
   told: {
     marks: [{ of: (r) => r.frame.keep ?? [], things: () => keepMark }],
     numbers: [],
     // What the photo shows is weighed by itself: nobody did that.
     all: ({ frame: { detail, ...frame } }) => (void detail, frame),
     on: ({ frame }) => frame.on,
-    rest: say("frame changed"),
+    rest: tell("frame changed"),
   },
 });

@@ -1,2 +1,2 @@
-export { directionOf } from "./direction";
-export { type Language, type Values, capital, decimal, decimalIn, language, say, sayBy, sayList, speak } from "./say";
+export { TellingError } from "./telling-error";
+export * from "./words";

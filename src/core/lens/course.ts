@@ -1,13 +1,13 @@
 import { coursePart, numberSetting } from "../course";
-import { say } from "../language";
+import { tell } from "../language";
 import { isStitched } from "./lens";
 import { type LensRecipe, lensStep } from "./lens-step";
 import { lensSettings, numbersOf } from "./recipe-part";
 
 const AMOUNT = numberSetting({
   key: "amount",
-  words: say("amount of the lens"),
-  label: say("Amount"),
+  words: tell("amount of the lens"),
+  label: tell("Amount"),
   min: 0,
   max: 1.5,
   standard: 1,
@@ -17,7 +17,7 @@ const AMOUNT = numberSetting({
 /** Course 1: bowing, colour fringes, dark corners. */
 export const lensPart = coursePart({
   key: "lens",
-  name: say("Lens"),
+  name: tell("Lens"),
   keys: { lens: lensSettings.prefault({}) },
   laid: (recipe) => isStitched(recipe.lens.model) || numbersOf(recipe.lens).some((v) => v !== 0),
   plane: [
@@ -28,12 +28,12 @@ export const lensPart = coursePart({
   ],
   // A lens's centre is where this photo's pixels have it.
   carried: ({ lens }, onto) => ({ lens: { ...lens, centre: onto.lens.centre } }),
-  carries: say("the lens as it is set; right for the same lens at the same focal length"),
+  carries: tell("the lens as it is set; right for the same lens at the same focal length"),
   told: {
     marks: [],
     numbers: [{ setting: AMOUNT, of: ({ lens }) => lens.amount }],
     all: ({ lens }) => lens,
     on: ({ lens }) => lens.on,
-    rest: say("lens changed"),
+    rest: tell("lens changed"),
   },
 });

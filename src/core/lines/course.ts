@@ -1,16 +1,16 @@
 import { type NumberSetting, type Things, coursePart, numberSetting } from "../course";
-import { say } from "../language";
+import { type Words, tell } from "../language";
 import { type AttitudeRecipe, attitudeStep } from "./attitude-step";
 import { type AttitudeSettings, type Line, linesKeys } from "./recipe-part";
 
 const KINDS: Record<Line["kind"], Things> = {
-  plumb: (count) => say("{count, plural, one {plumb} other {# plumbs}}", { count }),
-  sill: (count) => say("{count, plural, one {sill} other {# sills}}", { count }),
-  taut: (count) => say("{count, plural, one {trace} other {# traces}}", { count }),
+  plumb: (count) => tell("{count, plural, one {plumb} other {# plumbs}}", { count }),
+  sill: (count) => tell("{count, plural, one {sill} other {# sills}}", { count }),
+  taut: (count) => tell("{count, plural, one {trace} other {# traces}}", { count }),
 };
-const face: Things = (count) => say("{count, plural, one {face} other {# faces}}", { count });
+const face: Things = (count) => tell("{count, plural, one {face} other {# faces}}", { count });
 
-const angle = (key: "pitch" | "yaw" | "roll", words: string, label: string, most: number): NumberSetting =>
+const angle = (key: "pitch" | "yaw" | "roll", words: Words, label: Words, most: number): NumberSetting =>
   numberSetting({
     key,
     words,
@@ -23,22 +23,22 @@ const angle = (key: "pitch" | "yaw" | "roll", words: string, label: string, most
     step: 0.1,
     describe: "Degrees",
   });
-const ease = (key: "plumb" | "sill", words: string, label: string): NumberSetting =>
+const ease = (key: "plumb" | "sill", words: Words, label: Words): NumberSetting =>
   numberSetting({ key, words, label, min: 0, standard: 1, describe: "Share of the correction" });
 
 const NUMBERS: readonly { readonly setting: NumberSetting; of(r: { readonly attitude: AttitudeSettings }): number }[] =
   [
-    { setting: angle("pitch", say("pitch"), say("Pitch"), 89), of: (r) => r.attitude.pitch },
-    { setting: angle("yaw", say("turn"), say("Turn"), 89), of: (r) => r.attitude.yaw },
-    { setting: angle("roll", say("roll"), say("Roll"), 180), of: (r) => r.attitude.roll },
-    { setting: ease("plumb", say("ease of verticals"), say("Verticals")), of: (r) => r.attitude.ease.plumb },
-    { setting: ease("sill", say("ease of horizontals"), say("Horizontals")), of: (r) => r.attitude.ease.sill },
+    { setting: angle("pitch", tell("pitch"), tell("Pitch"), 89), of: (r) => r.attitude.pitch },
+    { setting: angle("yaw", tell("turn"), tell("Turn"), 89), of: (r) => r.attitude.yaw },
+    { setting: angle("roll", tell("roll"), tell("Roll"), 180), of: (r) => r.attitude.roll },
+    { setting: ease("plumb", tell("ease of verticals"), tell("Verticals")), of: (r) => r.attitude.ease.plumb },
+    { setting: ease("sill", tell("ease of horizontals"), tell("Horizontals")), of: (r) => r.attitude.ease.sill },
   ];
 
 /** Course 2: which way the camera really pointed. */
 export const linesPart = coursePart({
   key: "lines",
-  name: say("Lines"),
+  name: tell("Lines"),
   keys: linesKeys,
   laid: ({ attitude: a }) => a.pitch !== 0 || a.yaw !== 0 || a.roll !== 0,
   plane: [
@@ -52,7 +52,7 @@ export const linesPart = coursePart({
     faces,
     attitude: attitude.from === "by-hand" ? { ...attitude, face: own.face } : { ...own, ease: attitude.ease },
   }),
-  carries: say("angles set by hand and how far they are eased; not the lines"),
+  carries: tell("angles set by hand and how far they are eased; not the lines"),
   told: {
     marks: [
       { of: (r) => r.lines, things: ({ kind }: Line) => KINDS[kind], apart: true },
@@ -61,6 +61,6 @@ export const linesPart = coursePart({
     numbers: NUMBERS,
     all: ({ attitude }) => attitude,
     on: ({ attitude }) => attitude.on,
-    rest: say("attitude changed"),
+    rest: tell("attitude changed"),
   },
 });

@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import { type OwnUnknowns, vanishingPoints } from "./directions";
 import type { OwnProposal } from "./proposal";
 import { turnedOver } from "./turned-over";
@@ -13,7 +14,8 @@ const plain: OwnProposal = {
   segments: [],
   groups: [],
 };
-const said = (change: Partial<OwnProposal>): string[] => ownWords({ ...plain, ...change }, [3000, 2000]);
+const held = (...told: Parameters<typeof heldWords>): string => put(heldWords(...told));
+const said = (change: Partial<OwnProposal>): string[] => ownWords({ ...plain, ...change }, [3000, 2000]).map(put);
 
 test("the bow is said with its kind and its ±, and a straight lens as one", () => {
   expect(said({})).toEqual(["The lens bows outwards (barrel): by 36.0 px ± 0.4 px at the corner."]);
@@ -55,10 +57,10 @@ test("a bow that the edges hardly reach is said to be vague, with what would hel
 });
 
 test("how the camera was held is said with directions, as exactly as it is known", () => {
-  expect(heldWords({ pitch: 3.38, yaw: -5.98, roll: 0.592 }, { pitch: 0.02, yaw: 0.3, roll: 0.004 })).toBe(
+  expect(held({ pitch: 3.38, yaw: -5.98, roll: 0.592 }, { pitch: 0.02, yaw: 0.3, roll: 0.004 })).toBe(
     "The camera was tipped up 3.38° ± 0.02, turned to the left of the wall by 6.0° ± 0.3, rolled clockwise 0.59° ± 0.01.",
   );
-  expect(heldWords({ pitch: -1, yaw: 0, roll: -0.2 }, { pitch: 0.1, yaw: null, roll: 0.06 })).toBe(
+  expect(held({ pitch: -1, yaw: 0, roll: -0.2 }, { pitch: 0.1, yaw: null, roll: 0.06 })).toBe(
     "The camera was tipped down 1.0° ± 0.1, rolled anticlockwise 0.2° ± 0.06.",
   );
 });

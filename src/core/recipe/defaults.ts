@@ -1,5 +1,5 @@
 import type { Vec2 } from "../geometry";
-import { say } from "../language";
+import { type Words, tell } from "../language";
 import { type Face, RECIPE_FORMAT, RECIPE_VERSION, type Line, type Recipe, recipeSchema } from "./schema";
 
 /** A recipe in which nothing has been done yet. */
@@ -10,9 +10,9 @@ export function emptyRecipe(): Recipe {
 /** First and last point of a line, pixels of the original. */
 export const endsOf = (line: Line): [Vec2, Vec2] => [line.points[0]!, line.points[line.points.length - 1]!];
 
-const LINE_KINDS: Record<Line["kind"], string> = { plumb: say("plumb"), sill: say("sill"), taut: say("taut") };
+const LINE_KINDS: Record<Line["kind"], Words> = { plumb: tell("plumb"), sill: tell("sill"), taut: tell("taut") };
 /** What a kind of line is called in a sentence. */
-export const lineKind = (kind: Line["kind"]): string => LINE_KINDS[kind];
+export const lineKind = (kind: Line["kind"]): Words => LINE_KINDS[kind];
 
 /**
  * What the lines are called on the sheet: plumbs 1, 2, 3 …, sills A, B … Z, AA …, tauts t1, t2 …,
@@ -53,9 +53,17 @@ export const faceLines = ({ id, corners }: Face) =>
     wall: null,
   }));
 
+const SIDE_WORDS = { left: tell("left"), right: tell("right"), top: tell("top"), bottom: tell("bottom") } as const;
+
 /** What the sides of faces are called: "F1 left". */
-export const faceNames = (faces: readonly Face[]): Map<string, string> =>
-  new Map(faces.flatMap(({ id }, i) => SIDES.map(([side]) => [`${id}:${side}`, `F${i + 1} ${side}`] as const)));
+export const faceNames = (faces: readonly Face[]): Map<string, Words> =>
+  new Map(
+    faces.flatMap(({ id }, i) =>
+      SIDES.map(
+        ([side]) => [`${id}:${side}`, tell("{face} {side}", { face: `F${i + 1}`, side: SIDE_WORDS[side] })] as const,
+      ),
+    ),
+  );
 
 /** Edges of buildings are out of true by themselves: half a millimetre in a metre; and no edge is placed better than this, pixels. */
 const BUILT = 0.0005;

@@ -1,4 +1,4 @@
-import { say } from "../language";
+import { tell } from "../language";
 import { z } from "zod";
 import { RecipeError } from "./recipe-error";
 import { RECIPE_FORMAT, RECIPE_VERSION, type Recipe, recipeSchema } from "./schema";
@@ -17,13 +17,13 @@ const isDocument = (v: unknown): v is Document => typeof v === "object" && v !==
  */
 export function readRecipe(json: unknown): Recipe {
   if (!isDocument(json) || json["format"] !== RECIPE_FORMAT)
-    throw new RecipeError(say('This is not a recipe: its "format" is not "{format}".', { format: RECIPE_FORMAT }));
+    throw new RecipeError(tell('This is not a recipe: its "format" is not "{format}".', { format: RECIPE_FORMAT }));
   let document = json;
   let version = document["version"];
   if (typeof version !== "number" || !Number.isInteger(version) || version < 1 || version > RECIPE_VERSION)
     throw new RecipeError(
-      say("This recipe is of version {version}; this program knows versions 1 to {newest}.", {
-        version: JSON.stringify(version) ?? say("none"),
+      tell("This recipe is of version {version}; this program knows versions 1 to {newest}.", {
+        version: JSON.stringify(version) ?? tell("none"),
         newest: RECIPE_VERSION,
       }),
     );
@@ -31,15 +31,15 @@ export function readRecipe(json: unknown): Recipe {
     const step = migrations.get(version);
     if (!step)
       throw new RecipeError(
-        say("There is no way from recipe version {version} to {next}.", { version, next: version + 1 }),
+        tell("There is no way from recipe version {version} to {next}.", { version, next: version + 1 }),
       );
     document = step(document);
   }
   const result = recipeSchema.safeParse(document);
   if (result.success) return result.data;
   const issue = result.error.issues[0]!;
-  const where = issue.path.length > 0 ? `"${issue.path.join(".")}"` : say("the recipe");
-  throw new RecipeError(say("The recipe does not hold at {where}: {message}", { where, message: issue.message }));
+  const where = issue.path.length > 0 ? `"${issue.path.join(".")}"` : tell("the recipe");
+  throw new RecipeError(tell("The recipe does not hold at {where}: {message}", { where, message: issue.message }));
 }
 
 /** A recipe from JSON text. @throws RecipeError also when the text is not JSON. */
@@ -48,7 +48,7 @@ export function parseRecipe(text: string): Recipe {
   try {
     json = JSON.parse(text);
   } catch {
-    throw new RecipeError(say("This is not a recipe: the file is not valid JSON."));
+    throw new RecipeError(tell("This is not a recipe: the file is not valid JSON."));
   }
   return readRecipe(json);
 }

@@ -1,4 +1,6 @@
-/** A recipe that cannot be used; the message is a sentence for people. */
-export class RecipeError extends Error {
+import { TellingError } from "../language";
+
+/** A recipe that cannot be used. */
+export class RecipeError extends TellingError {
   override readonly name = "RecipeError";
 }

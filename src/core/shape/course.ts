@@ -1,13 +1,13 @@
 import { type PlaneStepMaker, type Things, coursePart, numberSetting } from "../course";
-import { say } from "../language";
+import { tell } from "../language";
 import { type BendRecipe, bendModel, bendSettings, bendStep, movesAnything, surfaceShare } from "./bend";
 import { type ProportionRecipe, proportionKeys, proportionLaid, proportionStep } from "./proportion";
 import { type ViewRecipe, isByRays, viewStep } from "./view-step";
 
 const HEIGHT = numberSetting({
   key: "height",
-  words: say("height"),
-  label: say("Height"),
+  words: tell("height"),
+  label: tell("Height"),
   min: 0.1,
   max: 10,
   standard: 1,
@@ -15,11 +15,11 @@ const HEIGHT = numberSetting({
   describe: "Heights over widths, against what the camera saw",
 });
 
-const measure: Things = (count) => say("{count, plural, one {measure} other {# measures}}", { count });
-const taut: Things = (count) => say("{count, plural, one {taut line} other {# taut lines}}", { count });
-const joint: Things = (count) => say("{count, plural, one {joint} other {# joints}}", { count });
-const joined: Things = (count) => say("{count, plural, one {joined face} other {# joined faces}}", { count });
-const shield: Things = (count) => say("{count, plural, one {shield} other {# shields}}", { count });
+const measure: Things = (count) => tell("{count, plural, one {measure} other {# measures}}", { count });
+const taut: Things = (count) => tell("{count, plural, one {taut line} other {# taut lines}}", { count });
+const joint: Things = (count) => tell("{count, plural, one {joint} other {# joints}}", { count });
+const joined: Things = (count) => tell("{count, plural, one {joined face} other {# joined faces}}", { count });
+const shield: Things = (count) => tell("{count, plural, one {shield} other {# shields}}", { count });
 
 /** Where no flat plane holds what was recorded, or it is not shown on one, lens and attitude go by rays, in one step with the surface. */
 const VIEW: PlaneStepMaker<ViewRecipe> = {
@@ -46,7 +46,7 @@ export const BEND: PlaneStepMaker<BendRecipe> = {
 /** Course 3: how tall the building really is; what is flat, straight or must keep its form. */
 export const shapePart = coursePart({
   key: "shape",
-  name: say("Shape"),
+  name: tell("Shape"),
   keys: {
     ...proportionKeys,
     shape: bendSettings.optional().describe("Taut lines, joined faces and shields; absent: none"),
@@ -59,7 +59,7 @@ export const shapePart = coursePart({
     const kept = { ...rest, on, ...(keeps && { keeps }) };
     return { proportion: from === "by-hand" ? { ...kept, from, height } : kept, ...(shape && { shape }) };
   },
-  carries: say("a height set by hand; not the measures"),
+  carries: tell("a height set by hand; not the measures"),
   told: {
     marks: [
       { of: (r) => r.proportion.measures ?? [], things: () => measure },
@@ -71,6 +71,6 @@ export const shapePart = coursePart({
     numbers: [{ setting: HEIGHT, of: (r) => r.proportion.height }],
     all: ({ proportion, shape }) => [proportion, shape],
     on: ({ proportion }) => proportion.on,
-    rest: say("shape changed"),
+    rest: tell("shape changed"),
   },
 });

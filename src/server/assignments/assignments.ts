@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { type VisitStyle, visitStyle } from "@/core/answers";
 import { type AssignmentFrames, type Captions, NO_CAPTIONS, captions } from "@/core/contract";
 import { and, desc, eq, isNull, sql } from "drizzle-orm";

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import type { Batch, BatchAction } from "@/core/contract";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { getAssignment } from "../assignments/assignments";
 import { database } from "../db/client";
 import { photos } from "../db/schema";

@@ -2,7 +2,7 @@ import { createReadStream } from "node:fs";
 import { rm } from "node:fs/promises";
 import path from "node:path";
 import { and, eq, inArray, isNull } from "drizzle-orm";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { laidCourses } from "@/core/recipe";
 import { addPhoto } from "../photos/add-photo";
 import { database } from "../db/client";

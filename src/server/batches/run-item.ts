@@ -1,7 +1,7 @@
 import { and, eq, sql } from "drizzle-orm";
 import { reviewOf, takeAnswer, whyWords } from "@/core/answers";
 import type { BatchAction } from "@/core/contract";
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import { SWITCHED, carryCourses, edited, switchCourse } from "@/core/edits";
 import type { Size } from "@/core/geometry";
 import { COURSES, type Recipe, emptyRecipe, laidCourses } from "@/core/recipe";
@@ -107,7 +107,7 @@ const ACTIONS: { readonly [K in BatchAction["kind"]]: Act<Extract<BatchAction, {
     const { answers, why } = found.judgement;
     const first = answers[0]!;
     const words = [
-      whyWords(why, first),
+      put(whyWords(why, first)),
       ...(several ? [say("Its lens is told by {count} photos together.", { count: several.count })] : []),
     ].join(" ");
     if (first.key === "as-shot") return left(words);
@@ -132,7 +132,7 @@ const ACTIONS: { readonly [K in BatchAction["kind"]]: Act<Extract<BatchAction, {
     await saveChanged(photoId, end, {
       change: (own, size) => edited(own, carrying, size),
       same: say("it had them already"),
-      words: carrying.label,
+      words: put(carrying.label),
     });
   },
   switch: ({ photoId }, end, _signal, { course, on }) => {
@@ -144,7 +144,7 @@ const ACTIONS: { readonly [K in BatchAction["kind"]]: Act<Extract<BatchAction, {
         return own[course].on === on ? own : after;
       },
       same: on ? say("it was in already") : say("it was out already"),
-      words: switching.label,
+      words: put(switching.label),
     });
   },
   blend: ({ photoId }, end, signal, { brackets }) =>

@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import { and, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import { REVIEWS, type Review, reviewWords } from "@/core/answers";
 import { database } from "../db/client";
@@ -5,7 +6,7 @@ import { batchItems } from "../db/work-schema";
 
 /** Reasons as they are kept, in words; those of another program are left out. */
 export const reviewsIn = (kept: readonly string[]): string[] =>
-  kept.filter((r): r is Review => REVIEWS.includes(r as Review)).map(reviewWords);
+  kept.filter((r): r is Review => REVIEWS.includes(r as Review)).map((review) => put(reviewWords(review)));
 
 /** What a batch did to a photo that a person should look at. */
 export interface ToReview {

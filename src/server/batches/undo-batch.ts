@@ -1,6 +1,6 @@
 import { and, eq, sql } from "drizzle-orm";
 import type { Batch } from "@/core/contract";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { database } from "../db/client";
 import { revisions, versions } from "../db/schema";
 import { type BatchItemRow, type BatchRow, batchItems, batches } from "../db/work-schema";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { type ChartKind, type LensProfile, profileFromCalibration } from "@/core/lens";
 import { originalPath } from "../files/store";
 import type { ChartOrder, MeasuredLens } from "../image/calibrate-files";

@@ -1,3 +1,4 @@
+import { sayError } from "@/language";
 import { and, asc, eq, isNull } from "drizzle-orm";
 import { type LensProfile, ProfileError, proposeProfiles, readProfile } from "@/core/lens";
 import { edited, takeProfile } from "@/core/edits";
@@ -13,7 +14,7 @@ function checked(document: unknown): LensProfile {
   try {
     return readProfile(document);
   } catch (error) {
-    if (error instanceof ProfileError) throw new Problem(422, error.message);
+    if (error instanceof ProfileError) throw new Problem(422, sayError(error));
     throw error;
   }
 }

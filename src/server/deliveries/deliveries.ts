@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { and, asc, desc, eq, inArray, sql } from "drizzle-orm";
 import type { Recipe } from "@/core/recipe";
 import { database } from "../db/client";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { and, asc, desc, eq, inArray, lt, or, sql } from "drizzle-orm";
 import { database } from "../db/client";
 import { photos, revisions, versions } from "../db/schema";

@@ -1,5 +1,5 @@
 import type { ChildProcess } from "node:child_process";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { Problem } from "../problem";
 import { end, hold, memoryOf, start } from "./process";
 import { nextInTurn, yieldsTo } from "./turns";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { Problem } from "../problem";
 import type { FromHand, ToHand } from "./messages";
 import type { TaskHooks } from "./watched-task";
@@ -11,7 +11,7 @@ const TELL_MS = 50;
 
 /** Makes this process a hand: does the tasks that its parent sends, one at a time, and ends when the parent is gone. */
 export function serveTasks(tasks: Tasks): void {
-  const tell = (message: FromHand): void => void process.send?.(message, undefined, undefined, () => undefined);
+  const answer = (message: FromHand): void => void process.send?.(message, undefined, undefined, () => undefined);
   let stop: AbortController | null = null;
   process.on("disconnect", () => {
     // Native threads may be stuck in a file; exit() would wait for them. What was started here goes too.
@@ -28,7 +28,7 @@ export function serveTasks(tasks: Tasks): void {
     const onProgress = (share: number): void => {
       if (Date.now() - told < TELL_MS) return;
       told = Date.now();
-      tell({ progress: share });
+      answer({ progress: share });
     };
     const work = async (): Promise<unknown> => {
       const task = tasks[message.task];
@@ -36,20 +36,20 @@ export function serveTasks(tasks: Tasks): void {
       return task(message.input as never, { signal: control.signal, onProgress });
     };
     work().then(
-      (done) => tell({ done }),
+      (done) => answer({ done }),
       (error: unknown) => {
-        if (control.signal.aborted) tell({ stopped: true });
+        if (control.signal.aborted) answer({ stopped: true });
         else if (error instanceof Problem)
-          tell({ problem: { status: error.status, message: error.message, details: error.details ?? null } });
+          answer({ problem: { status: error.status, message: error.message, details: error.details ?? null } });
         else if (["ENOSPC", "EDQUOT"].includes((error as NodeJS.ErrnoException)?.code ?? ""))
-          tell({
+          answer({
             problem: {
               status: 507,
               message: say("The disk is full. Make room and try again; nothing you saved is lost."),
               details: null,
             },
           });
-        else tell({ fault: error instanceof Error ? (error.stack ?? error.message) : String(error) });
+        else answer({ fault: error instanceof Error ? (error.stack ?? error.message) : String(error) });
       },
     );
   });

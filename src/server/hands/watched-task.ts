@@ -1,5 +1,5 @@
 import type { ChildProcess } from "node:child_process";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { FromHand, ToHand } from "./messages";
 import { end, memoryOf } from "./process";
 

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { type Exposure, type Plane, type Registration, blended, isOnePosition, register } from "@/core/brackets";
 import { deliveryOptions } from "@/core/contract";
 import type { Raster } from "@/core/render";

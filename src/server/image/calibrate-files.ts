@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { type Calibration, type ChartKind, type SeenChart, calibrate, findChart } from "@/core/lens";
 import type { Size } from "@/core/geometry";
 import { Problem } from "../problem";

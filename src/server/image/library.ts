@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import sharp from "sharp";
 import { Problem } from "../problem";
 import { SideBySide } from "./side-by-side";

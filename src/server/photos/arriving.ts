@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { Problem } from "../problem";
 
 /** A request's body of which nothing comes for this long is given up, ms. A slow one may take as long as it likes. */

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { and, desc, eq, isNull } from "drizzle-orm";
 import type { UploadAnswer } from "@/core/contract";
 import { isSameJson } from "@/core/edits";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { onlyPlacing } from "@/core/edges";
 import type { FocalMetadata } from "@/core/camera";
 import type { Size } from "@/core/geometry";

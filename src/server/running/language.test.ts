@@ -1,6 +1,6 @@
 import { writeFileSync } from "node:fs";
 import path from "node:path";
-import { language, say, speak } from "@/core/language";
+import { language, say, speak } from "@/language";
 import { temporaryFolder } from "../testing";
 
 const folder = temporaryFolder();

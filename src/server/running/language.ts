@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { z } from "zod";
-import { speak } from "@/core/language";
+import { speak } from "@/language";
 
 /**
  * Has this process speak the language of the file that FLATSTONE_WORDS names, if any: words/en.json with its right-hand

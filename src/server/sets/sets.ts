@@ -2,7 +2,7 @@ import path from "node:path";
 import { and, asc, desc, eq, inArray, isNull } from "drizzle-orm";
 import type { z } from "zod";
 import { type DeliverySet, clashOf, fileName, type setOrder, unknownPlace } from "@/core/contract";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { getAssignment } from "../assignments/assignments";
 import { database } from "../db/client";
 import { photos, revisions, versions } from "../db/schema";

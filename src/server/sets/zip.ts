@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import { type Readable, Transform } from "node:stream";
 import { ZipFile } from "yazl";
 import { endingOf } from "@/core/contract";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { deliveryPath, exists } from "../files/store";
 import { Problem } from "../problem";
 import { filesOf } from "./sets";

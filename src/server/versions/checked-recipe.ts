@@ -1,3 +1,4 @@
+import { put, sayError } from "@/language";
 import { type CourseKey, type Recipe, RecipeError, laidCourses, parseRecipe } from "@/core/recipe";
 import { tooMuch } from "@/core/render/too-much";
 import { desk } from "../image/desks";
@@ -33,7 +34,7 @@ export async function checkedRecipe(text: string, isNew = true): Promise<Checked
   try {
     return checkRecipe(text, isNew);
   } catch (error) {
-    if (error instanceof RecipeError) throw new Problem(422, error.message);
+    if (error instanceof RecipeError) throw new Problem(422, sayError(error));
     throw error;
   }
 }
@@ -50,5 +51,5 @@ export const forAnswer = ({ text }: CheckedRecipe): Recipe | RawJson =>
 /** @throws Problem 422 for a recipe that asks for more than can be made. */
 export function refuseTooMuch(recipe: Parameters<typeof tooMuch>[0]): void {
   const words = tooMuch(recipe);
-  if (words !== null) throw new Problem(422, words);
+  if (words !== null) throw new Problem(422, put(words));
 }

@@ -1,3 +1,4 @@
+import { named } from "@/core/language";
 import { addKeepMark, setAngles } from "@/core/edits";
 import { emptyRecipe } from "@/core/recipe";
 import { changeSavedRecipe, closeDatabase, listSavedRecipes, saveRecipe } from "..";
@@ -6,7 +7,7 @@ afterAll(closeDatabase);
 
 test("courses are kept under a name, without the marks of the photo; renamed, deleted and brought back", async () => {
   const name = `Dusk ${Date.now()}`;
-  const set = setAngles("x", [4000, 3000], { pitch: 4, yaw: 0 }).apply(emptyRecipe());
+  const set = setAngles(named("x"), [4000, 3000], { pitch: 4, yaw: 0 }).apply(emptyRecipe());
   const recipe = addKeepMark("k", [5, 5]).apply({ ...set, frame: { ...set.frame, ratio: 1.5 } });
   const saved = await saveRecipe({ name, courses: ["frame", "frame"], recipe });
   expect(saved).toMatchObject({ name, courses: ["frame"] });

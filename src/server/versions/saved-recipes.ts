@@ -1,3 +1,4 @@
+import { sayError } from "@/language";
 import { asc, eq, isNull } from "drizzle-orm";
 import { carryCourses } from "@/core/edits";
 import { type CourseKey, RecipeError, emptyRecipe, readRecipe } from "@/core/recipe";
@@ -45,7 +46,7 @@ export async function saveRecipe({
       .returning();
     return row!;
   } catch (error) {
-    if (error instanceof RecipeError) throw new Problem(422, error.message);
+    if (error instanceof RecipeError) throw new Problem(422, sayError(error));
     throw error;
   }
 }

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { and, eq, ne } from "drizzle-orm";
 import type { z } from "zod";
 import type { ENDPOINTS } from "@/core/contract";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
 import type { VisitStyle } from "@/core/answers";
 import type { AssignmentFrames } from "@/core/contract";
@@ -115,7 +115,7 @@ export function readKept(recipe: unknown): Recipe {
     return readRecipe(recipe);
   } catch (error) {
     if (!(error instanceof RecipeError)) throw error;
-    throw keptAsItIs(error.message);
+    throw keptAsItIs(sayError(error));
   }
 }
 

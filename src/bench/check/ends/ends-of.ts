@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Rect } from "@/core/geometry";
 import { fixed } from "@/ui";
 

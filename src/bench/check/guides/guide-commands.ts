@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { clearGuides, layGuide } from "@/core/edits";
 import type { Guide } from "@/core/recipe";
 import { compile, withCamera } from "@/core/render";

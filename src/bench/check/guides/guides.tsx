@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { type DOMAttributes, type KeyboardEvent, type PointerEvent, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import type { View } from "@/client/picture/view";

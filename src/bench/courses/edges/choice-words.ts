@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { GapChoice } from "@/core/edges";
 
 /** What can become of a gap, in words. */

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { allGaps, answerOf } from "@/core/edits";
 import { BRUSH_COMMANDS } from "./brush/brush-commands";
 import type { Command, CommandContext } from "../../commands/command";

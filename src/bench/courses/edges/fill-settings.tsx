@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { MOST_REACH } from "@/core/edges";
 import { answerOf, mayRepeat, reachIn } from "@/core/edits";

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { Pipette } from "lucide-react";
 import { useRef } from "react";
 import { useBench } from "@/client/bench-store";

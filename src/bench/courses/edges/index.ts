@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { strokesOn } from "@/core/edges";
 import type { BenchCourse } from "../bench-course";
 import { GRAFT, MEND } from "./brush/brush-tool";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Lesson } from "../../lesson/lesson";
 
 export const lesson: Lesson = {

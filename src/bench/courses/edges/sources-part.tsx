@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { deleteSource, switchSource } from "@/core/edits";
 import { RowButtons } from "../row-buttons";

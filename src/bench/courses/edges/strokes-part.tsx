@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { HARDNESS, type Stroke } from "@/core/edges";
 import { deleteStroke, strokeAnswer, strokeSettings, switchStroke } from "@/core/edits";

@@ -1,4 +1,5 @@
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say } from "@/language";
 import { finishTo } from "@/core/edits";
 import { NO_FINISH } from "@/core/finish";
 import { burstOf } from "../../commands/arrows";
@@ -15,7 +16,7 @@ const expose =
   ({ get }: CommandContext): void => {
     const now = get().recipe.finish ?? NO_FINISH;
     get().edit(
-      finishTo(say("Exposure"), { exposure: Math.max(-6, Math.min(6, now.exposure + by)) }),
+      finishTo(tell("Exposure"), { exposure: Math.max(-6, Math.min(6, now.exposure + by)) }),
       burstOf("exposure", get),
     );
   };

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { masksOn, tones } from "@/core/finish";
 import type { BenchCourse } from "../bench-course";
 import { FINISH_COMMANDS } from "./commands";

@@ -1,5 +1,5 @@
 import { NO_FINISH } from "@/core/finish";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Lesson } from "../../lesson/lesson";
 
 export const lesson: Lesson = {

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { neutralAt } from "@/core/edits";
 import { type Tool, edit, pan } from "../../tools/tool";
 import { toolIcon } from "../../tools/tool-button";

@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useMemo } from "react";
 import type { Photo } from "@/client";
 import { asShotOf } from "@/client/as-shot";
@@ -39,18 +40,18 @@ export function SharpnessPart({
   const worst = useMemo(() => worstStretch(derived.map).factor, [derived.map]);
   /** Gives so much back; measures what "as shot" is where nobody has. */
   const give = async (even: number): Promise<void> => {
-    edit(finishTo(say("Even sharpness"), { even }), "finish even");
+    edit(finishTo(tell("Even sharpness"), { even }), "finish even");
     if (even === 0 || settings.blur !== undefined) return;
     const { versionId } = useBench.getState();
     try {
       const seen = await asShotOf(photo);
       const now = useBench.getState();
       if (now.versionId === versionId && now.recipe.finish && now.recipe.finish.even > 0)
-        edit(finishTo(say("Even sharpness"), seen), "finish even");
+        edit(finishTo(tell("Even sharpness"), seen), "finish even");
     } catch (error) {
       notify(
         say("How sharp the photo is could not be looked at; a usual lens is assumed. {message}", {
-          message: (error as Error).message,
+          message: sayError(error as Error),
         }),
         "error",
       );
@@ -125,7 +126,7 @@ function OutputPart({ settings }: { settings: FinishSettings }) {
           className="select select-sm w-40"
           aria-label={say("Sharpened for")}
           value={kind}
-          onChange={(e) => edit(finishTo(say("Sharpened for"), { output: OUTPUTS[e.target.value as Output] }))}
+          onChange={(e) => edit(finishTo(tell("Sharpened for"), { output: OUTPUTS[e.target.value as Output] }))}
         >
           {(Object.keys(OUTPUTS) as Output[]).map((one) => (
             <option key={one} value={one}>
@@ -140,7 +141,7 @@ function OutputPart({ settings }: { settings: FinishSettings }) {
             key={key}
             setting={{ ...OUTPUT_SETTINGS[key], standard: OUTPUTS[kind]?.[key] ?? OUTPUT_SETTINGS[key].standard }}
             value={output[key]}
-            onChange={(v) => edit(finishTo(say("Sharpening"), { output: { ...output, [key]: v } }), "finish output")}
+            onChange={(v) => edit(finishTo(tell("Sharpening"), { output: { ...output, [key]: v } }), "finish output")}
             onDone={endGesture}
           />
         ))}

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { type KeyboardEvent, type PointerEvent, type SVGProps, memo, useRef, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import { STRAIGHT, addCurvePoint, moveCurvePoint, removeCurvePoint, straightCurve } from "@/core/edits";

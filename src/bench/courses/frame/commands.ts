@@ -1,4 +1,5 @@
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say } from "@/language";
 import { frameRatio, freeFrame, quarterTurn } from "@/core/edits";
 import { rectBeforeTurn } from "@/core/frame";
 import type { Rect } from "@/core/geometry";
@@ -13,7 +14,7 @@ function change({ get }: CommandContext, to: (frame: Rect) => Rect): void {
   const { recipe, size, edit } = get();
   const settled = withCamera(recipe, size);
   const frame = compile(settled, size).frame;
-  edit(freeFrame(rectBeforeTurn(settled, to(frame)), say("Frame by keys")), burstOf("frame-keys", get));
+  edit(freeFrame(rectBeforeTurn(settled, to(frame)), tell("Frame by keys")), burstOf("frame-keys", get));
 }
 
 /** About its middle, in its ratio; by whole pixels. */

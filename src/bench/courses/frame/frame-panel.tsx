@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useMemo } from "react";
 import type { OpenedVersion, Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -29,9 +30,9 @@ export function FramePanel({ photo, assignment, derived: { map } }: Parts) {
   const { at: axis } = useFrameAxis();
   const [x, y, w, h] = map.frame;
   const setSide = (i: number, v: number): void => {
-    const label = say("Frame by numbers");
+    const label = tell("Frame by numbers");
     const shown = [x, y, w, h].with(i, Math.round(v)) as unknown as Rect;
-    edit(freeFrame(rectBeforeTurn(withCamera(recipe, size), shown), label), label);
+    edit(freeFrame(rectBeforeTurn(withCamera(recipe, size), shown), label), "frame by numbers");
   };
   const number = { step: 1, digits: 0, unit: "px", onDone: endGesture };
   return (
@@ -87,7 +88,7 @@ function Rule({ photo }: { photo: Photo }) {
       edit(framePrefers("detail"));
     } catch (error) {
       notify(
-        say("What the photo shows could not be weighed: {message}", { message: (error as Error).message }),
+        say("What the photo shows could not be weighed: {message}", { message: sayError(error as Error) }),
         "error",
       );
     }

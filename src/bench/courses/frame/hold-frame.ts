@@ -1,3 +1,4 @@
+import { type Sentence } from "@/core/language";
 import { freeFrame } from "@/core/edits";
 import { rectBeforeTurn } from "@/core/frame";
 import type { Rect } from "@/core/geometry";
@@ -10,7 +11,7 @@ import { axisOnPlane } from "./frame-axis";
 const REACH = 14;
 
 /** A frame as it is shown, kept as recipes keep it. */
-export const framed = ({ bench: { recipe, size } }: Pick<Hand, "bench">, shown: Rect, label?: string): Outcome =>
+export const framed = ({ bench: { recipe, size } }: Pick<Hand, "bench">, shown: Rect, label?: Sentence): Outcome =>
   edit(freeFrame(rectBeforeTurn(withCamera(recipe, size), shown), label));
 
 /** The ratio of the frame as it is shown: a quarter turn exchanges its sides. */

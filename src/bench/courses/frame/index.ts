@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { BenchCourse } from "../bench-course";
 import { FRAME_COMMANDS } from "./commands";
 import { holdFrame } from "./hold-frame";

@@ -1,6 +1,7 @@
 "use client";
 
-import { say, sayList } from "@/core/language";
+import { tell } from "@/core/language";
+import { say, sayList } from "@/language";
 import { X } from "lucide-react";
 import { useBench } from "@/client/bench-store";
 import { deleteKeepMark, freeFrame } from "@/core/edits";
@@ -68,7 +69,7 @@ export function KeepPart({ map }: { map: CompiledMap }) {
             className="btn btn-sm"
             onClick={() => {
               const shown = offer.rect.map(Math.round) as unknown as Rect;
-              edit(freeFrame(rectBeforeTurn(withCamera(recipe, size), shown), say("Frame with gaps")));
+              edit(freeFrame(rectBeforeTurn(withCamera(recipe, size), shown), tell("Frame with gaps")));
             }}
           >
             {say("Take the frame with gaps")}

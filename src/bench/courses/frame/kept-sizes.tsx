@@ -6,7 +6,7 @@ import type { OpenedVersion } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { outputAt } from "@/core/edits";
 import type { OutputSize } from "@/core/frame";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useAssignmentFrames } from "./use-assignment-frames";
 
 /** Sizes kept with the visit under names. */

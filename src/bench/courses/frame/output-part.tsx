@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { OpenedVersion } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { outputAt, scaleBarShown } from "@/core/edits";

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useState } from "react";
 import { ArrowLeftRight, FlipHorizontal2, RotateCcw, RotateCw } from "lucide-react";
 import type { OpenedVersion } from "@/client";

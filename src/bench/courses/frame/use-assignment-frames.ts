@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { type AssignmentFrames, type OpenedVersion, api } from "@/client";
 import { notify } from "@/ui";
@@ -22,7 +22,7 @@ export function useAssignmentFrames({ id, frames: opened }: OpenedVersion["assig
     },
     onError: (error, _next, before) => {
       cache.setQueryData(key, before);
-      notify(say("The assignment's list could not be changed: {message}", { message: error.message }), "error");
+      notify(say("The assignment's list could not be changed: {message}", { message: sayError(error) }), "error");
     },
   });
   return { frames, keep: (change: Partial<AssignmentFrames>): void => mutate({ ...frames, ...change }) };

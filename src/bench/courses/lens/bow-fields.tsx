@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { lensKept } from "@/core/edits";
 import { NumberField } from "@/ui";
@@ -48,7 +49,7 @@ export function BowFields() {
         max={150}
         onChange={(v) =>
           edit(
-            lensKept(say("Lens amount"), () => ({ amount: v / 100 })),
+            lensKept(tell("Lens amount"), () => ({ amount: v / 100 })),
             "amount",
           )
         }

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Measured, type PhotoOnBoard, api, previewUrl } from "@/client";
@@ -29,7 +29,7 @@ export function ChartDialog({ assignmentId, onClose }: { assignmentId: string; o
       notify(say("Kept as {name}.", { name: document.name }));
       onClose();
     },
-    onError: (error) => notify(say("The profile was not kept: {message}", { message: error.message }), "error"),
+    onError: (error) => notify(say("The profile was not kept: {message}", { message: sayError(error) }), "error"),
   });
   const toggle = (id: string): void => {
     const next = new Set(chosen);
@@ -74,7 +74,7 @@ export function ChartDialog({ assignmentId, onClose }: { assignmentId: string; o
         </div>
         {measure.error && (
           <p role="alert" className="rounded bg-error p-2 text-error-content">
-            {measure.error.message}
+            {sayError(measure.error)}
           </p>
         )}
       </form>

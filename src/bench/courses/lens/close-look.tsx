@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useRef, useState } from "react";
 import type { Photo } from "@/client";
 import { compute } from "@/client/compute";
@@ -28,7 +28,7 @@ export function CloseLook({ photo }: { photo: Photo }) {
       useSheetView.getState().look(all[at]!, scale);
       setSeen(say("Place {at} of {count}", { at: at + 1, count: all.length }));
     } catch (error) {
-      notify(say("The picture could not be looked through: {message}", { message: (error as Error).message }), "error");
+      notify(say("The picture could not be looked through: {message}", { message: sayError(error as Error) }), "error");
     }
   };
   return (

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Command } from "../../commands/command";
 
 export const LENS_COMMANDS: readonly Command[] = [

@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say } from "@/language";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { equivalentOf, focalFromMetadata } from "@/core/camera";
@@ -28,8 +29,8 @@ export function FocalField({ photo }: { photo: Photo }) {
       onChange={(mm) =>
         edit(
           mm === standard
-            ? stateFocal(own.focalPx, own.focalFrom, say("Focal length"))
-            : stateFocal((own.focalPx * mm) / standard, "stated", say("Focal length")),
+            ? stateFocal(own.focalPx, own.focalFrom, tell("Focal length"))
+            : stateFocal((own.focalPx * mm) / standard, "stated", tell("Focal length")),
           "focal",
         )
       }

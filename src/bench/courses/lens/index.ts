@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { cornerBow, isStitched } from "@/core/lens";
 import { fixed } from "@/ui";
 import type { BenchCourse } from "../bench-course";

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useDeferredValue } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";

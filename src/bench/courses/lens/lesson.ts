@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Lesson } from "../../lesson/lesson";
 
 const traces = (wanted: number): Lesson["steps"][number]["done"] => {

@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { named, tell } from "@/core/language";
+import { say } from "@/language";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { stopsLost } from "@/core/lens";
@@ -67,7 +68,7 @@ export function LightFields({ photo }: { photo: Photo }) {
           max={100}
           onChange={(v) =>
             edit(
-              lensKept(CALM[c], ({ calm }) => ({ calm: { ...calm, [c]: v / 100 } })),
+              lensKept(named(CALM[c]), ({ calm }) => ({ calm: { ...calm, [c]: v / 100 } })),
               `calm-${c}`,
             )
           }
@@ -119,7 +120,7 @@ function CornerFields() {
         max={150}
         onChange={(v) =>
           edit(
-            lensKept(say("Corners, amount"), (l) => ({ vignetting: { ...l.vignetting, amount: v / 100 } })),
+            lensKept(tell("Corners, amount"), (l) => ({ vignetting: { ...l.vignetting, amount: v / 100 } })),
             "corners",
           )
         }

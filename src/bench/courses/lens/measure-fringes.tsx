@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -35,7 +35,7 @@ export function MeasureFringes({ photo }: { photo: Photo }) {
         ),
       );
     } catch (error) {
-      notify(say("The fringes could not be measured: {message}", { message: (error as Error).message }), "error");
+      notify(say("The fringes could not be measured: {message}", { message: sayError(error as Error) }), "error");
     } finally {
       setBusy(false);
     }

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useEffect, useState } from "react";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
@@ -115,7 +115,7 @@ function useMeasuringField(photo: Photo) {
       }
     } catch (error) {
       notify(
-        say("How far round it goes could not be measured: {message}", { message: (error as Error).message }),
+        say("How far round it goes could not be measured: {message}", { message: sayError(error as Error) }),
         "error",
       );
     } finally {

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Size } from "@/core/geometry";
 import type { CalibratedView } from "@/core/lens";
 import { fixed } from "@/ui";

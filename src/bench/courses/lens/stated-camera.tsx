@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { type Photo, api } from "@/client";
@@ -45,7 +45,7 @@ export function StatedCameraFields({ photo }: { photo: Photo }) {
       .then((kept) => client.setQueryData(["stated", camera], kept))
       .catch((e: Error) =>
         notify(
-          say("The focal length holds for this photo but was not remembered: {message}", { message: e.message }),
+          say("The focal length holds for this photo but was not remembered: {message}", { message: sayError(e) }),
           "error",
         ),
       );

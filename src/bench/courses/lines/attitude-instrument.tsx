@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say } from "@/language";
 import { type PointerEvent, useRef } from "react";
 import { useBench } from "@/client/bench-store";
 import { setAngles } from "@/core/edits";
@@ -34,10 +35,10 @@ export function AttitudeInstrument({ pitch, roll }: { pitch: number; roll: numbe
     if (g.rim) {
       const turned = ((Math.atan2(p.y, p.x) - Math.atan2(g.y, g.x)) * 180) / Math.PI;
       const roll = g.roll - (turned - 360 * Math.round(turned / 360));
-      bench.edit(setAngles(say("Roll by hand"), bench.size, { roll }), g.key);
+      bench.edit(setAngles(tell("Roll by hand"), bench.size, { roll }), g.key);
     } else {
       const pitch = g.pitch + ((p.y - g.y) / RADIUS) * RANGE;
-      bench.edit(setAngles(say("Pitch by hand"), bench.size, { pitch }), g.key);
+      bench.edit(setAngles(tell("Pitch by hand"), bench.size, { pitch }), g.key);
     }
   };
   const up = (): void => {

@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { named, tell } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { type Angle, easeOff, resetAngle, setAngles, solvedAttitude } from "@/core/edits";
 import { Fold, NumberField, fixed } from "@/ui";
@@ -56,7 +57,7 @@ export function AttitudePanel({ derived: { recipe, solution } }: { derived: Deri
                       if (v === (own ? own[key] : 0)) edit(resetAngle(key, size));
                       else
                         edit(
-                          setAngles(say("{angle} by hand", { angle: NAMES[key] }), size, { [key]: v }),
+                          setAngles(tell("{angle} by hand", { angle: NAMES[key] }), size, { [key]: v }),
                           `angle-${key}`,
                         );
                     }}
@@ -87,7 +88,7 @@ export function AttitudePanel({ derived: { recipe, solution } }: { derived: Deri
 function Ease({ part, label }: { part: "plumb" | "sill"; label: string }) {
   const { recipe, edit, endGesture } = useBench();
   const percent = Math.round(recipe.attitude.ease[part] * 100);
-  const set = (v: number): void => edit(easeOff(label, part, v / 100), `ease-${part}`);
+  const set = (v: number): void => edit(easeOff(named(label), part, v / 100), `ease-${part}`);
   return (
     <label className="grid grid-cols-[6.2rem_1fr_3rem_auto] items-center gap-2 px-3.5 pb-2">
       <span className="muted">{label}</span>

@@ -1,3 +1,4 @@
+import { named } from "@/core/language";
 import {
   type Edit,
   type FoundLines,
@@ -40,7 +41,7 @@ function draw(store: OpenedBench, kind: "plumb" | "sill", ends: readonly [Vec2, 
   return id;
 }
 const stated = (i: number, what: Partial<Line>): Edit => ({
-  label: "State",
+  label: named("State"),
   apply: (r) => ({ ...r, lines: r.lines.with(i, { ...r.lines[i]!, ...what }) }),
 });
 function withPlumbs(): OpenedBench {
@@ -111,7 +112,7 @@ describe("lines", () => {
 describe("angles by hand", () => {
   test("without lines they are simply those; the first lines take over", () => {
     const store = opened();
-    store.getState().edit(setAngles("Pitch", SIZE, { pitch: 5 }));
+    store.getState().edit(setAngles(named("Pitch"), SIZE, { pitch: 5 }));
     expect(attitudeOf(store)).toMatchObject({ from: "by-hand", pitch: 5 });
     for (const ends of madeUpPlumbs(made, randomFrom(5), 2)) draw(store, "plumb", ends);
     expect(attitudeOf(store).from).toBe("lines");
@@ -120,8 +121,8 @@ describe("angles by hand", () => {
 
   test("with lines they are a trim that stays while lines change, and resets alone", () => {
     const store = withPlumbs();
-    store.getState().edit(setAngles("Pitch", SIZE, { pitch: 13.5 }));
-    store.getState().edit(setAngles("Roll", SIZE, { roll: 0 }));
+    store.getState().edit(setAngles(named("Pitch"), SIZE, { pitch: 13.5 }));
+    store.getState().edit(setAngles(named("Roll"), SIZE, { roll: 0 }));
     expect(attitudeOf(store).trim.pitch).toBeCloseTo(1.5, 4);
     for (const ends of madeUpPlumbs(made, randomFrom(8), 2)) draw(store, "plumb", ends);
     expect(attitudeOf(store).pitch).toBeCloseTo(13.5, 3);
@@ -237,7 +238,7 @@ describe("found lines", () => {
     store.getState().set({ found });
     store.getState().edit(frameRatio(1.5));
     expect(store.getState().found).toBe(found);
-    store.getState().edit(lensByHand("Bow", () => ({ k: [-0.02, 0, 0] })));
+    store.getState().edit(lensByHand(named("Bow"), () => ({ k: [-0.02, 0, 0] })));
     expect(store.getState().found).toBeNull();
   });
 });

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { compute } from "@/client/compute";
@@ -58,7 +58,7 @@ export async function clingLine(bench: Bench, photo: Photo, id: string, reach: n
     if (own) now.edit(clingTo(id, edge));
     else now.amendLine(before, (line) => onEdge(line, edge));
   } catch (error) {
-    if (own) notify(say("The edge could not be looked for: {message}", { message: (error as Error).message }), "error");
+    if (own) notify(say("The edge could not be looked for: {message}", { message: sayError(error as Error) }), "error");
   }
 }
 
@@ -79,6 +79,6 @@ export async function lengthenLine(bench: Bench, photo: Photo, id: string): Prom
     now.edit(lengthenTo(id, [a, b]));
     await clingLine(bench, photo, id, 1);
   } catch (error) {
-    notify(say("The edge could not be followed: {message}", { message: (error as Error).message }), "error");
+    notify(say("The edge could not be followed: {message}", { message: sayError(error as Error) }), "error");
   }
 }

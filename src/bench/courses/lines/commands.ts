@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { BenchState } from "@/client/bench-store";
 import { addLine, changeKind, deleteLine, moveBy, switchLine, turnFaceOn } from "@/core/edits";
 import type { Line } from "@/core/recipe";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { compute } from "@/client/compute";
@@ -23,7 +23,7 @@ export async function findLines(bench: () => BenchState, photo: Photo): Promise<
     await lookForLines(bench, photo);
   } catch (error) {
     if (bench().finding)
-      notify(say("Lines could not be looked for: {message}", { message: (error as Error).message }), "error");
+      notify(say("Lines could not be looked for: {message}", { message: sayError(error as Error) }), "error");
   } finally {
     bench().set({ finding: false });
   }

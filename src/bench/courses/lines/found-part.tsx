@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { stopComputing } from "@/client/compute";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { BenchCourse } from "../bench-course";
 import { LINES_COMMANDS } from "./commands";
 import { holdLine } from "../../tools/hold-line";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Lesson } from "../../lesson/lesson";
 
 const lines = (kind: "plumb" | "sill", wanted: number): Lesson["steps"][number]["done"] => {

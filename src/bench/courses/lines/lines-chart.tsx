@@ -3,7 +3,7 @@
 import { BarController, BarElement, CategoryScale, Chart, LinearScale } from "chart.js";
 import { memo, useMemo } from "react";
 import { Bar } from "react-chartjs-2";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { STILL, inkOf } from "../../chart-ink";
 import type { LineRow } from "../../derived";
 import { useRested } from "../../use-rested";

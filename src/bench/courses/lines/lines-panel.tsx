@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { Fold, fixed } from "@/ui";
@@ -30,7 +30,7 @@ export function LinesPanel({ photo, derived }: { photo: Photo; derived: Derived 
       <div className="ruled border-b px-3.5 py-2" role="status" data-testid="messages">
         {derived.messages.map((m, i) => (
           <p key={`${m.code}-${i}`} className={m.code === "contradicts" ? "font-semibold text-error" : ""}>
-            {m.text}
+            {put(m.text)}
             {m.code === "contradicts" && <SetAside id={m.lines[0]} />}
           </p>
         ))}

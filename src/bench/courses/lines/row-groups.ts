@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { LineRow } from "../../derived";
 
 /** Rows of the schedule that belong together: the plumbs, or the sills of one wall. */

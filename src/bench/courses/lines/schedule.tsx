@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { ChevronRight, Eye, EyeOff } from "lucide-react";
 import { Fragment, useEffect, useRef, useState } from "react";
 import { useBench } from "@/client/bench-store";

@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { turnFaceOn } from "@/core/edits";
 import { fixed } from "@/ui";
@@ -24,7 +25,7 @@ export function WallPart({ derived: { solution, names } }: { derived: Derived })
           edit(
             turnFaceOn(
               value === "auto" || value === "none" ? value : { line: wall!.lines[0]! },
-              say("Choose the wall"),
+              tell("Choose the wall"),
             ),
           );
         }}

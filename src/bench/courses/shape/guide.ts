@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { GuidePage } from "../guide-page";
 
 export const guide: GuidePage = {

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { fixed } from "@/ui";
 import type { BenchCourse } from "../bench-course";
 import { BEND_COMMANDS } from "./bend/bend-commands";

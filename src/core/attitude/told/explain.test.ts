@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import type { Vec2 } from "../../geometry";
 import { makeLens } from "../../lens";
 import { type MadeUpCamera, madeUpCamera, madeUpPlumbs, madeUpSills, randomFrom } from "../../testing";
@@ -49,7 +50,7 @@ describe("too little or nothing to go by is said in a sentence, and turns nothin
   ])("%s", (_, code, inputs) => {
     const [first] = said(inputs);
     expect(first).toMatchObject({ code });
-    expect(first!.text.length).toBeGreaterThan(20);
+    expect(put(first!.text).length).toBeGreaterThan(20);
     expect(solveLines(made.intrinsics, none, inputs).attitude).toEqual({ pitch: 0, yaw: 0, roll: 0 });
   });
 
@@ -98,7 +99,7 @@ test("a line without a length is not counted among those that agree", () => {
   };
   expect(
     said([...plumbs, dot])
-      .map((m) => m.text)
+      .map((m) => put(m.text))
       .join(),
   ).toContain("3 plumbs agree");
 });
@@ -117,7 +118,7 @@ describe("the line that contradicts the others is named with its likely cause", 
       makeLens([3000, 2000], { k: [-1e-9, 0, 0], p: [0, 0], centre: [1500, 1000], amount: 1 }),
     );
     expect(first).toMatchObject({ code: "contradicts", lines: ["p4"] });
-    expect(first!.text).toMatch(/^No\. p4 misses .* Is that edge truly vertical\?$/);
+    expect(put(first!.text)).toMatch(/^No\. p4 misses .* Is that edge truly vertical\?$/);
   });
 
   test("far out with the lens untouched, the lens is suspected where a lens can bow so much, and not where none does", () => {
@@ -130,15 +131,15 @@ describe("the line that contradicts the others is named with its likely cause", 
     const bent = { ...plumbs[far]!, ends: [bowed.distort(p), bowed.distort(q)] as const };
     const first = said(plumbs.with(far, bent))[0]!;
     expect(first).toMatchObject({ code: "contradicts", lines: [bent.id] });
-    expect(first.text).toContain("settle Lens first");
-    expect(said(plumbs.with(far, moved(plumbs[far]!, 150)))[0]!.text).toContain("Is that edge truly vertical?");
+    expect(put(first.text)).toContain("settle Lens first");
+    expect(put(said(plumbs.with(far, moved(plumbs[far]!, 150)))[0]!.text)).toContain("Is that edge truly vertical?");
   });
 
   test("a sill drawn as a plumb", () => {
     const [odd, ...rest] = sillsOf(30, 4, "s");
     const first = said([...plumbsOf(4), ...rest, { ...odd!, kind: "plumb" }])[0]!;
     expect(first).toMatchObject({ code: "contradicts", lines: [odd!.id] });
-    expect(first.text).toContain("runs like a sill of the wall of s2, s3 and s4");
+    expect(put(first.text)).toContain("runs like a sill of the wall of s2, s3 and s4");
   });
 
   test("a sill put on another wall than its own", () => {
@@ -147,7 +148,7 @@ describe("the line that contradicts the others is named with its likely cause", 
     const wrong = { ...far[0]!, wall: "left" };
     const first = said([...plumbsOf(4), ...near, wrong, ...far.slice(1)])[0]!;
     expect(first).toMatchObject({ code: "contradicts", lines: ["b1"] });
-    expect(first.text).toContain("runs with the wall of b2, b3 and b4");
+    expect(put(first.text)).toContain("runs with the wall of b2, b3 and b4");
   });
 });
 
@@ -157,14 +158,14 @@ test("short plumbs close to each other fix little, and it is said by how much", 
     line("b", "plumb", [1500, 900], [1498, 1100]),
   ])[0]!;
   expect(doubt.code).toBe("uncertain");
-  expect(doubt.text).toMatch(/^These two fix the (pitch|roll) to ±\d+\.\d° only/);
+  expect(put(doubt.text)).toMatch(/^These two fix the (pitch|roll) to ±\d+\.\d° only/);
 });
 
 test("one wall is turned and named; in a view into a corner none is, and it says why", () => {
   const wall = said([...plumbsOf(3), ...sillsOf(18, 3, "a")]);
-  expect(wall.find((m) => m.code === "face")!.text).toMatch(/wall of a1, a2 and a3 is turned face-on, by 18\.0°/);
+  expect(put(wall.find((m) => m.code === "face")!.text)).toMatch(/wall of a1, a2 and a3 is turned face-on, by 18\.0°/);
   const corner = [...plumbsOf(3), ...sillsOf(-42, 3, "a"), ...sillsOf(48, 3, "b")];
-  expect(said(corner).find((m) => m.code === "face")!.text).toContain("view into a corner");
+  expect(put(said(corner).find((m) => m.code === "face")!.text)).toContain("view into a corner");
   const solution = solveLines(made.intrinsics, none, corner);
   expect(solution.attitude.yaw).toBe(0);
   expect(solveLines(made.intrinsics, none, corner, { face: { line: "b2" } }).attitude.yaw).toBeCloseTo(48, 3);
@@ -177,10 +178,10 @@ test("an unknown focal length is taken from the lines, or it is said what depend
   const assumed = { ...made.intrinsics, focalPx: made.intrinsics.focalPx * 1.3 };
   const inputs = [...plumbsOf(4), ...sillsOf(-35, 3, "a"), ...sillsOf(50, 3, "b")];
   expect(solveLines(assumed, none, inputs, { freeFocal: true }).focal!.focalPx).toBeCloseTo(made.intrinsics.focalPx, 0);
-  expect(said(inputs, none, assumed, true).find((m) => m.code === "focal")!.text).toContain(
+  expect(put(said(inputs, none, assumed, true).find((m) => m.code === "focal")!.text)).toContain(
     "The lines tell the focal length",
   );
-  expect(said(plumbsOf(4), none, assumed, true).find((m) => m.code === "focal")!.text).toContain("assumed");
+  expect(put(said(plumbsOf(4), none, assumed, true).find((m) => m.code === "focal")!.text)).toContain("assumed");
 });
 
 test("each line weighs as its own uncertainty allows", () => {
@@ -198,5 +199,6 @@ test("lines wholly outside the picture are named; one that only reaches out is n
   const reaching = line("r", "plumb", [-20, 900], [40, 1900]);
   expect(said([...inside, reaching]).some((m) => m.code === "outside")).toBe(false);
   const out = said([...inside, line("q", "plumb", [3100, 200], [3140, 1800])]).find((m) => m.code === "outside");
-  expect(out).toMatchObject({ lines: ["q"], text: expect.stringContaining("Q lies outside the picture") });
+  expect(out!.lines).toEqual(["q"]);
+  expect(put(out!.text)).toContain("Q lies outside the picture");
 });

@@ -1,5 +1,5 @@
 import { distance2 } from "../../geometry";
-import { capital, decimal, say, sayList } from "../../language";
+import { capital, figure, listed, tell } from "../../language";
 import { END_SIGMA_PX, SHORTEST_PX } from "../solve-plumbs";
 import type { LineInput } from "../line-model";
 import type { LineMessage } from "./line-message";
@@ -50,31 +50,31 @@ function unsolved({ status }: LineSolution, { inputs }: LineQuestion): LineMessa
   if (status === "none")
     return {
       code: "none",
-      text: say("No lines yet. Draw along two edges that are vertical in reality, one on each side of the building."),
+      text: tell("No lines yet. Draw along two edges that are vertical in reality, one on each side of the building."),
       lines: [],
     };
   if (status === "one")
     return plumbs === 1
       ? {
           code: "one",
-          text: say("One plumb so far; draw a second on the far side of the building. Nothing changes until then."),
+          text: tell("One plumb so far; draw a second on the far side of the building. Nothing changes until then."),
           lines,
         }
       : {
           code: "one",
-          text: say("One sill so far. Draw two plumbs; the sill then tells which way its wall runs."),
+          text: tell("One sill so far. Draw two plumbs; the sill then tells which way its wall runs."),
           lines,
         };
   if (sills === 0)
     return {
       code: "undetermined",
-      text: say("These plumbs lie on one line or too close together to tell the pitch. Draw one further away."),
+      text: tell("These plumbs lie on one line or too close together to tell the pitch. Draw one further away."),
       lines,
     };
   if (plumbs === 0)
     return {
       code: "missing",
-      text: say(
+      text: tell(
         "Sills of one wall alone do not tell how the camera was held. Draw a plumb or two, or two sills of another wall.",
       ),
       lines,
@@ -83,10 +83,10 @@ function unsolved({ status }: LineSolution, { inputs }: LineQuestion): LineMessa
     code: "missing",
     text:
       plumbs === 1
-        ? say(
+        ? tell(
             "One plumb and these sills do not settle pitch and roll yet. Draw a second plumb on the far side of the building.",
           )
-        : say(
+        : tell(
             "These lines lie on each other or meet in one point, and do not settle pitch and roll. Draw one further away.",
           ),
     lines,
@@ -103,28 +103,28 @@ function uncertain({ sigma, lines, lensDoubt }: LineSolution, { inputs }: LineQu
       code: "lens",
       text:
         key === "pitch"
-          ? say(
+          ? tell(
               "The lens has not been taken out; through one that bows as lenses do, the pitch may be off by ±{most}°. Settle Lens first, or press Z.",
-              { most: decimal(most, 1) },
+              { most: figure(most, 1) },
             )
-          : say(
+          : tell(
               "The lens has not been taken out; through one that bows as lenses do, the roll may be off by ±{most}°. Settle Lens first, or press Z.",
-              { most: decimal(most, 1) },
+              { most: figure(most, 1) },
             ),
       lines: [],
     };
   const { plumbs, sills } = kinds(inputs);
   const where =
     sills === 0 || plumbs > 0
-      ? say("longer plumbs, or one further away, would steady it.")
-      : say("two plumbs would steady it.");
-  const told = { count: lines.length, about: decimal(byLines, 1), where };
+      ? tell("longer plumbs, or one further away, would steady it.")
+      : tell("two plumbs would steady it.");
+  const told = { count: lines.length, about: figure(byLines, 1), where };
   return {
     code: "uncertain",
     text:
       key === "pitch"
-        ? say("These {count, plural, =2 {two} other {#}} fix the pitch to ±{about}° only; {where}", told)
-        : say("These {count, plural, =2 {two} other {#}} fix the roll to ±{about}° only; {where}", told),
+        ? tell("These {count, plural, =2 {two} other {#}} fix the pitch to ±{about}° only; {where}", told)
+        : tell("These {count, plural, =2 {two} other {#}} fix the roll to ±{about}° only; {where}", told),
     lines: [],
   };
 }
@@ -133,13 +133,13 @@ function misfitWords({ lines, endSigmaPx, freedom }: LineSolution, { lens }: Lin
   // Found lines know themselves to a twentieth of a pixel: more than that is not yet more than hands do.
   const seen = Math.sqrt(lines.reduce((sum, l) => sum + l.residualPx ** 2, 0) / lines.length);
   if (freedom < 4 || Math.min(endSigmaPx, seen) < MISFIT * END_SIGMA_PX) return null;
-  const most = decimal(Math.max(...lines.map((l) => l.residualPx)), 1);
+  const most = figure(Math.max(...lines.map((l) => l.residualPx)), 1);
   const cause = lens.straight
-    ? say("The lens has not been taken out, which bows every edge: settle Lens first, or press Z.")
-    : say("Is the focal length right, and is every sill level?");
+    ? tell("The lens has not been taken out, which bows every edge: settle Lens first, or press Z.")
+    : tell("Is the focal length right, and is every sill level?");
   return {
     code: "misfit",
-    text: say("These {count} lines miss each other by up to {most} px, more than hands do. {cause}", {
+    text: tell("These {count} lines miss each other by up to {most} px, more than hands do. {cause}", {
       count: lines.length,
       most,
       cause,
@@ -150,20 +150,20 @@ function misfitWords({ lines, endSigmaPx, freedom }: LineSolution, { lens }: Lin
 
 function agreement({ lines }: LineSolution, { inputs }: LineQuestion): LineMessage {
   const { plumbs, sills } = kinds(inputs);
-  const most = decimal(Math.max(0.1, ...lines.map((l) => l.residualPx)), 1);
+  const most = figure(Math.max(0.1, ...lines.map((l) => l.residualPx)), 1);
   if (sills === 0 && plumbs === 2)
     return {
       code: "agree",
-      text: say("Two plumbs settle pitch and roll. A third would tell whether they agree."),
+      text: tell("Two plumbs settle pitch and roll. A third would tell whether they agree."),
       lines: [],
     };
   const counted = [
-    plumbs > 0 ? say("{plumbs, plural, one {# plumb} other {# plumbs}}", { plumbs }) : "",
-    sills > 0 ? say("{sills, plural, one {# sill} other {# sills}}", { sills }) : "",
-  ].filter(Boolean);
+    ...(plumbs > 0 ? [tell("{plumbs, plural, one {# plumb} other {# plumbs}}", { plumbs })] : []),
+    ...(sills > 0 ? [tell("{sills, plural, one {# sill} other {# sills}}", { sills })] : []),
+  ];
   return {
     code: "agree",
-    text: say("{lines} agree within {most} px.", { lines: capital(sayList(counted)), most }),
+    text: tell("{lines} agree within {most} px.", { lines: capital(listed(counted)), most }),
     lines: [],
   };
 }
@@ -174,23 +174,23 @@ function faceWords({ walls, face }: LineSolution, question: LineQuestion): LineM
   if (face.why === "corner")
     return {
       code: "face",
-      text: say(
+      text: tell(
         "This is a view into a corner: both walls keep receding, and their sills only level the camera. Turning one face-on would throw the other.",
       ),
       lines: [],
     };
   if (face.wall === null)
-    return { code: "face", text: say("No wall is turned face-on; the sills only level the camera."), lines: [] };
+    return { code: "face", text: tell("No wall is turned face-on; the sills only level the camera."), lines: [] };
   const turned = {
     wall: wallWords(walls, face.wall, question),
-    heading: decimal(Math.abs(walls[face.wall]!.heading), 1),
+    heading: figure(Math.abs(walls[face.wall]!.heading), 1),
   };
   return {
     code: "face",
     text:
       walls.length > 1
-        ? say("The {wall} is turned face-on, by {heading}°; other walls keep receding.", turned)
-        : say("The {wall} is turned face-on, by {heading}°.", turned),
+        ? tell("The {wall} is turned face-on, by {heading}°; other walls keep receding.", turned)
+        : tell("The {wall} is turned face-on, by {heading}°.", turned),
     lines,
   };
 }
@@ -199,7 +199,7 @@ function focalWords({ focal, attitude }: LineSolution, question: LineQuestion): 
   if (focal)
     return {
       code: "focal",
-      text: say("The lines tell the focal length: {focal} ± {sigma} px.", {
+      text: tell("The lines tell the focal length: {focal} ± {sigma} px.", {
         focal: Math.round(focal.focalPx),
         sigma: Math.max(1, Math.round(focal.sigmaPx)),
       }),
@@ -209,7 +209,7 @@ function focalWords({ focal, attitude }: LineSolution, question: LineQuestion): 
     return null;
   return {
     code: "focal",
-    text: say(
+    text: tell(
       "The focal length is assumed: edges come out true, but angles and the height of the building depend on it. State it in Lens, or draw two sills each of two walls.",
     ),
     lines: [],

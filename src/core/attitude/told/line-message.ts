@@ -1,3 +1,5 @@
+import type { Words } from "../../language";
+
 /** A sentence about the lines, with a code for the interface to act on. */
 export interface LineMessage {
   readonly code:
@@ -14,7 +16,7 @@ export interface LineMessage {
     | "agree"
     | "face"
     | "focal";
-  readonly text: string;
+  readonly text: Words;
   /** The lines it speaks of. */
   readonly lines: readonly string[];
 }

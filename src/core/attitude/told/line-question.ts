@@ -1,3 +1,4 @@
+import { type Value } from "../../language";
 import type { Intrinsics } from "../../camera";
 import type { Size } from "../../geometry";
 import type { Lens } from "../../lens";
@@ -10,7 +11,7 @@ export interface LineQuestion {
   readonly lens: Lens;
   readonly inputs: readonly LineInput[];
   /** What each line is called on the sheet, by id ("1", "2", …, "A", "B", …). */
-  readonly names: ReadonlyMap<string, string>;
+  readonly names: ReadonlyMap<string, Value>;
   /** Of the photo, pixels, where it is known. */
   readonly size?: Size;
   /** Whether the focal length is only assumed. */

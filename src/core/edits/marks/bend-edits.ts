@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { type Words, tell } from "../../language";
 import type { Size, Vec2 } from "../../geometry";
 import type { Recipe } from "../../recipe";
 import { type JoinedFace, type Joint, NO_BEND, type BendSettings, type Shield, type Taut } from "../../shape/bend";
@@ -23,14 +23,14 @@ function withBend(recipe: Recipe, change: (shape: BendSettings) => BendSettings)
 const changedIn = <M extends { readonly id: string }>(marks: M[], id: string, change: (mark: M) => M): M[] =>
   marks.some((m) => m.id === id) ? marks.map((m) => (m.id === id ? change(m) : m)) : marks;
 
-const edit = (label: string, change: (shape: BendSettings) => BendSettings): Edit => ({
+const edit = (label: Words, change: (shape: BendSettings) => BendSettings): Edit => ({
   label,
   apply: (recipe) => withBend(recipe, change),
 });
 
 /** Marks something straight, along an edge; pixels of the original. It is straightened at once. */
 export const drawTaut = (id: string, points: readonly Vec2[], lock: Taut["lock"] = "free"): Edit =>
-  edit(say("Draw a taut line"), (s) => ({
+  edit(tell("Draw a taut line"), (s) => ({
     ...s,
     taut: [...s.taut, { id, points: points.map(pair), lock, amount: 1, on: true }],
   }));
@@ -48,7 +48,7 @@ const BORDER = [
 
 /** Pulls the photo's own border straight and to the frame's directions, wherever corrections have taken it. */
 export const borderStraight = (size: Size): Edit =>
-  edit(say("Pull the border straight"), (s) => {
+  edit(tell("Pull the border straight"), (s) => {
     const [w, h] = [size[0] - 2 * INSET, size[1] - 2 * INSET];
     const sides = BORDER.map(([id, lock, [x0, y0], [x1, y1]]): Taut => ({
       id,
@@ -65,7 +65,7 @@ export const borderStraight = (size: Size): Edit =>
 
 /** How a taut line is straightened: what to, and how far. A line that it is to be parallel to is another. */
 export const tautSettings = (id: string, to: Partial<Pick<Taut, "lock" | "along" | "amount">>): Edit =>
-  edit(say("Straighten otherwise"), (s) => ({
+  edit(tell("Straighten otherwise"), (s) => ({
     ...s,
     taut: changedIn(s.taut, id, (t) => {
       const { along, ...rest } = { ...t, ...to };
@@ -75,7 +75,7 @@ export const tautSettings = (id: string, to: Partial<Pick<Taut, "lock" | "along"
 
 /** Moves a taut line's places by so much, pixels of the original. @param end only this one; null: all. */
 export const moveTaut = (id: string, end: 0 | 1 | null, by: Vec2): Edit =>
-  edit(say("Move a taut line"), (s) => ({
+  edit(tell("Move a taut line"), (s) => ({
     ...s,
     taut: changedIn(s.taut, id, (t) => ({
       ...t,
@@ -91,14 +91,14 @@ export type NewCorner = { readonly joint: string } | { readonly id: string; read
 
 /** Marks a face, or adds one edge to edge: nothing moves until something is asked of it. @param corners top left first, clockwise. */
 export const joinFace = (id: string, corners: readonly NewCorner[]): Edit =>
-  edit(say("Mark a joined face"), (s) => {
+  edit(tell("Mark a joined face"), (s) => {
     const fresh = corners.flatMap((c): Joint[] => ("id" in c ? [{ id: c.id, at: pair(c.at) }] : []));
     const joints = corners.map((c) => ("id" in c ? c.id : c.joint)) as JoinedFace["joints"];
     return { ...s, joints: [...s.joints, ...fresh], faces: [...s.faces, { id, joints, form: "free", on: true }] };
   });
 
 export const faceForm = (id: string, to: Partial<Pick<JoinedFace, "form" | "ratio" | "edges" | "amount">>): Edit =>
-  edit(say("Form of a face"), (s) => ({
+  edit(tell("Form of a face"), (s) => ({
     ...s,
     faces: changedIn(s.faces, id, (f) => {
       const { ratio, edges, ...rest } = { ...f, ...to };
@@ -112,7 +112,7 @@ export const faceForm = (id: string, to: Partial<Pick<JoinedFace, "form" | "rati
 
 /** A rectangle's ratio is again what the camera tells. */
 export const faceRatioTold = (id: string): Edit =>
-  edit(say("Ratio of a face"), (s) => ({
+  edit(tell("Ratio of a face"), (s) => ({
     ...s,
     faces: changedIn(s.faces, id, ({ ratio, ...f }) => {
       void ratio;
@@ -122,11 +122,11 @@ export const faceRatioTold = (id: string): Edit =>
 
 /** Puts a joint where it belongs, pixels of the original. */
 export const placeJoint = (id: string, at: Vec2): Edit =>
-  edit(say("Place a joint"), (s) => ({ ...s, joints: changedIn(s.joints, id, (j) => ({ ...j, at: pair(at) })) }));
+  edit(tell("Place a joint"), (s) => ({ ...s, joints: changedIn(s.joints, id, (j) => ({ ...j, at: pair(at) })) }));
 
 /** Puts several joints where the picture's edges have them, pixels of the original. */
 export const settleJoints = (places: ReadonlyMap<string, Vec2>): Edit =>
-  edit(say("Settle a face on its edges"), (s) => {
+  edit(tell("Settle a face on its edges"), (s) => {
     const moved = s.joints.some((j) => places.has(j.id));
     return moved
       ? { ...s, joints: s.joints.map((j) => (places.has(j.id) ? { ...j, at: pair(places.get(j.id)!) } : j)) }
@@ -135,26 +135,26 @@ export const settleJoints = (places: ReadonlyMap<string, Vec2>): Edit =>
 
 /** Pulls a joint from where it lies, pixels of the corrected plane; null lets it go. */
 export const pullJoint = (id: string, by: Vec2 | null): Edit =>
-  edit(by ? say("Pull a joint") : say("Let a joint go"), (s) => ({
+  edit(by ? tell("Pull a joint") : tell("Let a joint go"), (s) => ({
     ...s,
     joints: changedIn(s.joints, id, (j) => (by ? { ...j, by: pair(by) } : { id: j.id, at: j.at })),
   }));
 
 /** An area, or a line, that keeps its form or its place; pixels of the original. */
 export const addShield = (id: string, points: readonly Vec2[], keeps: Shield["keeps"] = "form"): Edit =>
-  edit(say("Draw a shield"), (s) => ({
+  edit(tell("Draw a shield"), (s) => ({
     ...s,
     shields: [...s.shields, { id, points: points.map(pair), keeps, turn: "as-is", on: true }],
   }));
 
 export const shieldSettings = (id: string, to: Partial<Pick<Shield, "keeps" | "turn" | "amount">>): Edit =>
-  edit(say("What a shield keeps"), (s) => ({ ...s, shields: changedIn(s.shields, id, (m) => ({ ...m, ...to })) }));
+  edit(tell("What a shield keeps"), (s) => ({ ...s, shields: changedIn(s.shields, id, (m) => ({ ...m, ...to })) }));
 
 /** Switches one mark of the shape off, or on again. */
 export const switchBendMark = (id: string): Edit => {
   const switched = <M extends { readonly id: string; readonly on: boolean }>(marks: M[]): M[] =>
     changedIn(marks, id, (m) => ({ ...m, on: !m.on }));
-  return edit(say("Switch a mark on or off"), (s) => ({
+  return edit(tell("Switch a mark on or off"), (s) => ({
     ...s,
     taut: switched(s.taut),
     faces: switched(s.faces),
@@ -163,7 +163,7 @@ export const switchBendMark = (id: string): Edit => {
 };
 
 export const deleteBendMark = (id: string): Edit =>
-  edit("Delete a mark", (s) => ({
+  edit(tell("Delete a mark"), (s) => ({
     ...s,
     taut: s.taut.filter((t) => t.id !== id),
     faces: s.faces.filter((f) => f.id !== id),
@@ -172,4 +172,4 @@ export const deleteBendMark = (id: string): Edit =>
 
 /** Leaves all that is bent out, or applies it again. */
 export const switchBend = (on: boolean): Edit =>
-  edit(on ? say("Apply what is bent") : say("Leave what is bent out"), (s) => ({ ...s, on }));
+  edit(on ? tell("Apply what is bent") : tell("Leave what is bent out"), (s) => ({ ...s, on }));

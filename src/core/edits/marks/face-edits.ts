@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import type { Vec2 } from "../../geometry";
 import type { Face, Recipe } from "../../recipe";
 import { fromLines } from "../settings/attitude-edits";
@@ -15,7 +15,7 @@ const withFace = (recipe: Recipe, id: string, change: (face: Face) => Face): Rec
  * @param corners four, pixels of the original: top left, top right, bottom right, bottom left.
  */
 export const addFace = (id: string, corners: readonly Vec2[]): Edit => ({
-  label: say("Mark a face"),
+  label: tell("Mark a face"),
   apply: (recipe) => ({
     ...recipe,
     faces: [...recipe.faces, { id, corners: corners.map((c): [number, number] => [c[0], c[1]]), on: false }],
@@ -24,7 +24,7 @@ export const addFace = (id: string, corners: readonly Vec2[]): Edit => ({
 
 /** Moves a corner, pixels of the original; with the first move the face begins to count. */
 export const moveCorner = (id: string, corner: number, to: Vec2): Edit => ({
-  label: say("Move a corner"),
+  label: tell("Move a corner"),
   apply: (recipe) => {
     const moved = withFace(recipe, id, (face) => ({
       ...face,
@@ -36,11 +36,11 @@ export const moveCorner = (id: string, corner: number, to: Vec2): Edit => ({
 });
 
 export const switchFace = (id: string): Edit => ({
-  label: say("Switch a face on or off"),
+  label: tell("Switch a face on or off"),
   apply: (recipe) => withFace(recipe, id, (face) => ({ ...face, on: !face.on })),
 });
 
 export const deleteFace = (id: string): Edit => ({
-  label: "Delete a face",
+  label: tell("Delete a face"),
   apply: (recipe) => ({ ...recipe, faces: recipe.faces.filter((f) => f.id !== id) }),
 });

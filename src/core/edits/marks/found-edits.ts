@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import type { SegmentGroup } from "../../attitude";
 import type { Segment } from "../../lines";
 import { type Line, foundLine } from "../../recipe";
@@ -51,7 +51,7 @@ const idsOf = (found: FoundLines, group: SegmentGroup): Set<string> =>
 
 /** Takes segments as ordinary marks of their group's kind; those taken already are not taken twice. */
 export const takeFound = (found: FoundLines, group: SegmentGroup, indices: readonly number[]): Edit => ({
-  label: indices.length === 1 ? say("Take a found line") : say("Take {count} found lines", { count: indices.length }),
+  label: indices.length === 1 ? tell("Take a found line") : tell("Take {count} found lines", { count: indices.length }),
   apply: (recipe) => {
     const { kind } = group;
     if (kind === "other") return recipe;
@@ -66,7 +66,7 @@ export const takeFound = (found: FoundLines, group: SegmentGroup, indices: reado
 
 /** Puts a group's lines back among the proposals. */
 export const leaveFound = (found: FoundLines, group: SegmentGroup): Edit => ({
-  label: say("Leave the group's lines"),
+  label: tell("Leave the group's lines"),
   apply: (recipe) => {
     const own = idsOf(found, group);
     return { ...recipe, lines: recipe.lines.filter((l) => !own.has(l.id)) };
@@ -75,7 +75,7 @@ export const leaveFound = (found: FoundLines, group: SegmentGroup): Edit => ({
 
 /** Switches all lines of a group that are taken on or off, so that one sees which evidence counts. */
 export const switchFound = (found: FoundLines, group: SegmentGroup, on: boolean): Edit => ({
-  label: on ? say("Let a group count") : say("Let a group not count"),
+  label: on ? tell("Let a group count") : tell("Let a group not count"),
   apply: (recipe) => {
     const own = idsOf(found, group);
     return { ...recipe, lines: recipe.lines.map((l) => (own.has(l.id) ? { ...l, on } : l)) };

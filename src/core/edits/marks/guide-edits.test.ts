@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import { emptyRecipe, readRecipe, recipeSchema } from "../../recipe";
 import { changeWords } from "../change-words";
 import { clearGuides, layGuide, moveGuide, takeGuideAway } from "./guide-edits";
@@ -33,5 +34,5 @@ test("there are a hundred at most, and a recipe keeps them", () => {
 test("the history tells of them", () => {
   const before = emptyRecipe();
   const after = layGuide(LEVEL).apply(before);
-  expect(changeWords(before, after)).toContain("guide drawn");
+  expect(changeWords(before, after).map(put)).toContain("guide drawn");
 });

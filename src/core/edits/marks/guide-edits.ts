@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import { type Guide, MOST_GUIDES, type Recipe } from "../../recipe";
 import type { Edit } from "../edit";
 
@@ -11,7 +11,7 @@ function withGuides(recipe: Recipe, guides: readonly Guide[]): Recipe {
 
 /** Lays a guide over the corrected picture; beyond a hundred there is no room for another. */
 export const layGuide = (guide: Guide): Edit => ({
-  label: say("Lay a guide"),
+  label: tell("Lay a guide"),
   apply: (recipe) => {
     const { guides = [] } = recipe;
     return guides.length >= MOST_GUIDES ? recipe : withGuides(recipe, [...guides, guide]);
@@ -20,7 +20,7 @@ export const layGuide = (guide: Guide): Edit => ({
 
 /** @param at down or across, pixels of the corrected plane. */
 export const moveGuide = (id: string, at: number): Edit => ({
-  label: say("Move a guide"),
+  label: tell("Move a guide"),
   apply: (recipe) => {
     const { guides = [] } = recipe;
     if (!guides.some((g) => g.id === id && g.at !== at)) return recipe;
@@ -32,7 +32,7 @@ export const moveGuide = (id: string, at: number): Edit => ({
 });
 
 export const takeGuideAway = (id: string): Edit => ({
-  label: say("Take a guide away"),
+  label: tell("Take a guide away"),
   apply: (recipe) => {
     const left = recipe.guides?.filter((g) => g.id !== id) ?? [];
     return left.length === (recipe.guides?.length ?? 0) ? recipe : withGuides(recipe, left);
@@ -41,6 +41,6 @@ export const takeGuideAway = (id: string): Edit => ({
 
 /** Takes all guides away. */
 export const clearGuides: Edit = {
-  label: say("Take all guides away"),
+  label: tell("Take all guides away"),
   apply: (recipe) => (recipe.guides ? withGuides(recipe, []) : recipe),
 };

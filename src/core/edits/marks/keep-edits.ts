@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import { type KeepMark, keepMarksOf } from "../../frame";
 import type { Vec2 } from "../../geometry";
 import type { Recipe } from "../../recipe";
@@ -17,19 +17,19 @@ function moved({ id, at, to }: KeepMark, [x, y]: Vec2): KeepMark {
 
 /** Marks a spot that must stay inside the clean frame. @param at pixels of the original. */
 export const addKeepMark = (id: string, at: Vec2): Edit => ({
-  label: say("Keep mark"),
+  label: tell("Keep mark"),
   apply: (recipe) => withMarks(recipe, [...keepMarksOf(recipe), { id, at: [at[0], at[1]] }]),
 });
 
 /** Marks a small area that must stay inside, by two opposite corners, pixels of the original. */
 export const addKeepArea = (id: string, at: Vec2, to: Vec2): Edit => ({
-  label: say("Keep area"),
+  label: tell("Keep area"),
   apply: (recipe) => withMarks(recipe, [...keepMarksOf(recipe), { id, at: [at[0], at[1]], to: [to[0], to[1]] }]),
 });
 
 /** Moves a keep mark to a place, pixels of the original; an area by its first corner. */
 export const moveKeepMark = (id: string, at: Vec2): Edit => ({
-  label: say("Move a keep mark"),
+  label: tell("Move a keep mark"),
   apply: (recipe) => {
     const marks = keepMarksOf(recipe);
     if (!marks.some((mark) => mark.id === id)) return recipe;
@@ -41,7 +41,7 @@ export const moveKeepMark = (id: string, at: Vec2): Edit => ({
 });
 
 export const deleteKeepMark = (id: string): Edit => ({
-  label: "Delete a keep mark",
+  label: tell("Delete a keep mark"),
   apply: (recipe) => {
     const left = keepMarksOf(recipe).filter((mark) => mark.id !== id);
     return left.length === keepMarksOf(recipe).length ? recipe : withMarks(recipe, left);

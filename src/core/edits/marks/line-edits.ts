@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import type { Vec2 } from "../../geometry";
 import type { StraightEdge } from "../../lines";
 import { type Line, type Recipe, edgeSigma, endsOf, handSigma } from "../../recipe";
@@ -33,7 +33,7 @@ export function withLine(recipe: Recipe, id: string, change: (line: Line) => Lin
 
 /** Draws a line. @param id one that no line of the recipe has. @param reach as above. */
 export const addLine = (id: string, kind: "plumb" | "sill", ends: readonly [Vec2, Vec2], reach = 1): Edit => ({
-  label: kind === "plumb" ? say("Draw a plumb") : say("Draw a sill"),
+  label: kind === "plumb" ? tell("Draw a plumb") : tell("Draw a sill"),
   apply: (recipe) => ({
     ...recipe,
     lines: [...recipe.lines, byHand({ id, kind, points: [pair(ends[0]), pair(ends[1])], on: true }, reach)],
@@ -47,7 +47,7 @@ const isOf = (line: Line, end: 0 | 1 | null, i: number): boolean =>
 
 /** Moves one end to a place, pixels of the original. @param reach as above. */
 export const moveEnd = (id: string, end: 0 | 1, to: Vec2, reach = 1): Edit => ({
-  label: say("Move an end"),
+  label: tell("Move an end"),
   apply: (recipe) =>
     withLine(recipe, id, (line) =>
       byHand({ ...line, points: line.points.map((p, i) => (isOf(line, end, i) ? pair(to) : p)) }, reach),
@@ -56,7 +56,7 @@ export const moveEnd = (id: string, end: 0 | 1, to: Vec2, reach = 1): Edit => ({
 
 /** Moves the whole line, or one end of it, by so many pixels of the original. @param reach as above. */
 export const moveBy = (id: string, end: 0 | 1 | null, by: Vec2, reach = 1): Edit => ({
-  label: end === null ? say("Move a line") : say("Move an end"),
+  label: end === null ? tell("Move a line") : tell("Move an end"),
   apply: (recipe) =>
     withLine(recipe, id, (line) => {
       const points = line.points.map((p, i): [number, number] =>
@@ -74,19 +74,19 @@ export const onEdge = (line: Line, { ends, sigmaPx }: FoundEdge): Line => ({
 });
 
 export const clingTo = (id: string, edge: FoundEdge): Edit => ({
-  label: say("Cling to the edge"),
+  label: tell("Cling to the edge"),
   apply: (recipe) => withLine(recipe, id, (line) => onEdge(line, edge)),
 });
 
 /** Lays a line's ends elsewhere, its ± kept. @param ends pixels of the original. */
 export const lengthenTo = (id: string, ends: readonly [Vec2, Vec2]): Edit => ({
-  label: say("Lengthen along the edge"),
+  label: tell("Lengthen along the edge"),
   apply: (recipe) => withLine(recipe, id, (line) => ({ ...line, points: ends.map(pair) })),
 });
 
 /** Makes a plumb of a sill and a sill of a plumb. */
 export const changeKind = (id: string): Edit => ({
-  label: say("Change a line's kind"),
+  label: tell("Change a line's kind"),
   apply: (recipe) =>
     withLine(recipe, id, (line) => {
       if (line.kind === "taut") return line;
@@ -97,13 +97,13 @@ export const changeKind = (id: string): Edit => ({
 });
 
 export const deleteLine = (id: string): Edit => ({
-  label: "Delete a line",
+  label: tell("Delete a line"),
   apply: (recipe) => ({ ...recipe, lines: recipe.lines.filter((l) => l.id !== id) }),
 });
 
 /** Puts several lines on, or off, as one step. */
 export const switchLines = (ids: ReadonlySet<string>, on: boolean): Edit => ({
-  label: on ? say("Switch lines on") : say("Switch lines off"),
+  label: on ? tell("Switch lines on") : tell("Switch lines off"),
   apply: (recipe) =>
     recipe.lines.some((l) => ids.has(l.id) && l.on !== on)
       ? { ...recipe, lines: recipe.lines.map((l) => (ids.has(l.id) && l.on !== on ? { ...l, on } : l)) }
@@ -111,6 +111,6 @@ export const switchLines = (ids: ReadonlySet<string>, on: boolean): Edit => ({
 });
 
 export const switchLine = (id: string): Edit => ({
-  label: say("Switch a line on or off"),
+  label: tell("Switch a line on or off"),
   apply: (recipe) => withLine(recipe, id, (line) => ({ ...line, on: !line.on })),
 });

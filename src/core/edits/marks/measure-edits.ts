@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import { type KnownMeasure, type ProportionSettings, clampedHeight, factorsOf } from "../../shape/proportion";
 import type { Size, Vec2 } from "../../geometry";
 import type { Recipe } from "../../recipe";
@@ -27,18 +27,18 @@ const placed = (measure: KnownMeasure, points: readonly Vec2[]): KnownMeasure =>
 
 /** Marks something of known size or shape. A height set by hand before gives way to what is measured. */
 export const addMeasure = (measure: KnownMeasure): Edit => ({
-  label: say("Known measure"),
+  label: tell("Known measure"),
   apply: (recipe) => measuring(withMeasures(recipe, [...all(recipe), measure])),
 });
 
 /** Moves one of a measure's places to where it belongs, pixels of the original. */
 export const moveMeasurePlace = (id: string, place: number, to: Vec2): Edit => ({
-  label: say("Move a measure's mark"),
+  label: tell("Move a measure's mark"),
   apply: (recipe) => changed(recipe, id, (m) => (place in m.points ? placed(m, m.points.with(place, pair(to))) : m)),
 });
 
 /** Puts all of a measure's places anew, as when it settles on the edges under it. */
-export const placeMeasure = (id: string, points: readonly Vec2[], label = say("Move a measure")): Edit => ({
+export const placeMeasure = (id: string, points: readonly Vec2[], label = tell("Move a measure")): Edit => ({
   label,
   apply: (recipe) =>
     changed(recipe, id, (m) => (m.kind === "ellipse" || m.points.length === points.length ? placed(m, points) : m)),
@@ -54,7 +54,7 @@ export type MeasureWords = Partial<
  * negative) change nothing.
  */
 export const sayMeasure = (id: string, words: MeasureWords): Edit => ({
-  label: say("Size of a measure"),
+  label: tell("Size of a measure"),
   apply: (recipe) => {
     if (Object.values(words).some((v) => typeof v === "number" && !(v > 0 && v <= 1e6))) return recipe;
     return changed(recipe, id, (m) => {
@@ -66,12 +66,12 @@ export const sayMeasure = (id: string, words: MeasureWords): Edit => ({
 });
 
 export const switchMeasure = (id: string): Edit => ({
-  label: say("Switch a measure on or off"),
+  label: tell("Switch a measure on or off"),
   apply: (recipe) => changed(recipe, id, (m) => ({ ...m, on: !m.on })),
 });
 
 export const deleteMeasure = (id: string): Edit => ({
-  label: "Delete a measure",
+  label: tell("Delete a measure"),
   apply: (recipe) => {
     const left = all(recipe).filter((m) => m.id !== id);
     return left.length === all(recipe).length ? recipe : withMeasures(recipe, left);
@@ -85,10 +85,10 @@ function measuring(recipe: Recipe): Recipe {
 }
 
 /** Lets what was set by hand go. */
-export const heightAsMeasured = (): Edit => ({ label: say("Height as measured"), apply: measuring });
+export const heightAsMeasured = (): Edit => ({ label: tell("Height as measured"), apply: measuring });
 
 /** Heights over widths by eye, a factor on what the camera saw. */
-export const heightByHand = (height: number, label = say("Height by hand")): Edit => ({
+export const heightByHand = (height: number, label = tell("Height by hand")): Edit => ({
   label,
   apply: (recipe) =>
     Number.isFinite(height) && height > 0
@@ -98,7 +98,7 @@ export const heightByHand = (height: number, label = say("Height by hand")): Edi
 
 /** What a change of height leaves as large as it is. */
 export const heightKeeps = (keeps: NonNullable<ProportionSettings["keeps"]>): Edit => ({
-  label: say("What the height keeps"),
+  label: tell("What the height keeps"),
   apply: (recipe) => {
     const { keeps: before, ...rest } = recipe.proportion;
     void before;
@@ -108,7 +108,7 @@ export const heightKeeps = (keeps: NonNullable<ProportionSettings["keeps"]>): Ed
 
 /** As tall as it was: a stretch between two recorded places gets the length on the plane that it had as shot. */
 export const asTallAsShot = (ends: readonly [Vec2, Vec2], size: Size): Edit => ({
-  label: say("As tall as it was"),
+  label: tell("As tall as it was"),
   apply: (recipe) => {
     const plain = { ...recipe, proportion: { ...recipe.proportion, on: true, height: 1 } };
     const map = compile({ ...withCamera(plain, size), frame: { ...plain.frame, on: false } }, size);

@@ -1,3 +1,4 @@
+import { named } from "../../language";
 import type { OwnProposal } from "../../own-edges";
 import { emptyRecipe } from "../../recipe";
 import { madeUpPlumbs, madeUpSills, randomFrom } from "../../testing";
@@ -62,7 +63,7 @@ test("the focal length measured with the lens stays while its lines are edited; 
   expect(moved.camera).toEqual(after.camera);
   const other = edited(
     moved,
-    { label: "By hand", apply: (r) => ({ ...r, lens: { ...r.lens, from: "by-hand" } }) },
+    { label: named("By hand"), apply: (r) => ({ ...r, lens: { ...r.lens, from: "by-hand" } }) },
     SIZE,
   );
   expect(other.camera.focalPx).not.toBe(2205);

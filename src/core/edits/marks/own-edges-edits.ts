@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import type { Attitude } from "../../camera";
 import type { Size } from "../../geometry";
 import type { Recipe } from "../../recipe";
@@ -14,7 +14,7 @@ export const foundIn = ({ segments, groups }: OwnProposal): FoundLines => ({ seg
 
 /** Takes the lens that the picture's own edges tell, and the focal length where they tell it. */
 export const takeOwnLens = ({ from, lens, focal }: OwnProposal): Edit => ({
-  label: say("Lens from the picture's own edges"),
+  label: tell("Lens from the picture's own edges"),
   // Lines alone tell no lens: what is there stays.
   apply: (recipe) =>
     from !== "own-edges"
@@ -38,7 +38,7 @@ export const takeOwnLens = ({ from, lens, focal }: OwnProposal): Edit => ({
 
 /** Takes the best lines of every direction. */
 export const takeOwnLines = (proposal: OwnProposal, size: Size): Edit => ({
-  label: say("Lines from the picture's own edges"),
+  label: tell("Lines from the picture's own edges"),
   apply: (recipe) => {
     const found = foundIn(proposal);
     return proposal.groups
@@ -52,7 +52,7 @@ export const takeOwnLines = (proposal: OwnProposal, size: Size): Edit => ({
 
 /** Takes the roll out that a horizon tells. */
 export const takeHorizon = ({ attitude: { roll } }: OwnProposal): Edit => ({
-  label: say("Horizon"),
+  label: tell("Horizon"),
   apply: (recipe) => ({
     ...recipe,
     attitude: { ...recipe.attitude, on: true, from: "by-hand", pitch: 0, yaw: 0, roll },
@@ -61,11 +61,11 @@ export const takeHorizon = ({ attitude: { roll } }: OwnProposal): Edit => ({
 
 /** All of it in one step: lens, lines, the attitude they tell, and the largest frame without gaps. */
 export const trueUp = (proposal: OwnProposal, size: Size): Edit =>
-  together(say("True up"), [
+  together(tell("True up"), [
     takeOwnLens(proposal),
     takeOwnLines(proposal, size),
     {
-      label: say("Attitude from lines"),
+      label: tell("Attitude from lines"),
       apply: (recipe) => ({ ...recipe, attitude: { ...recipe.attitude, on: true, from: "lines" } }),
     },
     cleanFrameAgain(),

@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import type { Size, Vec2 } from "../../geometry";
 import { type Lens, pulledBow } from "../../lens";
 import type { Recipe } from "../../recipe";
@@ -36,7 +36,7 @@ function pulled({ recorded, map, lens, settings }: Pull, size: Size, plane: Vec2
  * @param size of the photo, pixels. @param plane the pointer, pixels of the corrected plane.
  */
 export const pullTo = (pull: Pull, size: Size, plane: Vec2): Edit => ({
-  label: say("Pull the bow"),
+  label: tell("Pull the bow"),
   apply: (recipe) => {
     const lens = pulled(pull, size, plane);
     return lens ? { ...recipe, lens } : recipe;

@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import type { Vec2 } from "../../geometry";
 import type { Trace, TracedSolution } from "../../lens";
 import type { Recipe } from "../../recipe";
@@ -36,7 +36,7 @@ const withTraces = (lens: Recipe["lens"], { k, centre }: TracedSolution): Recipe
 
 /** Takes the lens that the traced edges tell. */
 export const lensFromTraces = (solution: TracedSolution): Edit => ({
-  label: say("Lens from traced edges"),
+  label: tell("Lens from traced edges"),
   apply: (recipe) => ({ ...recipe, lens: withTraces(recipe.lens, solution) }),
 });
 
@@ -45,7 +45,7 @@ export const solvesFromTraces = ({ lens }: Recipe): boolean => lens.from === "no
 
 /** Keeps a traced edge, and in the same step the lens solved with it, where there is one. */
 export const addTrace = (line: Recipe["lines"][number], solution: TracedSolution | null): Edit => ({
-  label: say("Trace an edge"),
+  label: tell("Trace an edge"),
   apply: (recipe) => ({
     ...recipe,
     lines: [...recipe.lines, line],

@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { type Words, tell } from "../../language";
 import { type Attitude, LEVEL } from "../../camera";
 import { DEG, type Size, type Vec2 } from "../../geometry";
 import type { Recipe } from "../../recipe";
@@ -23,7 +23,7 @@ export function solvedAttitude(recipe: Recipe, size: Size): Attitude | null {
 
 /** As setAngles; `wanted` is asked with the recipe and what its lines say. */
 const setAnglesBy = (
-  label: string,
+  label: Words,
   size: Size,
   wanted: (recipe: Recipe, solved: Attitude | null) => Partial<Attitude> | null,
 ): Edit => ({
@@ -47,13 +47,13 @@ const setAnglesBy = (
  * Sets angles by hand, degrees. Where lines settle the attitude it becomes a trim on top of what they say, which stays
  * when they change; otherwise the angles are simply those. @param size of the photo, pixels.
  */
-export const setAngles = (label: string, size: Size, wanted: Partial<Attitude>): Edit =>
+export const setAngles = (label: Words, size: Size, wanted: Partial<Attitude>): Edit =>
   setAnglesBy(label, size, () => wanted);
 
-const RESET: Record<Angle, string> = {
-  pitch: say("Reset the pitch"),
-  yaw: say("Reset the turn"),
-  roll: say("Reset the roll"),
+const RESET: Record<Angle, Words> = {
+  pitch: tell("Reset the pitch"),
+  yaw: tell("Reset the turn"),
+  roll: tell("Reset the roll"),
 };
 
 /** Back to what the lines say, or to level. */
@@ -62,7 +62,7 @@ export const resetAngle = (key: Angle, size: Size): Edit =>
 
 /** Rolls the camera so that a stroke between two recorded places comes out level. */
 export const levelBy = (ends: readonly [Vec2, Vec2], size: Size): Edit =>
-  setAnglesBy(say("Level by a stroke"), size, (recipe) => {
+  setAnglesBy(tell("Level by a stroke"), size, (recipe) => {
     const map = compile(withCamera(recipe, size), size);
     const [a, b] = ends.map((e) => map.fromRecorded(e));
     if (!a || !b) return null;
@@ -80,7 +80,7 @@ export interface Turning {
 
 /** The camera turned so that the picture follows the pointer, or rolled about its axis. @param to pixels of the plane. */
 export const turnTo = ({ from, start, roll }: Turning, to: Vec2, size: Size): Edit =>
-  setAnglesBy(roll ? say("Roll the picture") : say("Turn the picture"), size, (recipe) => {
+  setAnglesBy(roll ? tell("Roll the picture") : tell("Turn the picture"), size, (recipe) => {
     const { focalPx, principal } = withCamera(recipe, size).camera;
     if (roll) {
       const angle = ([x, y]: Vec2): number => Math.atan2(y - principal[1], x - principal[0]) / DEG;
@@ -96,7 +96,7 @@ export const turnTo = ({ from, start, roll }: Turning, to: Vec2, size: Size): Ed
   });
 
 /** Keeps a share of what the lines found, 0…1: "plumb" of the pitch, "sill" of the yaw. */
-export const easeOff = (label: string, part: "plumb" | "sill", share: number): Edit => ({
+export const easeOff = (label: Words, part: "plumb" | "sill", share: number): Edit => ({
   label,
   apply: (recipe) => ({
     ...recipe,
@@ -105,7 +105,7 @@ export const easeOff = (label: string, part: "plumb" | "sill", share: number): E
 });
 
 /** Turns a wall face-on: the one a line is on, the one found out, or none. */
-export const turnFaceOn = (face: Recipe["attitude"]["face"], label = say("Turn a wall face-on")): Edit => ({
+export const turnFaceOn = (face: Recipe["attitude"]["face"], label = tell("Turn a wall face-on")): Edit => ({
   label,
   apply: (recipe) => ({ ...recipe, attitude: { ...recipe.attitude, face } }),
 });

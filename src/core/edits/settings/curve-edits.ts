@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { type Words, tell } from "../../language";
 import type { FinishSettings } from "../../finish";
 import { clamp } from "../../geometry";
 import type { Edit } from "../edit";
@@ -12,7 +12,7 @@ export const STRAIGHT: Curve = [[0, 0], [1, 1]]; // prettier-ignore
 const APART = 0.02;
 const MOST = 16;
 
-const withCurve = (label: string, change: (curve: Curve) => Curve): Edit => ({
+const withCurve = (label: Words, change: (curve: Curve) => Curve): Edit => ({
   label,
   apply: (recipe) =>
     withFinish(recipe, ({ curve: before = STRAIGHT, ...rest }) => {
@@ -25,7 +25,7 @@ const rounded = (v: number): number => Math.round(1000 * clamp(v, 0, 1)) / 1000;
 
 /** A point put on the tone curve, where there is room for it. @param from, to 0…1 as displayed. */
 export const addCurvePoint = (from: number, to: number): Edit =>
-  withCurve(say("Add a point to the curve"), (curve) => {
+  withCurve(tell("Add a point to the curve"), (curve) => {
     const x = rounded(from);
     const isFree = curve.length < MOST && curve.every((p) => Math.abs(p[0] - x) >= APART);
     if (!isFree) return curve;
@@ -34,7 +34,7 @@ export const addCurvePoint = (from: number, to: number): Edit =>
 
 /** A point of the curve moved; it stays between its neighbours. */
 export const moveCurvePoint = (index: number, from: number, to: number): Edit =>
-  withCurve(say("Move a point of the curve"), (curve) =>
+  withCurve(tell("Move a point of the curve"), (curve) =>
     curve.map((point, i): [number, number] => {
       if (i !== index) return point;
       const least = i === 0 ? 0 : curve[i - 1]![0] + APART;
@@ -45,8 +45,8 @@ export const moveCurvePoint = (index: number, from: number, to: number): Edit =>
 
 /** A point of the curve taken away; a curve keeps two. */
 export const removeCurvePoint = (index: number): Edit =>
-  withCurve(say("Take a point off the curve"), (curve) =>
+  withCurve(tell("Take a point off the curve"), (curve) =>
     curve.length > 2 ? curve.filter((_, i) => i !== index) : curve,
   );
 
-export const straightCurve = (): Edit => withCurve(say("Straighten the curve"), () => STRAIGHT);
+export const straightCurve = (): Edit => withCurve(tell("Straighten the curve"), () => STRAIGHT);

@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { type Words, tell } from "../../language";
 import { type EdgesSettings, type GapChoice, type Side, choiceFor } from "../../edges";
 import type { Vec2 } from "../../geometry";
 import type { Recipe } from "../../recipe";
@@ -13,12 +13,19 @@ function without<K extends keyof EdgesSettings>(edges: EdgesSettings, key: K): O
   return rest;
 }
 
-const WORDS: Record<GapChoice, string> = {
-  leave: say("Leave gaps"),
-  plain: say("Plain gaps"),
-  fill: say("Fill gaps"),
-  trim: say("Trim gaps"),
-  bend: say("Bend gaps shut"),
+const WORDS: Record<GapChoice, Words> = {
+  leave: tell("Leave gaps"),
+  plain: tell("Plain gaps"),
+  fill: tell("Fill gaps"),
+  trim: tell("Trim gaps"),
+  bend: tell("Bend gaps shut"),
+};
+
+const SIDES: Record<Side, Words> = {
+  left: tell("left"),
+  right: tell("right"),
+  top: tell("top"),
+  bottom: tell("bottom"),
 };
 
 /** What is done with all gaps; choices of their own are let go. */
@@ -29,7 +36,7 @@ export const allGaps = (choice: GapChoice): Edit => ({
 
 /** What is done with the gap beyond one side of the photo. */
 export const gapChoice = (side: Side, choice: GapChoice): Edit => ({
-  label: `${WORDS[choice]}: ${side}`,
+  label: tell("{what}: {side}", { what: WORDS[choice], side: SIDES[side] }),
   apply: (recipe) => {
     const others = (recipe.edges.each ?? []).filter((g) => g.side !== side);
     const own = recipe.edges.each?.find((g) => g.side === side);
@@ -41,7 +48,7 @@ export const gapChoice = (side: Side, choice: GapChoice): Edit => ({
 
 /** The colour of the plain gap beyond one side, #rrggbb. */
 export const gapColour = (side: Side, plain: string): Edit => ({
-  label: say("Colour of a gap"),
+  label: tell("Colour of a gap"),
   apply: (recipe) => {
     const { do: choice } = choiceFor(recipe.edges, side);
     const others = (recipe.edges.each ?? []).filter((g) => g.side !== side);
@@ -51,25 +58,25 @@ export const gapColour = (side: Side, plain: string): Edit => ({
 
 /** How far a fill reaches into the photo, pixels of the original. */
 export const reachIn = (px: number): Edit => ({
-  label: say("Reach in"),
+  label: tell("Reach in"),
   apply: (recipe) => withEdges(recipe, { ...without(recipe.edges, "reach"), ...(px > 0 && { reach: px }) }),
 });
 
 /** Which of a fill's answers is taken, 1 the first. */
 export const answerOf = (seed: number): Edit => ({
-  label: seed === 1 ? say("The first answer") : say("Another answer"),
+  label: seed === 1 ? tell("The first answer") : tell("Another answer"),
   apply: (recipe) => withEdges(recipe, { ...without(recipe.edges, "seed"), ...(seed > 1 && { seed }) }),
 });
 
 /** Whether faces, keep marks and measured things may be repeated by a fill. */
 export const mayRepeat = (may: boolean): Edit => ({
-  label: may ? say("Things may be repeated") : say("Things are not repeated"),
+  label: may ? tell("Things may be repeated") : tell("Things are not repeated"),
   apply: (recipe) => withEdges(recipe, { ...without(recipe.edges, "repeat"), ...(may && { repeat: true as const }) }),
 });
 
 /** An area to fill from, or never from. @param points its outline, pixels of the original. */
 export const addSource = (id: string, use: "from" | "never", points: readonly Vec2[]): Edit => ({
-  label: use === "from" ? say("Fill from an area") : say("Never from an area"),
+  label: use === "from" ? tell("Fill from an area") : tell("Never from an area"),
   apply: (recipe) =>
     withEdges(recipe, {
       ...recipe.edges,
@@ -78,7 +85,7 @@ export const addSource = (id: string, use: "from" | "never", points: readonly Ve
 });
 
 export const switchSource = (id: string, on: boolean): Edit => ({
-  label: on ? say("Switch an area on") : say("Switch an area off"),
+  label: on ? tell("Switch an area on") : tell("Switch an area off"),
   apply: (recipe) =>
     withEdges(recipe, {
       ...recipe.edges,
@@ -87,7 +94,7 @@ export const switchSource = (id: string, on: boolean): Edit => ({
 });
 
 export const deleteSource = (id: string): Edit => ({
-  label: "Delete an area",
+  label: tell("Delete an area"),
   apply: (recipe) => {
     const sources = (recipe.edges.sources ?? []).filter((s) => s.id !== id);
     return withEdges(recipe, { ...without(recipe.edges, "sources"), ...(sources.length > 0 && { sources }) });

@@ -1,11 +1,11 @@
-import { say } from "../../language";
+import { type Words, tell } from "../../language";
 import { type FinishPart, type FinishSettings, type Level, balanceFor, lightOf, withoutPart } from "../../finish";
 import { clamp } from "../../geometry";
 import type { Edit } from "../edit";
 import { withFinish } from "./with-finish";
 
 /** Sets something of the tone or the sharpness. @param label in a few words. */
-export const finishTo = (label: string, to: Partial<FinishSettings>): Edit => ({
+export const finishTo = (label: Words, to: Partial<FinishSettings>): Edit => ({
   label,
   apply: (recipe) =>
     withFinish(recipe, (settings) => {
@@ -16,13 +16,13 @@ export const finishTo = (label: string, to: Partial<FinishSettings>): Edit => ({
 
 /** Leaves Finish out, or applies it again; its settings stay. */
 export const switchFinish = (on: boolean): Edit => ({
-  label: on ? say("Apply Finish") : say("Leave Finish out"),
+  label: on ? tell("Apply Finish") : tell("Leave Finish out"),
   apply: (recipe) => withFinish(recipe, (settings) => ({ ...settings, on })),
 });
 
 /** Makes a colour that is shown neutral. @param shown red, green and blue as displayed, 0…255. */
 export const neutralAt = (shown: readonly [number, number, number]): Edit => ({
-  label: say("Make a place neutral"),
+  label: tell("Make a place neutral"),
   apply: (recipe) =>
     withFinish(recipe, (settings) => {
       // A number of nothing has no balance; half a level stands for it.
@@ -39,19 +39,19 @@ export const neutralAt = (shown: readonly [number, number, number]): Edit => ({
 
 /** Takes what the picture proposes for black, white and the middle. */
 export const levelLight = ({ black, white, exposure }: Level): Edit => ({
-  label: say("Level the light"),
+  label: tell("Level the light"),
   apply: (recipe) => withFinish(recipe, (settings) => ({ ...settings, black, white, exposure })),
 });
 
-const PART_WORDS: Record<FinishPart, string> = {
-  light: say("light"),
-  colour: say("colour"),
-  masks: say("parts"),
-  sharpness: say("sharpness"),
+const PART_WORDS: Record<FinishPart, Words> = {
+  light: tell("light"),
+  colour: tell("colour"),
+  masks: tell("parts"),
+  sharpness: tell("sharpness"),
 };
 
 /** Puts one part of Finish back to where nothing is set. */
 export const resetFinish = (part: FinishPart): Edit => ({
-  label: say("Reset the {part}", { part: PART_WORDS[part] }),
+  label: tell("Reset the {part}", { part: PART_WORDS[part] }),
   apply: (recipe) => withFinish(recipe, (settings) => withoutPart(settings, part)),
 });

@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import type { Rect } from "../../geometry";
 import type { FrameDetail, OutputSize } from "../../frame";
 import type { Recipe } from "../../recipe";
@@ -6,7 +6,7 @@ import type { Edit } from "../edit";
 
 /** A frame without gaps, kept up to date. */
 export const cleanFrameAgain = (): Edit => ({
-  label: say("Clean frame"),
+  label: tell("Clean frame"),
   apply: (recipe) => ({ ...recipe, frame: { ...recipe.frame, rule: "clean" } }),
 });
 
@@ -16,7 +16,7 @@ export const weighDetail = (recipe: Recipe, detail: FrameDetail): Recipe =>
 
 /** A clean frame that is the largest, or the one that keeps most of what the photo shows. */
 export const framePrefers = (prefer: "area" | "detail"): Edit => ({
-  label: prefer === "area" ? say("Most area") : say("Most of what it shows"),
+  label: prefer === "area" ? tell("Most area") : tell("Most of what it shows"),
   apply: (recipe) => {
     const { prefer: before, ...rest } = recipe.frame;
     void before;
@@ -26,19 +26,19 @@ export const framePrefers = (prefer: "area" | "detail"): Edit => ({
 
 /** The clean frame of a ratio. @param ratio width / height; null: any. */
 export const frameRatio = (ratio: number | null): Edit => ({
-  label: say("Ratio"),
+  label: tell("Ratio"),
   apply: (recipe) => ({ ...recipe, frame: { ...recipe.frame, rule: "clean", ratio } }),
 });
 
 /** A frame as it was dragged or typed. @param rect x, y, width, height, pixels of the plane. */
-export const freeFrame = ([x, y, width, height]: Rect, label = say("Change the frame")): Edit => ({
+export const freeFrame = ([x, y, width, height]: Rect, label = tell("Change the frame")): Edit => ({
   label,
   apply: (recipe) => ({ ...recipe, frame: { ...recipe.frame, rule: "free", rect: [x, y, width, height] } }),
 });
 
 /** A quarter turn more. @param by 1 clockwise, −1 the other way. */
 export const quarterTurn = (by: 1 | -1): Edit => ({
-  label: by === 1 ? say("Turn clockwise") : say("Turn anticlockwise"),
+  label: by === 1 ? tell("Turn clockwise") : tell("Turn anticlockwise"),
   apply: (recipe) => {
     const { turn, ...frame } = recipe.frame;
     // The mirror comes after the turn, so in a mirrored picture the other way is the one that is seen.
@@ -49,7 +49,7 @@ export const quarterTurn = (by: 1 | -1): Edit => ({
 
 /** Left and right exchanged, or back. */
 export const mirrorPicture = (): Edit => ({
-  label: say("Mirror"),
+  label: tell("Mirror"),
   apply: (recipe) => {
     const { mirror, ...frame } = recipe.frame;
     return { ...recipe, frame: mirror ? frame : { ...frame, mirror: true } };
@@ -58,7 +58,7 @@ export const mirrorPicture = (): Edit => ({
 
 /** A scale bar in the delivered picture, or none. */
 export const scaleBarShown = (shown: boolean): Edit => ({
-  label: shown ? say("Scale bar") : say("No scale bar"),
+  label: shown ? tell("Scale bar") : tell("No scale bar"),
   apply: (recipe) => {
     const { bar, ...frame } = recipe.frame;
     void bar;
@@ -68,7 +68,7 @@ export const scaleBarShown = (shown: boolean): Edit => ({
 
 /** What the picture is delivered at; null: a pixel for each of the plane's. */
 export const outputAt = (output: OutputSize | null): Edit => ({
-  label: say("Output size"),
+  label: tell("Output size"),
   apply: (recipe) => {
     const { output: before, ...frame } = recipe.frame;
     void before;

@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { type Words, tell } from "../../language";
 import type { Recipe } from "../../recipe";
 import type { Edit } from "../edit";
 
@@ -8,7 +8,7 @@ const settles = ({ k, p, fringes, vignetting }: Lens): boolean =>
   [...k, ...p, ...fringes.red, ...fringes.blue, ...vignetting.v].some((v) => v !== 0);
 
 /** Sets the lens by hand; what is changed then no longer comes from a profile or from traces alone. */
-export const lensByHand = (label: string, change: (lens: Lens) => Partial<Lens>): Edit => ({
+export const lensByHand = (label: Words, change: (lens: Lens) => Partial<Lens>): Edit => ({
   label,
   apply: (recipe) => {
     const lens = { ...recipe.lens, ...change(recipe.lens) };
@@ -17,7 +17,7 @@ export const lensByHand = (label: string, change: (lens: Lens) => Partial<Lens>)
 });
 
 /** Sets how much of the lens is taken out, or what else leaves it coming from where it comes from. */
-export const lensKept = (label: string, change: (lens: Lens) => Partial<Lens>): Edit => ({
+export const lensKept = (label: Words, change: (lens: Lens) => Partial<Lens>): Edit => ({
   label,
   apply: (recipe) => ({ ...recipe, lens: { ...recipe.lens, ...change(recipe.lens) } }),
 });
@@ -26,7 +26,7 @@ export const lensKept = (label: string, change: (lens: Lens) => Partial<Lens>): 
 export const stateFocal = (
   focalPx: number,
   focalFrom: Recipe["camera"]["focalFrom"] = "stated",
-  label = say("State the focal length"),
+  label = tell("State the focal length"),
 ): Edit => ({
   label,
   apply: (recipe) => ({ ...recipe, camera: { ...recipe.camera, focalPx, focalFrom } }),

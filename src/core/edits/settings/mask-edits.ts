@@ -1,11 +1,11 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import { type Dab, MOST_DABS, MOST_MASKS, type Mask, type MaskEffect } from "../../finish";
 import type { Vec2 } from "../../geometry";
 import type { Recipe } from "../../recipe";
 import type { Edit } from "../edit";
 import { withFinish } from "./with-finish";
 
-const DRAW = { wash: say("Draw a wash"), dab: say("Draw a dab") } as const;
+const DRAW = { wash: tell("Draw a wash"), dab: tell("Draw a dab") } as const;
 
 const withMasks = (recipe: Recipe, change: (all: readonly Mask[]) => Mask[]): Recipe =>
   withFinish(recipe, ({ masks: before = [], ...rest }) => {
@@ -24,14 +24,14 @@ export const addMask = (mask: Mask): Edit => ({
 
 /** Another stroke of a mask that is dabbed. */
 export const addDab = (id: string, dab: Dab): Edit => ({
-  label: dab.off ? say("Take away from a dab") : say("Add to a dab"),
+  label: dab.off ? tell("Take away from a dab") : tell("Add to a dab"),
   apply: (recipe) =>
     changed(recipe, id, (m) => (m.dabs && m.dabs.length < MOST_DABS ? { ...m, dabs: [...m.dabs, dab] } : m)),
 });
 
 /** What a mask does; nothing of a kind is no key. */
 export const maskEffect = (id: string, effect: MaskEffect): Edit => ({
-  label: say("Change what a mask does"),
+  label: tell("Change what a mask does"),
   apply: (recipe) =>
     changed(recipe, id, ({ exposure, warmth, sharpness, ...m }) => {
       const asked = { exposure, warmth, sharpness, ...effect };
@@ -41,7 +41,7 @@ export const maskEffect = (id: string, effect: MaskEffect): Edit => ({
 
 /** How soft a mask's edges are, and whether they follow the picture's own. */
 export const maskEdge = (id: string, to: { hardness?: number; clings?: boolean }): Edit => ({
-  label: say("Change a mask's edge"),
+  label: tell("Change a mask's edge"),
   apply: (recipe) =>
     changed(recipe, id, ({ clings: was, ...m }) => ({
       ...m,
@@ -54,7 +54,7 @@ const placed = ([x, y]: Vec2): [number, number] => [x, y];
 
 /** Moves a mask to other places, pixels of the original. @param places as many as it has: a wash's ends, or every dab's points in a row. */
 export const moveMask = (id: string, places: readonly Vec2[]): Edit => ({
-  label: say("Move a mask"),
+  label: tell("Move a mask"),
   apply: (recipe) =>
     changed(recipe, id, (m) => {
       if (m.ends) return places.length === 2 ? { ...m, ends: [placed(places[0]!), placed(places[1]!)] } : m;
@@ -69,11 +69,11 @@ export const moveMask = (id: string, places: readonly Vec2[]): Edit => ({
 export const maskPlaces = ({ ends, dabs }: Mask): readonly Vec2[] => ends ?? dabs!.flatMap((d) => d.points);
 
 export const switchMask = (id: string, on: boolean): Edit => ({
-  label: on ? say("Switch a mask on") : say("Switch a mask off"),
+  label: on ? tell("Switch a mask on") : tell("Switch a mask off"),
   apply: (recipe) => changed(recipe, id, (m) => ({ ...m, on })),
 });
 
 export const deleteMask = (id: string): Edit => ({
-  label: "Delete a mask",
+  label: tell("Delete a mask"),
   apply: (recipe) => withMasks(recipe, (all) => all.filter((m) => m.id !== id)),
 });

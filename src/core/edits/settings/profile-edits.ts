@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { named, tell } from "../../language";
 import {
   type LensAt,
   type LensMetadata,
@@ -53,7 +53,7 @@ export const takeProfile = <P extends LensProfile>(
   photo: ProfileSetting,
   size: readonly [number, number],
 ): Edit => ({
-  label: say("Take the profile {name}", { name: proposal.profile.name }),
+  label: tell("Take the profile {name}", { name: proposal.profile.name }),
   apply: (recipe) => ({ ...recipe, lens: withProfile(recipe.lens, proposal, photo, size) }),
 });
 
@@ -72,5 +72,5 @@ export function takeProfileByHand(
 ): Edit {
   const focalMm = photo.focalMm ?? equivalentMm / cropOf(profile);
   const factor = cropOf(profile) * (focalMm / equivalentMm);
-  return takeProfile({ profile, factor, reason: "", caution: null }, { ...photo, focalMm }, size);
+  return takeProfile({ profile, factor, reason: named(""), caution: null }, { ...photo, focalMm }, size);
 }

@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import { withCamera } from "../../render";
 import { type Size, type Vec2, clamp } from "../../geometry";
 import { FIELDS, type LensModel, type StatedLayout, fieldOfView, focalOfField, isStitched } from "../../lens";
@@ -22,7 +22,7 @@ const held = (model: LensModel, field: number): number => clamp(field, ...FIELDS
 
 /** Says how the picture was recorded; it sees as much across as it did. A lens's own terms mean nothing to another and go. */
 export const recordedAs = (model: LensModel, size: Size): Edit => ({
-  label: say("How it was recorded"),
+  label: tell("How it was recorded"),
   apply: (recipe) => {
     const { lens } = recipe;
     if (model === lens.model) return recipe;
@@ -52,7 +52,7 @@ export const recordedAs = (model: LensModel, size: Size): Edit => ({
 
 /** Says how much the picture sees across, degrees. */
 export const fieldIs = (field: number, size: Size, from: "stated" | "solved" = "stated"): Edit => ({
-  label: say("Field of view"),
+  label: tell("Field of view"),
   apply: (recipe) => {
     const { model } = recipe.lens;
     const seen = held(model, field);
@@ -64,7 +64,7 @@ export const fieldIs = (field: number, size: Size, from: "stated" | "solved" = "
 
 /** Lays the picture out as it says itself that it was stitched. */
 export const takeLayout = ({ model, focalPx, centre, pitch, roll }: StatedLayout, size: Size): Edit => ({
-  label: say("Lay it out as it says"),
+  label: tell("Lay it out as it says"),
   apply: (recipe) =>
     shownOnCylinder(
       {
@@ -91,7 +91,7 @@ export const takeLayout = ({ model, focalPx, centre, pitch, roll }: StatedLayout
 
 /** What the picture is shown on: 0 flat, 1 a standing cylinder. */
 export const showOn = (surface: number): Edit => ({
-  label: say("What it is shown on"),
+  label: tell("What it is shown on"),
   apply: (recipe) => {
     const bent = clamp(surface, 0, 1);
     const shape = recipe.shape ?? NO_BEND;

@@ -1,10 +1,10 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import { MOST_STROKES, MOST_STROKE_POINTS, type Stroke } from "../../edges";
 import type { Vec2 } from "../../geometry";
 import type { Recipe } from "../../recipe";
 import type { Edit } from "../edit";
 
-const NAMES = { mend: say("Mend"), graft: say("Graft") } as const;
+const NAMES = { mend: tell("Mend"), graft: tell("Graft") } as const;
 
 function withStrokes(recipe: Recipe, strokes: readonly Stroke[]): Recipe {
   const { strokes: gone, ...edges } = recipe.edges;
@@ -28,12 +28,12 @@ export const addStroke = (stroke: Stroke): Edit => ({
 });
 
 export const switchStroke = (id: string, on: boolean): Edit => ({
-  label: on ? say("Switch a stroke on") : say("Switch a stroke off"),
+  label: on ? tell("Switch a stroke on") : tell("Switch a stroke off"),
   apply: (recipe) => changed(recipe, id, (s) => ({ ...s, on })),
 });
 
 export const deleteStroke = (id: string): Edit => ({
-  label: "Delete a stroke",
+  label: tell("Delete a stroke"),
   apply: (recipe) =>
     withStrokes(
       recipe,
@@ -43,7 +43,7 @@ export const deleteStroke = (id: string): Edit => ({
 
 /** Moves a stroke to other places; what a graft copies stays what it is. @param points as many as it has, pixels of the original. */
 export const moveStroke = (id: string, points: readonly Vec2[]): Edit => ({
-  label: say("Move a stroke"),
+  label: tell("Move a stroke"),
   apply: (recipe) =>
     changed(recipe, id, (s) =>
       points.length === s.points.length ? { ...s, points: points.map(([x, y]): [number, number] => [x, y]) } : s,
@@ -52,7 +52,7 @@ export const moveStroke = (id: string, points: readonly Vec2[]): Edit => ({
 
 /** Another answer of a mend, 1 the first. */
 export const strokeAnswer = (id: string, seed: number): Edit => ({
-  label: say("Another answer"),
+  label: tell("Another answer"),
   apply: (recipe) =>
     changed(recipe, id, ({ seed: gone, ...s }) => {
       void gone;
@@ -65,7 +65,7 @@ export const strokeSettings = (
   id: string,
   { hardness, strength, matched }: { hardness?: number; strength?: number; matched?: boolean },
 ): Edit => ({
-  label: say("Change a stroke"),
+  label: tell("Change a stroke"),
   apply: (recipe) =>
     changed(recipe, id, ({ light, ...s }) => ({
       ...s,

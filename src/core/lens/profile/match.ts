@@ -1,4 +1,4 @@
-import { decimal, say } from "../../language";
+import { type Words, figure, tell } from "../../language";
 import type { LensProfile } from "./schema";
 
 /** What a photo's metadata say of its lens. */
@@ -14,9 +14,9 @@ export interface Proposal<P extends LensProfile = LensProfile> {
   /** Half diagonal of the photo's sensor over that of the profile. */
   readonly factor: number;
   /** Why it fits, a sentence. */
-  readonly reason: string;
+  readonly reason: Words;
   /** What to bear in mind, or null. */
-  readonly caution: string | null;
+  readonly caution: Words | null;
 }
 
 /** Half diagonal of a full-frame picture, mm, against which 35 mm equivalents are stated. */
@@ -29,7 +29,7 @@ const BEYOND = 1.06;
 /** Names as they are compared: case, spaces and punctuation do not count. */
 const plain = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "");
 const among = (name: string, names: readonly string[]): boolean => names.some((n) => plain(n) === plain(name));
-const millimetres = (f: number): string => decimal(f, Number.isInteger(Math.round(10 * f) / 10) ? 0 : 1);
+const millimetres = (f: number): Words => figure(f, Number.isInteger(Math.round(10 * f) / 10) ? 0 : 1);
 
 /** Profiles that fit a photo, the best first, each with the reason in words. */
 export function proposeProfiles<P extends LensProfile>(profiles: readonly P[], photo: LensMetadata): Proposal<P>[] {
@@ -53,13 +53,13 @@ export function proposeProfiles<P extends LensProfile>(profiles: readonly P[], p
         proposal: {
           profile,
           factor,
-          reason: say("{name} at {focalMm} mm: {focals}.", {
+          reason: tell("{name} at {focalMm} mm: {focals}.", {
             name: profile.name,
             focalMm: millimetres(focalMm),
             focals: measuredAt(focals, focalMm),
           }),
           caution: otherCamera
-            ? say("It was measured on another camera ({camera}).", { camera: profile.camera[0]! })
+            ? tell("It was measured on another camera ({camera}).", { camera: profile.camera[0]! })
             : null,
         },
         rank: (ownCamera ? 0 : otherCamera ? 2 : 1) + nearest,
@@ -69,12 +69,12 @@ export function proposeProfiles<P extends LensProfile>(profiles: readonly P[], p
   return found.sort((a, b) => a.rank - b.rank).map((f) => f.proposal);
 }
 
-function measuredAt(focals: readonly number[], focalMm: number): string {
+function measuredAt(focals: readonly number[], focalMm: number): Words {
   const exact = focals.find((f) => Math.abs(f - focalMm) < 0.05);
-  if (exact !== undefined) return say("measured at {exact}", { exact: millimetres(exact) });
+  if (exact !== undefined) return tell("measured at {exact}", { exact: millimetres(exact) });
   const below = focals.filter((f) => f < focalMm).pop();
   const above = focals.find((f) => f > focalMm);
   if (below !== undefined && above !== undefined)
-    return say("measured at {below} and {above}", { below: millimetres(below), above: millimetres(above) });
-  return say("measured at {above}, the nearest there is", { above: millimetres(below ?? above!) });
+    return tell("measured at {below} and {above}", { below: millimetres(below), above: millimetres(above) });
+  return tell("measured at {above}, the nearest there is", { above: millimetres(below ?? above!) });
 }

@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import fc from "fast-check";
@@ -81,7 +82,7 @@ test("between focal lengths, apertures; held beyond", () => {
 
 test("the proposal says why; another camera is a caution; a wider lens, another lens or no metadata are no match", () => {
   const [first] = proposeProfiles([whole], photo);
-  expect(first!.reason).toBe("Quarl 16–35 at 21 mm: measured at 20 and 24.");
+  expect(put(first!.reason)).toBe("Quarl 16–35 at 21 mm: measured at 20 and 24.");
   expect(first!.caution).toBeNull();
   const other = { ...whole, camera: ["Harrow K1"] };
   const same = { ...whole, camera: ["harrow k3"], name: "own" };

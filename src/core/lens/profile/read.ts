@@ -1,11 +1,11 @@
-import { decimal, say } from "../../language";
+import { TellingError, figure, tell } from "../../language";
 import { turningRadius } from "../brown-conrady";
 import { widestAngle } from "../equidistant";
 import { lightKept } from "../vignetting";
 import { type LensProfile, PROFILE_FORMAT, PROFILE_VERSION, profileSchema } from "./schema";
 
-/** A profile that cannot be used; the message is a sentence for people. */
-export class ProfileError extends Error {
+/** A profile that cannot be used. */
+export class ProfileError extends TellingError {
   override readonly name = "ProfileError";
 }
 
@@ -25,12 +25,12 @@ export function readProfile(json: unknown): LensProfile {
   const head = (typeof json === "object" && json !== null ? json : {}) as { format?: unknown; version?: unknown };
   if (head.format !== PROFILE_FORMAT)
     throw new ProfileError(
-      say('This is not a lens profile: its "format" is not "{format}".', { format: PROFILE_FORMAT }),
+      tell('This is not a lens profile: its "format" is not "{format}".', { format: PROFILE_FORMAT }),
     );
   if (head.version !== PROFILE_VERSION)
     throw new ProfileError(
-      say("This profile is of version {version}; this program knows version {known}.", {
-        version: JSON.stringify(head.version) ?? say("none"),
+      tell("This profile is of version {version}; this program knows version {known}.", {
+        version: JSON.stringify(head.version) ?? tell("none"),
         known: PROFILE_VERSION,
       }),
     );
@@ -38,7 +38,7 @@ export function readProfile(json: unknown): LensProfile {
   if (!result.success) {
     const issue = result.error.issues[0]!;
     throw new ProfileError(
-      say('The profile does not hold at "{path}": {message}', { path: issue.path.join("."), message: issue.message }),
+      tell('The profile does not hold at "{path}": {message}', { path: issue.path.join("."), message: issue.message }),
     );
   }
   const profile = result.data;
@@ -46,16 +46,16 @@ export function readProfile(json: unknown): LensProfile {
   for (const { focalMm, red, blue } of profile.fringes)
     if ([red, blue].some(([a, b]) => Math.abs(a) + Math.abs(b) > 0.05))
       throw new ProfileError(
-        say("At {focalMm} mm the fringes would move a colour by more than 5 %; no lens does.", { focalMm }),
+        tell("At {focalMm} mm the fringes would move a colour by more than 5 %; no lens does.", { focalMm }),
       );
   for (const { focalMm, aperture, v } of profile.vignetting)
     for (let r = 0; r <= 1.001; r += 0.05)
       if (!(lightKept(v, r) > 0.01) || lightKept(v, r) > 2)
         throw new ProfileError(
-          say("At {focalMm} mm, f/{aperture}, the fall-off leaves no light, or adds some, at {r} of the corner.", {
+          tell("At {focalMm} mm, f/{aperture}, the fall-off leaves no light, or adds some, at {r} of the corner.", {
             focalMm,
             aperture,
-            r: decimal(r, 2),
+            r: figure(r, 2),
           }),
         );
   return profile;
@@ -69,7 +69,7 @@ function checkDistortion({ model, sensor }: LensProfile, { focalMm, k, p }: Lens
     const recorded = widest * (1 + k[0] * widest ** 2 + k[1] * widest ** 4 + k[2] * widest ** 6);
     if (widest < FLATTEST && recorded < corner)
       throw new ProfileError(
-        say("At {focalMm} mm the fisheye's terms fold the picture over inside its corners.", { focalMm }),
+        tell("At {focalMm} mm the fisheye's terms fold the picture over inside its corners.", { focalMm }),
       );
     return;
   }
@@ -77,10 +77,10 @@ function checkDistortion({ model, sensor }: LensProfile, { focalMm, k, p }: Lens
   const recorded = turning * (1 + k[0] * turning ** 2 + k[1] * turning ** 4 + k[2] * turning ** 6);
   if (turning < Infinity && !(recorded > REACH))
     throw new ProfileError(
-      say("At {focalMm} mm the distortion folds the picture over inside its corners.", { focalMm }),
+      tell("At {focalMm} mm the distortion folds the picture over inside its corners.", { focalMm }),
     );
   if (Math.abs(k[0] + k[1] + k[2]) > MOST_BOW || Math.abs(p[0]) + Math.abs(p[1]) > 0.05)
     throw new ProfileError(
-      say("At {focalMm} mm the distortion moves the corner further than any lens does.", { focalMm }),
+      tell("At {focalMm} mm the distortion moves the corner further than any lens does.", { focalMm }),
     );
 }

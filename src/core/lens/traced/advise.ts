@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { type Words, tell } from "../../language";
 import type { Size, Vec2 } from "../../geometry";
 import type { Trace, TracedLens } from "./residuals";
 import type { TracedSolution } from "./solve-traces";
@@ -20,15 +20,15 @@ function passing({ points }: Trace, centre: Vec2, unit: number): number {
 
 /** A point that a further trace should pass, and why; pixels. */
 export interface TraceAdvice {
-  readonly text: string;
+  readonly text: Words;
   readonly near: Vec2 | null;
 }
 
-const SIDES: readonly (readonly [string, Vec2])[] = [
-  [say("the top"), [0.5, 0.06]],
-  [say("the right border"), [0.95, 0.5]],
-  [say("the bottom"), [0.5, 0.94]],
-  [say("the left border"), [0.05, 0.5]],
+const SIDES: readonly (readonly [Words, Vec2])[] = [
+  [tell("the top"), [0.5, 0.06]],
+  [tell("the right border"), [0.95, 0.5]],
+  [tell("the bottom"), [0.5, 0.94]],
+  [tell("the left border"), [0.05, 0.5]],
 ];
 
 /** What the traces say and do not say, in sentences, the most useful first. */
@@ -42,10 +42,10 @@ export function adviseTraces(traces: readonly Trace[], size: Size, solution: Tra
       {
         text:
           traces.length === 0
-            ? say(
+            ? tell(
                 "Trace something straight near a border: drag along it from end to end, or click along it and press Enter.",
               )
-            : say(
+            : tell(
                 "This trace runs through the middle, and such an edge stays straight whatever the lens does. Trace one near a border.",
               ),
         near: [size[0] * 0.5, size[1] * 0.06],
@@ -61,36 +61,36 @@ export function adviseTraces(traces: readonly Trace[], size: Size, solution: Tra
   }).sort((a, b) => b.nearest - a.nearest)[0]!;
   if (reach < REACH)
     found.push({
-      text: say(
+      text: tell(
         "The traces reach {reach} % of the way to the corners; one more along {name}, into the corners, tells most.",
         { reach: Math.round(reach * 100), name: far.name },
       ),
       near: far.place,
     });
   else if (telling.length < 4 && far.nearest > 0.35 * unit)
-    found.push({ text: say("One more trace along {name} would help most.", { name: far.name }), near: far.place });
+    found.push({ text: tell("One more trace along {name} would help most.", { name: far.name }), near: far.place });
   if (solution && solution.terms.radial === 1 && telling.length < 4)
-    found.push({ text: say("One term is determined so far; a moustache shows only with more traces."), near: null });
+    found.push({ text: tell("One term is determined so far; a moustache shows only with more traces."), near: null });
   const radial = traces.length - telling.length;
   if (radial > 0)
     found.push({
       text:
         radial === 1
-          ? say("One trace runs through the middle and says nothing about the bow.")
-          : say("{count} traces run through the middle and say nothing about the bow.", { count: radial }),
+          ? tell("One trace runs through the middle and says nothing about the bow.")
+          : tell("{count} traces run through the middle and say nothing about the bow.", { count: radial }),
       near: null,
     });
   return found;
 }
 
 /** Which coefficients the data determined, in words. */
-export function termsInWords({ terms }: Pick<TracedSolution, "terms">): string {
+export function termsInWords({ terms }: Pick<TracedSolution, "terms">): Words {
   const radial = ["k1", "k1 and k2", "k1, k2 and k3"][terms.radial - 1]!;
   return terms.centre
-    ? say("{terms} and the centre are determined", { terms: radial })
+    ? tell("{terms} and the centre are determined", { terms: radial })
     : terms.radial === 1
-      ? say("{terms} is determined", { terms: radial })
-      : say("{terms} are determined", { terms: radial });
+      ? tell("{terms} is determined", { terms: radial })
+      : tell("{terms} are determined", { terms: radial });
 }
 
 export type { TracedLens };

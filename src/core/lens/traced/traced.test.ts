@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import { leastSquares } from "../../numerics";
 import { between, normalFrom, randomFrom } from "../../testing";
 import type { Vec2 } from "../../geometry";
@@ -129,10 +130,12 @@ test("the bow of a trace, and what another should show", () => {
       [60, 0],
     ]),
   ).toBeCloseTo(2, 9);
-  expect(adviseTraces([], size, null)[0]!.text).toMatch(/near a border/);
+  expect(put(adviseTraces([], size, null)[0]!.text)).toMatch(/near a border/);
   const through: Trace = { id: "a", points: Array.from({ length: 20 }, (_, i): Vec2 => [100 + 140 * i, 1000]) };
-  expect(adviseTraces([through], size, null)[0]!.text).toMatch(/through the middle/);
+  expect(put(adviseTraces([through], size, null)[0]!.text)).toMatch(/through the middle/);
   const top: Trace = { id: "b", points: Array.from({ length: 20 }, (_, i): Vec2 => [900 + 60 * i, 300]) };
-  expect(adviseTraces([top], size, null)[0]!.text).toMatch(/% of the way to the corners; one more along the bottom/);
+  expect(put(adviseTraces([top], size, null)[0]!.text)).toMatch(
+    /% of the way to the corners; one more along the bottom/,
+  );
   expect(solveTraces([], size)).toBeNull();
 });

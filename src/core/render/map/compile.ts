@@ -1,4 +1,4 @@
-import { say } from "../../language";
+import { tell } from "../../language";
 import {
   type KeepMark,
   type PlacedMark,
@@ -96,7 +96,7 @@ function chainFor(recipe: SettledRecipe, size: Size, steps: Steps, moving: boole
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     throw new RecipeError(
-      say(
+      tell(
         "The corrections of this recipe together flatten the picture to a line. Reset the camera's angles, its focal length or the proportion.",
       ),
     );

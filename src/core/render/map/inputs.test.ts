@@ -1,3 +1,4 @@
+import { named } from "../../language";
 import { many } from "../../soak.testing";
 import type { Recipe } from "../../recipe";
 import { emptyRecipe, recipeSchema } from "../../recipe";
@@ -109,7 +110,7 @@ test("an edit solves anew whatever it changed of what lines and measures say", (
   for (const { at, recipe } of others) {
     // The solved numbers themselves are what somebody else's program may have put there.
     if (/^attitude\.(pitch|yaw|roll)|^proportion\.(height|perPixel)/.test(at)) continue;
-    const after = edited(base, { label: at, apply: () => recipe }, SIZE);
+    const after = edited(base, { label: named(at), apply: () => recipe }, SIZE);
     const fresh = withHeightMeasured(withSolvedAttitude(recipe, SIZE), SIZE);
     const told = ({ attitude, proportion }: Recipe): string =>
       JSON.stringify([attitude.pitch, attitude.yaw, attitude.roll, proportion.height, proportion.perPixel].map((v) => v?.toFixed(9))); // prettier-ignore

@@ -1,3 +1,4 @@
+import { named } from "../../language";
 import { edited, easeOff, freeFrame, frameRatio, heightByHand, setAngles } from "../../edits";
 import { emptyRecipe } from "../../recipe";
 import { compile, trueAlready, withCamera } from "..";
@@ -20,10 +21,10 @@ test("a drawn frame keeps what was in its middle, and comes back when the change
     return [out[0]!, out[1]!];
   };
   const was = middleOf(drawn);
-  const turned = edited(drawn, setAngles("By hand", size, { pitch: 13, yaw: 4 }), size);
+  const turned = edited(drawn, setAngles(named("By hand"), size, { pitch: 13, yaw: 4 }), size);
   expect(turned.frame.rect).not.toEqual(drawn.frame.rect);
   middleOf(turned).forEach((v, i) => expect(v).toBeCloseTo(was[i]!, 3));
-  const back = edited(turned, setAngles("By hand", size, { pitch: 9, yaw: 0 }), size);
+  const back = edited(turned, setAngles(named("By hand"), size, { pitch: 9, yaw: 0 }), size);
   back.frame.rect!.forEach((v, i) => expect(Math.abs(v - drawn.frame.rect![i]!)).toBeLessThan(3));
   const taller = edited(drawn, heightByHand(1.2), size);
   expect(taller.frame.rect![3]).toBeCloseTo(1200, 6);
@@ -44,7 +45,7 @@ test("what ease leaves untrue and what the focal length may change is told", () 
   expect(heightSigma).toBeGreaterThan(0);
   expect(heightSigma).toBeLessThan(0.05);
   expect(eased).toBeCloseTo(0, 9);
-  const half = edited(tipped(), easeOff("Ease", "plumb", 0), size);
+  const half = edited(tipped(), easeOff(named("Ease"), "plumb", 0), size);
   // Not taken out at all, a wall seen from below is as low as the cosine of the pitch makes it.
   const left = trueAlready(withCamera(half, size), size, null, [1500, 1000]).eased;
   expect(left).toBeLessThan(-0.002);

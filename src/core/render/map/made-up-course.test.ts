@@ -1,3 +1,4 @@
+import { named } from "../../language";
 import { z } from "zod";
 import { type PlaneStep, type PlaneStepMaker, coursePart } from "../../course";
 import type { Size, Vec2 } from "../../geometry";
@@ -39,7 +40,7 @@ function foldStep({ at, by }: Fold): PlaneStep | null {
 
 const foldPart = coursePart({
   key: "fold",
-  name: "Fold",
+  name: named("Fold"),
   keys: { fold: fold.prefault({ at: 300 }) },
   laid: (recipe) => recipe.fold.by !== 1,
   plane: [
@@ -49,8 +50,8 @@ const foldPart = coursePart({
     },
   ] satisfies PlaneStepMaker<{ readonly fold: Fold }>[],
   carried: (from) => from,
-  carries: "the fold",
-  told: { marks: [], numbers: [], all: (r) => r.fold, on: () => true, rest: "fold changed" },
+  carries: named("the fold"),
+  told: { marks: [], numbers: [], all: (r) => r.fold, on: () => true, rest: named("fold changed") },
 });
 
 const schema = recipeSchemaOf([...COURSES, foldPart]);

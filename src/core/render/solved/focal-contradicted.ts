@@ -1,6 +1,6 @@
 import { equivalentOf } from "../../camera";
 import type { Size } from "../../geometry";
-import { decimal, say } from "../../language";
+import { type Words, figure, tell } from "../../language";
 import { measuresOf } from "../../shape/proportion";
 import { focalOfShapes } from "./focal-by-measures";
 import { FOCAL_SIGMA } from "./measured";
@@ -13,7 +13,7 @@ const CONTRADICTS = 3;
  * That lines and measures together contradict the focal length that a person or metadata told, in words, and what it would
  * have to be; null where they do not, or cannot tell.
  */
-export function focalContradicted(recipe: SettledRecipe, size: Size): string | null {
+export function focalContradicted(recipe: SettledRecipe, size: Size): Words | null {
   const { focalFrom, focalPx } = recipe.camera;
   if (focalFrom !== "stated" && focalFrom !== "metadata") return null;
   if (recipe.attitude.from !== "lines" || measuresOf(recipe).length === 0) return null;
@@ -21,9 +21,9 @@ export function focalContradicted(recipe: SettledRecipe, size: Size): string | n
   if (!told) return null;
   const off = Math.abs(Math.log(told.focalPx / focalPx)) / Math.hypot(told.sigma, FOCAL_SIGMA[focalFrom]);
   if (off < CONTRADICTS) return null;
-  const mm = (px: number): string => decimal(equivalentOf(size, px), 1);
-  return say(
+  const mm = (px: number): Words => figure(equivalentOf(size, px), 1);
+  return tell(
     "Lines and measures contradict the focal length of {given} mm: they say {focal} mm ± {sigma} % (35 mm equivalent).",
-    { given: mm(focalPx), focal: mm(told.focalPx), sigma: decimal(100 * told.sigma, 1) },
+    { given: mm(focalPx), focal: mm(told.focalPx), sigma: figure(100 * told.sigma, 1) },
   );
 }

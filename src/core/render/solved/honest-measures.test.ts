@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import { taped, type KnownMeasure } from "../../shape/proportion";
 import { isSoak, many } from "../../soak.testing";
 import { measuredView } from "./measured";
@@ -56,7 +57,7 @@ test("sizes 5 % apart are said in nineteen of twenty scenes, and nothing is said
         rectangle("b", at.x + 0.2, at.y + 0.3, 1.1, 1.2, stated),
       ];
       const { messages } = measuredIn(withSolvedAttitude(withCamera(recipe, size), size), size)!;
-      const tells = messages.some((m) => /is stated [\d.]+ % (larger|smaller) than/.test(m));
+      const tells = messages.some((m) => /is stated [\d.]+ % (larger|smaller) than/.test(put(m)));
       if (tells && stated > 1) said++;
       if (tells && stated === 1) false_++;
     }

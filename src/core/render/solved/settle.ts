@@ -1,3 +1,4 @@
+import { type Value } from "../../language";
 import { type LineInput, type LineMessage, type LineSolution, explainLines, solveLines } from "../../attitude";
 import { type FocalMetadata, type Intrinsics, LEVEL, centreOf } from "../../camera";
 import type { Size } from "../../geometry";
@@ -57,7 +58,7 @@ export function solveRecipe(
   // What is left out to find a contradiction is solved with the focal length of all.
   const fixed = { ...camera, focalPx: solution.focal?.focalPx ?? camera.focalPx };
   const solve = (others: readonly LineInput[]): LineSolution => solveLines(fixed, lens, others, { face });
-  const names = new Map([...bubbleNames(recipe.lines), ...faceNames(recipe.faces)]);
+  const names = new Map<string, Value>([...bubbleNames(recipe.lines), ...faceNames(recipe.faces)]);
   return {
     solution,
     messages: explainLines(solution, {

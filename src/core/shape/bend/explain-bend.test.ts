@@ -1,3 +1,4 @@
+import { put } from "@/language";
 import { along, solved } from "./bend.testing";
 import { explainBend, bendMarks } from ".";
 import { NO_BEND, movesAnything, type BendSettings } from "./bend-settings";
@@ -35,7 +36,7 @@ test("two marks that cannot both hold are named with what is missing; without on
   const messages = explainBend(shape, model, bendMarks(shape, model), (other) =>
     movesAnything(other) ? solved(other) : null,
   );
-  expect(messages[0]!.text).toMatch(
+  expect(put(messages[0]!.text)).toMatch(
     /^(Taut line T1 and shield S1|Shield S1 and taut line T1) cannot both hold: off by \d+(\.\d)? px\.$/,
   );
   expect([...messages[0]!.ids].sort()).toEqual(["a", "s"]);
@@ -49,7 +50,7 @@ test("where less is done lest it fold, the mark is named without which the rest 
   const shape = bendOf({ taut: [bowed("a", "horizontal"), across] });
   const model = solved(shape);
   expect(model.share).toBeLessThan(1);
-  const texts = explainBend(shape, model, bendMarks(shape, model), (other) => solved(other)).map((m) => m.text);
+  const texts = explainBend(shape, model, bendMarks(shape, model), (other) => solved(other)).map((m) => put(m.text));
   expect(texts.join()).toContain("more would fold the picture. Without taut line T2 the rest would be done wholly.");
 });
 
@@ -57,7 +58,8 @@ test("a line locked to what it is far from is asked about", () => {
   const shape = bendOf({ taut: [{ ...bowed("a", "vertical"), amount: 0.1 }] });
   const model = solved(shape);
   const [message] = explainBend(shape, model, bendMarks(shape, model), () => null);
-  expect(message).toEqual({ ids: ["a"], text: "Taut line T1 lies 89° from what it is locked to: is that meant?" });
+  expect(message!.ids).toEqual(["a"]);
+  expect(put(message!.text)).toBe("Taut line T1 lies 89° from what it is locked to: is that meant?");
 });
 
 test("a face is told by how its locked edges lean, and that it cannot be", () => {
@@ -85,7 +87,7 @@ test("a face is told by how its locked edges lean, and that it cannot be", () =>
   expect(face!.before.lean).toBeGreaterThan(3);
   expect(face!.after.lean).toBeLessThan(0.01);
   expect(marks).toHaveLength(1);
-  expect(explainBend(shape, model, marks, (other) => solved(other)).map((m) => m.text)).toEqual([
+  expect(explainBend(shape, model, marks, (other) => solved(other)).map((m) => put(m.text))).toEqual([
     "Face F2 is turned inside out: it does not count.",
   ]);
 });

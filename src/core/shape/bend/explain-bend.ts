@@ -1,10 +1,10 @@
-import { capital, decimal, say } from "../../language";
+import { type Figure, type Words, capital, figure, row, tell } from "../../language";
 import { type BendMark, bendMarks, bendNames } from "./bend-marks";
 import type { BendModel } from "./bend-model";
 import type { BendSettings } from "./bend-settings";
 
 export interface BendMessage {
-  readonly text: string;
+  readonly text: Words;
   readonly ids: readonly string[];
 }
 
@@ -17,10 +17,10 @@ const MOST_TRIED = 12;
 const MOST_TOLD = 3;
 
 const WRONG = {
-  "in line": say("has three corners in line"),
-  "inside out": say("is turned inside out"),
-  unseen: say("has a corner that cannot be seen"),
-  "too wide": say("goes further round than one flat thing can be seen"),
+  "in line": tell("has three corners in line"),
+  "inside out": tell("is turned inside out"),
+  unseen: tell("has a corner that cannot be seen"),
+  "too wide": tell("goes further round than one flat thing can be seen"),
 } as const;
 
 const without = (shape: BendSettings, id: string): BendSettings => {
@@ -29,10 +29,10 @@ const without = (shape: BendSettings, id: string): BendSettings => {
   return { ...shape, taut: off(shape.taut), faces: off(shape.faces), shields: off(shape.shields) };
 };
 
-const MARKS = { taut: say("taut line"), face: say("face"), shield: say("shield") } as const;
+const MARKS = { taut: tell("taut line"), face: tell("face"), shield: tell("shield") } as const;
 /** A mark as it is called in a sentence. */
-const called = ({ kind, name }: BendMark): string => `${MARKS[kind]} ${name}`;
-const px = (v: number): string => (v < 9.95 ? decimal(v, 1) : decimal(v, 0));
+const called = ({ kind, name }: BendMark): Words => row([MARKS[kind], name], " ");
+const px = (v: number): Figure => (v < 9.95 ? figure(v, 1) : figure(v, 0));
 
 /**
  * What is to be said of a shape: faces that cannot be, marks that fight each other, and whether less was done lest it fold.
@@ -48,28 +48,32 @@ export function explainBend(
   const names = bendNames(shape);
   const messages = model.faults.map(({ id, fault }): BendMessage => ({
     ids: [id],
-    text: say("Face {name} {wrong}: it does not count.", { name: names.get(id)!, wrong: WRONG[fault] }),
+    text: tell("Face {name} {wrong}: it does not count.", { name: names.get(id)!, wrong: WRONG[fault] }),
   }));
   for (const mark of marks)
     if (mark.kind === "taut" && Math.abs(mark.before.lean ?? 0) > FAR_OFF)
       messages.push({
         ids: [mark.id],
-        text: say("{mark} lies {lean}° from what it is locked to: is that meant?", {
+        text: tell("{mark} lies {lean}° from what it is locked to: is that meant?", {
           mark: capital(called(mark)),
-          lean: decimal(Math.abs(mark.before.lean!), 0),
+          lean: figure(Math.abs(mark.before.lean!), 0),
         }),
       });
   if (model.share < 1) {
     const culprit = marks.slice(0, MOST_TRIED).find(({ id }) => (solve(without(shape, id))?.share ?? 1) === 1);
     messages.push({
       ids: culprit ? [culprit.id] : [],
-      text:
-        say("Only {share} % of what is marked is done: more would fold the picture.", {
-          share: Math.round(100 * model.share),
-        }) +
-        (culprit && marks.length > 1
-          ? ` ${say("Without {culprit} the rest would be done wholly.", { culprit: called(culprit) })}`
-          : ""),
+      text: row(
+        [
+          tell("Only {share} % of what is marked is done: more would fold the picture.", {
+            share: Math.round(100 * model.share),
+          }),
+          ...(culprit && marks.length > 1
+            ? [tell("Without {culprit} the rest would be done wholly.", { culprit: called(culprit) })]
+            : []),
+        ],
+        " ",
+      ),
     });
   }
   // Where less is done than asked for, every mark misses it.
@@ -90,14 +94,14 @@ export function explainBend(
     if (!rival) {
       messages.push({
         ids: [mark.id],
-        text: say("{mark} cannot hold wholly: off by {off} px.", { mark: capital(called(mark)), off }),
+        text: tell("{mark} cannot hold wholly: off by {off} px.", { mark: capital(called(mark)), off }),
       });
       continue;
     }
     told.add(rival.id);
     messages.push({
       ids: [mark.id, rival.id],
-      text: say("{mark} and {rival} cannot both hold: off by {off} px.", {
+      text: tell("{mark} and {rival} cannot both hold: off by {off} px.", {
         mark: capital(called(mark)),
         rival: called(rival),
         off,

@@ -1,3 +1,4 @@
+import { type Words } from "../../language";
 import type { Surface } from "./surfaces";
 
 /** What one measure says. */
@@ -11,11 +12,11 @@ export interface MeasureShare {
   /** How far it lies from all the others, deviations; null without others. */
   readonly off: number | null;
   /** Why it may contradict the others, in words; null where it does not, or has none. */
-  readonly cause: string | null;
+  readonly cause: Words | null;
   /** What it was found to lie on; null where it lies on nothing. */
   readonly surface: Surface | null;
   /** How well its marks make its shape there, pixels (root mean square); null where they make none. */
   readonly missPx: number | null;
   /** Why it cannot count, in words; null: it counts. */
-  readonly why: string | null;
+  readonly why: Words | null;
 }

@@ -1,4 +1,4 @@
-import { decimal, say, sayList } from "../../language";
+import { type Words, figure, listed, tell } from "../../language";
 import { ratioOf } from "./ratio-of";
 import type { KnownMeasure } from "./recipe-part";
 import type { MeasureShare } from "./measure-share";
@@ -10,34 +10,34 @@ export const CONTRADICTS = 4;
 export const MISSHAPEN_PX = 6;
 
 /** Why a measure cannot count, in words. */
-export const cannot = (measure: KnownMeasure): string =>
+export const cannot = (measure: KnownMeasure): Words =>
   measure.kind === "length"
-    ? say("Its ends are one place, or lie where what it is on cannot be seen.")
-    : say("Its marks lie on one line, cross over, or lie where what it is on cannot be seen.");
+    ? tell("Its ends are one place, or lie where what it is on cannot be seen.")
+    : tell("Its marks lie on one line, cross over, or lie where what it is on cannot be seen.");
 
 /** Measures within this of what others say count as agreeing, as a logarithm. */
 const AGREES = 0.02;
 
-const EXCHANGED = say("With its width and height exchanged it would agree.");
+const EXCHANGED = tell("With its width and height exchanged it would agree.");
 
 /** Why a measure may contradict the others, in words. */
-export function likelyCause(m: KnownMeasure, own: Factor, others: Factor): string {
+export function likelyCause(m: KnownMeasure, own: Factor, others: Factor): Words {
   const off = own.log - others.log;
   if (m.kind !== "length" && Math.abs(off + 2 * Math.log(ratioOf(m))) < AGREES) return EXCHANGED;
   const share = 100 * Math.abs(Math.expm1(off));
   return share < 10
-    ? say("They differ by {share} %: is its size as stated, and are its marks on its edges?", {
-        share: decimal(share, 1),
+    ? tell("They differ by {share} %: is its size as stated, and are its marks on its edges?", {
+        share: figure(share, 1),
       })
-    : say("Is it on another wall, or its size another?");
+    : tell("Is it on another wall, or its size another?");
 }
 
-export function wordsOf(shares: readonly MeasureShare[]): string[] {
+export function wordsOf(shares: readonly MeasureShare[]): Words[] {
   const words = shares.flatMap(({ id, why, missPx }) => {
-    if (why) return [say("Measure {id} does not count. {why}", { id, why })];
+    if (why) return [tell("Measure {id} does not count. {why}", { id, why })];
     if (missPx === null || missPx <= MISSHAPEN_PX) return [];
     return [
-      say("The marks of measure {id} miss its shape by {miss} px: is it tilted, or a mark elsewhere?", {
+      tell("The marks of measure {id} miss its shape by {miss} px: is it tilted, or a mark elsewhere?", {
         id,
         miss: Math.round(missPx),
       }),
@@ -48,15 +48,15 @@ export function wordsOf(shares: readonly MeasureShare[]): string[] {
   if (shares.filter((s) => s.off !== null).length < 3) {
     const exchanged = odd.find((s) => s.cause === EXCHANGED);
     const cause = exchanged
-      ? say("With width and height of {id} exchanged they would agree.", { id: exchanged.id })
-      : say("Is one of them on another wall, or its size another?");
+      ? tell("With width and height of {id} exchanged they would agree.", { id: exchanged.id })
+      : tell("Is one of them on another wall, or its size another?");
     return [
       ...words,
-      say("Measures {names} contradict each other. {cause}", { names: sayList(odd.map((s) => s.id)), cause }),
+      tell("Measures {names} contradict each other. {cause}", { names: listed(odd.map((s) => s.id)), cause }),
     ];
   }
   return [
     ...words,
-    say("Measure {id} contradicts the others. {cause}", { id: odd[0]!.id, cause: odd[0]!.cause ?? "" }),
+    tell("Measure {id} contradicts the others. {cause}", { id: odd[0]!.id, cause: odd[0]!.cause ?? "" }),
   ];
 }

@@ -1,4 +1,4 @@
-import { decimal, say, sayList } from "../../language";
+import { type Words, figure, listed, row, tell } from "../../language";
 import type { SurfaceScale } from "./scale";
 import { weighed } from "./weighed";
 
@@ -6,7 +6,7 @@ import { weighed } from "./weighed";
 const SIZES_CONTRADICT = { sigmas: 3, share: 0.01 } as const;
 
 /** Where a size contradicts what the others on its surface say, in words. */
-export function scaleWords(scales: readonly SurfaceScale[], noise: number, nameOf: (id: string) => string): string[] {
+export function scaleWords(scales: readonly SurfaceScale[], noise: number, nameOf: (id: string) => string): Words[] {
   return scales.flatMap(({ told }) => {
     const odd = told
       .flatMap((own) => {
@@ -19,15 +19,15 @@ export function scaleWords(scales: readonly SurfaceScale[], noise: number, nameO
       .sort((a, b) => b.off - a.off)[0];
     if (!odd) return [];
     const id = nameOf(odd.own.id);
-    const others = sayList(told.filter((t) => t !== odd.own).map((t) => nameOf(t.id)));
+    const others = listed(told.filter((t) => t !== odd.own).map((t) => nameOf(t.id)));
     const share = percentOf(Math.expm1(Math.abs(odd.by)));
     return [
       odd.by > 0
-        ? say(
+        ? tell(
             "{id} is stated {share} larger than {others} would have it. Is its size right? Is it further off than the others?",
             { id, share, others },
           )
-        : say(
+        : tell(
             "{id} is stated {share} smaller than {others} would have it. Is its size right? Is it nearer than the others?",
             { id, share, others },
           ),
@@ -35,4 +35,4 @@ export function scaleWords(scales: readonly SurfaceScale[], noise: number, nameO
   });
 }
 
-const percentOf = (share: number): string => `${decimal(100 * share, share < 0.1 ? 1 : 0)} %`;
+const percentOf = (share: number): Words => row([figure(100 * share, share < 0.1 ? 1 : 0), " %"]);

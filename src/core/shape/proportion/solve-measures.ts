@@ -1,3 +1,4 @@
+import { type Words } from "../../language";
 import { type SurfaceScale, END_SIGMA_PX, scalesOf } from "./scale";
 import { type Laid, type MeasuredView, type Surface, laidDown } from "./surfaces";
 import type { MeasureShare } from "./measure-share";
@@ -36,7 +37,7 @@ export interface MeasuredProportion {
   /** How large things are on each surface that a measure of known size lies on. */
   readonly scales: readonly SurfaceScale[];
   readonly measures: readonly MeasureShare[];
-  readonly messages: readonly string[];
+  readonly messages: readonly Words[];
 }
 
 /**

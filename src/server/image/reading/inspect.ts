@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import exifr from "exifr";
 import sharp, { type Metadata, readWhole } from "../library";
 import { exposureOf } from "@/core/brackets";

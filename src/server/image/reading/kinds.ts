@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { open } from "node:fs/promises";
 import { Problem } from "../../problem";
 import { isHeif } from "./heif";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Developer } from "./developer";
 import { withTiffTags } from "../writing/tiff-tags";
 

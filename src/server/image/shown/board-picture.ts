@@ -1,3 +1,4 @@
+import { sayError } from "@/language";
 import type { Rect, Size } from "@/core/geometry";
 import { RecipeError, readRecipe } from "@/core/recipe";
 import { type CompiledMap, compile, withCamera, worked } from "@/core/render";
@@ -62,7 +63,7 @@ export function readableRecipe(recipe: unknown) {
   try {
     return readRecipe(recipe);
   } catch (error) {
-    throw error instanceof RecipeError ? new Problem(422, error.message) : error;
+    throw error instanceof RecipeError ? new Problem(422, sayError(error)) : error;
   }
 }
 

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { strokeNames } from "../stroke-names";
 import { deleteStroke, moveStroke, switchStroke } from "@/core/edits";
 import { compile, withCamera } from "@/core/render";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { type StrokeKind, MOST_STROKES } from "@/core/edges";
 import { addStroke, thinned } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { addSource } from "@/core/edits";
 import { newId } from "../../../new-id";
 import { MOVE } from "../../../tools/move-tool";

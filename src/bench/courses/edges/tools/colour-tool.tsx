@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { gapColour, gapChoice } from "@/core/edits";
 import { SIDES, type Side, choiceFor } from "@/core/edges";
 import { useFillState } from "../../../made-up/fill-state";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { MOST_DAB_POINTS } from "@/core/finish";
 import { addDab, addMask, thinned } from "@/core/edits";
 import { brushOverlay } from "../../../brush/brush-overlay";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Mask } from "@/core/finish";
 import { deleteMask, maskPlaces, moveMask, switchMask } from "@/core/edits";
 import { compile, withCamera } from "@/core/render";

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { DAB_HARDNESS, MASK_SETTINGS, type Mask, type MaskEffect, NO_FINISH, isPartSet } from "@/core/finish";
 import { deleteMask, maskEdge, maskEffect, switchMask } from "@/core/edits";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { MOST_MASKS } from "@/core/finish";
 import { addMask, moveMask } from "@/core/edits";
 import { inHundredths } from "../../../brush/painting";

@@ -1,4 +1,5 @@
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say } from "@/language";
 import type { Rect, Vec2 } from "@/core/geometry";
 import { endsOf } from "@/core/recipe";
 import { distanceToPath, pathOf } from "../../../marks/projection";
@@ -54,7 +55,7 @@ export const AXIS: Tool = {
         return [];
       }
       useFrameAxis.setState({ at: place });
-      return [framed(hand, centred(hand.frame, x), say("Frame about an axis"))];
+      return [framed(hand, centred(hand.frame, x), tell("Frame about an axis"))];
     });
   },
 };

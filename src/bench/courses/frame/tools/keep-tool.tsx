@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { keepMarksOf } from "@/core/frame";
 import { addKeepArea, addKeepMark, moveKeepMark } from "@/core/edits";
 import { type Vec2, distance2 } from "@/core/geometry";

@@ -1,4 +1,5 @@
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say } from "@/language";
 import type { Rect } from "@/core/geometry";
 import { MOVE } from "../../../tools/move-tool";
 import type { Tool } from "../../../tools/tool";
@@ -31,7 +32,7 @@ export const SLIDE: Tool = {
           frame[2],
           frame[3],
         ];
-        return [framed(hand, moved, say("Slide the picture under the frame"))];
+        return [framed(hand, moved, tell("Slide the picture under the frame"))];
       },
       up: () => [],
     };

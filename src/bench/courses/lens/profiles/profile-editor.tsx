@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useState } from "react";
 import { type LensProfile, readProfile } from "@/core/lens";
 import { type Rows, TABLES, TABLE_NAMES, type TableName, rowsOf, withRows } from "./profile-rows";
@@ -35,7 +35,7 @@ export function ProfileEditor({ profile, refused, onKeep, onBack }: Props) {
       onKeep(readProfile(withRows(named, rows)));
       setWrong(null);
     } catch (error) {
-      setWrong((error as Error).message);
+      setWrong(sayError(error as Error));
     }
   };
   const problem = wrong ?? refused;

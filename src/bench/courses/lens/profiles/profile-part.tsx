@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { put, say, sayError } from "@/language";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Photo, api } from "@/client";
@@ -31,16 +31,16 @@ export function ProfilePart({ photo }: { photo: Photo }) {
           {proposal?.profile.name === taken
             ? sayWithBold("Profile <b>{taken}</b> taken: {reason}", {
                 taken,
-                reason: proposal.reason.replace(/^.*?: /, ""),
+                reason: put(proposal.reason).replace(/^.*?: /, ""),
               })
             : sayWithBold("Profile <b>{taken}</b> taken.", { taken })}
         </p>
       ) : proposal ? (
-        <p className="mb-1.5">{proposal.reason}</p>
+        <p className="mb-1.5">{put(proposal.reason)}</p>
       ) : (
         <p className="mb-1.5">{why(photo, all.length)}</p>
       )}
-      {proposal?.caution && <p className="mb-1.5">{proposal.caution}</p>}
+      {proposal?.caution && <p className="mb-1.5">{put(proposal.caution)}</p>}
       {proposals.length > 1 && (
         <select
           className="select select-sm mb-1.5"
@@ -112,7 +112,7 @@ function OnTheOthers({ photo, proposal }: { photo: Photo; proposal: KeptProposal
       );
       await client.invalidateQueries({ queryKey: ["photos"] });
     } catch (error) {
-      notify(say("It could not be taken on the others: {message}", { message: (error as Error).message }), "error");
+      notify(say("It could not be taken on the others: {message}", { message: sayError(error as Error) }), "error");
     } finally {
       setBusy(false);
     }

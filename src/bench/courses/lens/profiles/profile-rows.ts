@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { LensProfile } from "@/core/lens";
 
 /** A profile's tables as rows of text fields, so that a number can be half typed. */

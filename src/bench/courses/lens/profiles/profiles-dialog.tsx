@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { type KeptProfile, type Photo, api } from "@/client";
@@ -36,7 +36,7 @@ export function ProfilesDialog({
       await renew();
       return true;
     } catch (error) {
-      notify(`${what}: ${(error as Error).message}`, "error");
+      notify(`${what}: ${sayError(error as Error)}`, "error");
       return false;
     }
   };
@@ -48,7 +48,7 @@ export function ProfilesDialog({
       setEdited(null);
       setRefused(null);
     } catch (error) {
-      setRefused((error as Error).message);
+      setRefused(sayError(error as Error));
     }
   };
   const remove = async (profile: KeptProfile, deleted: boolean): Promise<void> => {
@@ -167,7 +167,7 @@ function Import({ onFile }: { onFile(document: LensProfile): void }) {
     try {
       onFile(readProfile(JSON.parse(await file.text())));
     } catch (error) {
-      const text = error instanceof SyntaxError ? say("the file is not JSON.") : (error as Error).message;
+      const text = error instanceof SyntaxError ? say("the file is not JSON.") : sayError(error as Error);
       notify(say("{name} was not taken: {text}", { name: file.name, text }), "error");
     }
   };

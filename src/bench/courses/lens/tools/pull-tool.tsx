@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { pullTo } from "@/core/edits";
 import { isStitched } from "@/core/lens";
 import { MOVE } from "../../../tools/move-tool";

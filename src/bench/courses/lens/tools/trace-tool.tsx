@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { clickedPlaces, keyOnPlaces } from "../../../tools/clicked-places";
 import { selectUnder } from "../../../tools/hold-line";
 import { lineGesture } from "../../../tools/line-gesture";

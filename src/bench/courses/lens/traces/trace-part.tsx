@@ -1,6 +1,7 @@
 "use client";
 
-import { capital, say } from "@/core/language";
+import { capital } from "@/core/language";
+import { put, say, sayError } from "@/language";
 import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { type Photo, api } from "@/client";
@@ -65,11 +66,13 @@ export function TracePart({ photo, derived }: { photo: Photo; derived: Derived }
           })}
         </p>
       )}
-      {advice.map(({ text }) => (
-        <p key={text} className="mb-1">
-          {text}
-        </p>
-      ))}
+      {advice
+        .map(({ text }) => put(text))
+        .map((text) => (
+          <p key={text} className="mb-1">
+            {text}
+          </p>
+        ))}
       <div className="flex flex-wrap gap-1.5">
         <button className="btn btn-sm" title="T" onClick={() => set({ tool: "taut" })}>
           {say("Trace an edge (T)")}
@@ -162,7 +165,7 @@ function SaveAsProfile({ photo }: { photo: Photo }) {
       await client.invalidateQueries({ queryKey: ["profiles"] });
       notify(say("Kept as {name}.", { name: document.name }));
     } catch (error) {
-      notify(say("The profile was not kept: {message}", { message: (error as Error).message }), "error");
+      notify(say("The profile was not kept: {message}", { message: sayError(error as Error) }), "error");
     }
   };
   return (

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say, sayError } from "@/language";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { type Photo, type PhotoOnBoard, api } from "@/client";
@@ -168,7 +168,7 @@ function Result({ photo, used, pooled, onClose }: ResultParts) {
       );
       onClose();
     },
-    onError: (error) => notify(say("The profile was not kept: {message}", { message: error.message }), "error"),
+    onError: (error) => notify(say("The profile was not kept: {message}", { message: sayError(error) }), "error"),
   });
   const { k } = pooled;
   return (

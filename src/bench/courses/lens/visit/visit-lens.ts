@@ -1,3 +1,4 @@
+import { sayError } from "@/language";
 import { useEffect, useRef, useState } from "react";
 import { type OwnLens, type PhotoOnBoard, api } from "@/client";
 import { type PooledLens, pooledLens } from "@/core/own-edges";
@@ -71,7 +72,7 @@ async function look(photo: PhotoOnBoard, signal: AbortSignal): Promise<PhotoStat
     if (projection) return { state: "stitched", projection };
     return seen ? { state: "seen", seen } : { state: "nothing" };
   } catch (error) {
-    return signal.aborted ? null : { state: "failed", why: (error as Error).message };
+    return signal.aborted ? null : { state: "failed", why: sayError(error as Error) };
   }
 }
 

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { levelBy } from "@/core/edits";
 import { type Tool, edit } from "../../../tools/tool";
 import { toolIcon } from "../../../tools/tool-button";

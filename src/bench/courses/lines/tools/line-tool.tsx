@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { addLine } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { newId } from "../../../new-id";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { turnTo } from "@/core/edits";
 import { MOVE } from "../../../tools/move-tool";
 import { type Tool, edit } from "../../../tools/tool";

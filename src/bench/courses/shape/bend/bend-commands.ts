@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { borderStraight, deleteBendMark, moveTaut, placeJoint, pullJoint, switchBendMark } from "@/core/edits";
 import { ARROW_KEYS, arrowOf, burstOf } from "../../../commands/arrows";
 import type { Command, CommandContext } from "../../../commands/command";

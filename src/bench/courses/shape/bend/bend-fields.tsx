@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { shieldSettings, tautSettings } from "@/core/edits";
 import { LOCKS, type Shield, type BendSettings, type Taut, bendNames } from "@/core/shape/bend";

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { borderStraight, switchBend } from "@/core/edits";
 import { Explanation } from "@/ui";
@@ -48,9 +48,11 @@ export function BendPart({ derived }: { derived: Derived }) {
         <BendSchedule shape={shape} marks={marks} />
       </div>
       <div className="ruled border-b px-3.5 py-2 empty:hidden" role="status" data-testid="shape-messages">
-        {(bend?.messages ?? []).map(({ text }) => (
-          <p key={text}>{text}</p>
-        ))}
+        {(bend?.messages ?? [])
+          .map(({ text }) => put(text))
+          .map((text) => (
+            <p key={text}>{text}</p>
+          ))}
       </div>
       <BendFields shape={shape} derived={derived} />
       <div className="ruled flex flex-wrap gap-x-4 gap-y-1 border-b px-3.5 py-2">

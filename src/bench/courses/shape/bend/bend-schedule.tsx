@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { deleteBendMark, switchBendMark } from "@/core/edits";
 import { type BendMark, type BendSettings, bendNames } from "@/core/shape/bend";

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { faceForm, faceRatioTold, outputAt, pullJoint } from "@/core/edits";
 import { distance2 } from "@/core/geometry";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { type NewCorner, joinFace } from "@/core/edits";
 import { type Vec2, distance2 } from "@/core/geometry";
 import { notify } from "@/ui";

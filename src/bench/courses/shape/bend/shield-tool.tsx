@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { addShield } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import type { Shield } from "@/core/shape/bend";

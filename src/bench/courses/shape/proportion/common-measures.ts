@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { KnownMeasure, Unit } from "@/core/shape/proportion";
 import { lengthUnit } from "@/ui";
 

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { heightAsMeasured, heightByHand, heightKeeps } from "@/core/edits";
 import type { Rect } from "@/core/geometry";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { deleteMeasure, moveMeasurePlace, placeMeasure, switchMeasure } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import type { KnownMeasure } from "@/core/shape/proportion";

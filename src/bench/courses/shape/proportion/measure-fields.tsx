@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Photo } from "@/client";
 import { useBench } from "@/client/bench-store";
 import { sayMeasure } from "@/core/edits";
@@ -34,7 +34,7 @@ export function MeasureFields({
   useUnits();
   const { edit, endGesture } = useBench();
   const unit = measure.unit ?? "m";
-  const tell: Tell = (words, gesture) => edit(sayMeasure(measure.id, words), gesture);
+  const state: Tell = (words, gesture) => edit(sayMeasure(measure.id, words), gesture);
   const size = (key: "width" | "height" | "length", label: string, value: number) => (
     <NumberField
       key={`${measure.id}-${key}-${unit}`}
@@ -45,7 +45,7 @@ export function MeasureFields({
       digits={unit === "mm" ? 0 : unit === "cm" || unit === "in" ? 1 : 3}
       unit={unit === "ratio" ? "" : unit}
       onChange={(v) => {
-        if (v > 0) tell({ [key]: v * UNITS[unit] }, `measure-${key}`);
+        if (v > 0) state({ [key]: v * UNITS[unit] }, `measure-${key}`);
         else notify(say("A size must be more than nothing; it stays as it was."), "error");
       }}
       onDone={endGesture}
@@ -61,7 +61,7 @@ export function MeasureFields({
           className="select select-xs w-24"
           aria-label={say("Unit")}
           value={unit}
-          onChange={(e) => tell({ unit: e.target.value as Unit })}
+          onChange={(e) => state({ unit: e.target.value as Unit })}
         >
           {(Object.keys(WORDS) as Unit[])
             .filter((u) => measure.kind !== "length" || u !== "ratio")
@@ -86,12 +86,12 @@ export function MeasureFields({
         size("length", say("Length"), measure.length)
       ) : (
         <>
-          {measure.kind === "grid" && <TileCounts measure={measure} tell={tell} />}
+          {measure.kind === "grid" && <TileCounts measure={measure} state={state} />}
           {size("width", measure.kind === "grid" ? say("Width of a tile") : say("Width"), measure.width)}
           {size("height", measure.kind === "grid" ? say("Height of a tile") : say("Height"), measure.height)}
         </>
       )}
-      <LiesOn measure={measure} walls={walls} tell={tell} />
+      <LiesOn measure={measure} walls={walls} state={state} />
       <CommonSizes measure={measure} />
     </section>
   );
@@ -99,7 +99,7 @@ export function MeasureFields({
 
 type Tell = (words: Parameters<typeof sayMeasure>[1], gesture?: string) => void;
 
-function TileCounts({ measure, tell }: { measure: KnownMeasure & { kind: "grid" }; tell: Tell }) {
+function TileCounts({ measure, state }: { measure: KnownMeasure & { kind: "grid" }; state: Tell }) {
   const endGesture = useBench((s) => s.endGesture);
   return (
     <>
@@ -113,7 +113,7 @@ function TileCounts({ measure, tell }: { measure: KnownMeasure & { kind: "grid" 
           digits={0}
           min={1}
           max={1000}
-          onChange={(v) => tell({ [key]: Math.round(v) }, `measure-${key}`)}
+          onChange={(v) => state({ [key]: Math.round(v) }, `measure-${key}`)}
           onDone={endGesture}
         />
       ))}
@@ -121,14 +121,22 @@ function TileCounts({ measure, tell }: { measure: KnownMeasure & { kind: "grid" 
   );
 }
 
-function LiesOn({ measure, walls, tell }: { measure: KnownMeasure; walls: Derived["solution"]["walls"]; tell: Tell }) {
+function LiesOn({
+  measure,
+  walls,
+  state,
+}: {
+  measure: KnownMeasure;
+  walls: Derived["solution"]["walls"];
+  state: Tell;
+}) {
   return (
     <label className="grid grid-cols-[1fr_12.2rem] items-center gap-2">
       {say("Lies on")}
       <select
         className="select select-sm"
         value={walls.find((w) => w.lines.includes(measure.wall ?? ""))?.lines[0] ?? measure.wall ?? "auto"}
-        onChange={(e) => tell({ wall: e.target.value === "auto" ? undefined : e.target.value })}
+        onChange={(e) => state({ wall: e.target.value === "auto" ? undefined : e.target.value })}
       >
         <option value="auto">{say("the wall it fits")}</option>
         <option value="floor">{say("the floor")}</option>

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { put, say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { deleteMeasure, switchMeasure } from "@/core/edits";
 import { type KnownMeasure, UNITS } from "@/core/shape/proportion";
@@ -96,7 +96,7 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
         </table>
       </div>
       <div className="ruled border-b px-3.5 py-2 empty:hidden" role="status" data-testid="measure-messages">
-        {(measured?.messages ?? []).map((words) => (
+        {(measured?.messages ?? []).map(put).map((words) => (
           <p key={words}>{words}</p>
         ))}
       </div>

@@ -1,6 +1,6 @@
 "use client";
 
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { X } from "lucide-react";
 import type { Surface } from "@/core/shape/proportion";
 import { fixed, lengthUnit, paperUnit, useUnits } from "@/ui";

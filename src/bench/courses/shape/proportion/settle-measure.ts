@@ -1,4 +1,5 @@
-import { say } from "@/core/language";
+import { tell } from "@/core/language";
+import { say, sayError } from "@/language";
 import type { Photo } from "@/client";
 import type { BenchState } from "@/client/bench-store";
 import { placeMeasure } from "@/core/edits";
@@ -28,10 +29,10 @@ export async function settleMeasure(
     const now = bench();
     // Meanwhile it may have been moved or deleted, or another photo opened.
     if (now.versionId !== versionId || find(now) !== before) return;
-    if (settled) now.edit(placeMeasure(id, settled, say("Settle a measure on its edges")));
+    if (settled) now.edit(placeMeasure(id, settled, tell("Settle a measure on its edges")));
     else if (own) notify(say("There are no edges under this measure to settle on; it stays where it is."));
   } catch (error) {
     if (own)
-      notify(say("The edges could not be looked for: {message}", { message: (error as Error).message }), "error");
+      notify(say("The edges could not be looked for: {message}", { message: sayError(error as Error) }), "error");
   }
 }

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { ENDPOINTS, type UploadAnswer } from "@/core/contract";
 import { Problem, addPhoto, getAssignment, listPhotos } from "@/server";
 import { cleanText } from "@/server/text";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { KnownMeasure } from "@/core/shape/proportion";
 import type { Size, Vec2 } from "@/core/geometry";
 import { notify } from "@/ui";

@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import type { Tool } from "../../../../tools/tool";
 import { toolIcon } from "../../../../tools/tool-button";
 import { drawsMeasure } from "./draw-measure";

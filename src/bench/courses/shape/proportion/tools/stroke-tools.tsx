@@ -1,4 +1,4 @@
-import { say } from "@/core/language";
+import { say } from "@/language";
 import { asTallAsShot } from "@/core/edits";
 import type { Vec2 } from "@/core/geometry";
 import { lineGesture, reachOf } from "../../../../tools/line-gesture";

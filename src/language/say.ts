@@ -1,4 +1,5 @@
 import { IntlMessageFormat } from "intl-messageformat";
+import { TellingError, type Value, type Words } from "@/core/language";
 
 /** A language the app can speak besides the English it is written in. */
 export interface Language {
@@ -8,8 +9,8 @@ export interface Language {
   readonly sentences: Readonly<Record<string, string>>;
 }
 
-/** What stands for a name in braces: numbers choose between one and several, words stand as they are. */
-export type Values = Readonly<Record<string, string | number>>;
+/** What stands for a name in braces: numbers choose between one and several, words are put into the language themselves. */
+export type Values = Readonly<Record<string, Value>>;
 
 const ENGLISH: Language = { tag: "en", sentences: {} };
 
@@ -27,7 +28,7 @@ export function speak(other: Language | undefined): void {
 
 const messages = new Map<string, IntlMessageFormat>();
 
-/** Several things in a row: "No. 1, No. 2 and No. 3"; nothing, where there are none. */
+/** Several things as the language lists them: "No. 1, No. 2 and No. 3"; nothing, where there are none. */
 export function sayList(all: readonly string[]): string {
   const { tag } = language();
   // British, as the app's English is: no comma before the last.
@@ -50,11 +51,11 @@ export function decimalIn(tag: string, v: number, digits: number): string {
   return format.format(v);
 }
 
-/** The same in the language that is spoken: for numbers within sentences. */
-export const decimal = (v: number, digits: number): string => decimalIn(language().tag, v, digits);
+/** The same in the language that is spoken. */
+const decimal = (v: number, digits: number): string => decimalIn(language().tag, v, digits);
 
 /** The first letter large, as a sentence begins. */
-export const capital = (text: string): string =>
+const capital = (text: string): string =>
   text === "" ? text : text[0]!.toLocaleUpperCase(language().tag) + text.slice(1);
 
 /** A sentence, read once: settings are said again with every move of the pointer. */
@@ -64,15 +65,30 @@ function messageOf(sentence: string, tag: string): IntlMessageFormat {
   return message;
 }
 
+/** Words that are kept as data, in the language that is spoken. A translation that does not hold together is passed over for the English. */
+export function put(words: Words): string {
+  if ("id" in words) {
+    const { id, values } = words;
+    if (!values) return language().sentences[id] ?? id;
+    const said = Object.fromEntries(Object.entries(values).map(([name, value]) => [name, putValue(value)]));
+    return sayBy(id, (message) => message.format(said) as string);
+  }
+  if ("figure" in words) return decimal(words.figure, words.digits).replace("-", "−");
+  if ("capital" in words) return capital(`${putValue(words.capital)}`);
+  const things = words.row.map((thing) => `${putValue(thing)}`);
+  return words.between === null ? sayList(things) : things.join(words.between);
+}
+
+const putValue = (value: Value): string | number => (typeof value === "object" ? put(value) : value);
+
 /**
  * A sentence in the language that is spoken. `npm run words` gathers all of them from the code into words/en.json, so they
  * stand in it as they are. With values it is an ICU message, as `{count, plural, one {# photo} other {# photos}}`; without, plain words.
- * A translation that does not hold together is passed over for the English.
  */
-export function say(english: string, values?: Values): string {
-  if (!values) return language().sentences[english] ?? english;
-  return sayBy(english, (message) => message.format(values) as string);
-}
+export const say = (id: string, values?: Values): string => put(values ? { id, values } : { id });
+
+/** What a person should hear of an error. */
+export const sayError = (error: Error): string => (error instanceof TellingError ? put(error.words) : error.message);
 
 /** As `say`, of a message that is put together otherwise than to a text. */
 export function sayBy<T>(english: string, put: (message: IntlMessageFormat) => T): T {

@@ -1,5 +1,6 @@
 import fc from "fast-check";
-import { capital, decimal, language, say, sayList, speak } from ".";
+import { capital, figure } from "@/core/language";
+import { language, put, say, sayList, speak } from ".";
 
 afterEach(() => speak(undefined));
 const PHOTOS = "{count, plural, one {# photo} other {# photos}}";
@@ -46,20 +47,20 @@ test("whatever a value holds, it stands as it is", () => {
 });
 
 test("a sentence begins with a large letter, by the language's own rules", () => {
-  expect([capital("plumb 3"), capital(""), capital("élan")]).toEqual(["Plumb 3", "", "Élan"]);
+  expect(["plumb 3", "", "élan"].map((words) => put(capital(words)))).toEqual(["Plumb 3", "", "Élan"]);
   speak({ tag: "tr", sentences: {} });
-  expect(capital("iz")).toBe("İz");
+  expect(put(capital("iz"))).toBe("İz");
 });
 
 test("numbers have the decimal sign of the language that is spoken, and no groups", () => {
-  expect([decimal(1234.56, 1), decimal(-0.004, 2), decimal(-0.5, 1), decimal(3, 0)]).toEqual([
+  expect([figure(1234.56, 1), figure(-0.004, 2), figure(-0.5, 1), figure(3, 0)].map(put)).toEqual([
     "1234.6",
     "0.00",
-    "-0.5",
+    "−0.5",
     "3",
   ]);
   speak({ tag: "de", sentences: {} });
-  expect(decimal(2.25, 1)).toBe("2,3");
+  expect(put(figure(2.25, 1))).toBe("2,3");
   speak({ tag: "ar-EG", sentences: {} });
-  expect(decimal(12, 0)).toBe("12");
+  expect(put(figure(12, 0))).toBe("12");
 });
