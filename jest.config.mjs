@@ -33,6 +33,7 @@ export default {
     },
     { ...shared, displayName: "database", testMatch: ["<rootDir>/{src,demo}/**/*.db.test.ts"] },
     { ...shared, displayName: "browser", testMatch: ["<rootDir>/e2e/**/*.test.ts"] },
+    { ...shared, displayName: "seventh", testMatch: ["<rootDir>/scripts/**/*.check.ts"] },
     { ...shared, displayName: "firefox", testMatch: ["<rootDir>/e2e/**/*.check.ts"] },
   ],
 };

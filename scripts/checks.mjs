@@ -86,8 +86,11 @@ const running = [
   { browser: () => tests("browser", ["--maxWorkers=2"]) },
 ];
 
-/** Only where asked for: it needs another browser. */
-const onlyAsked = { firefox: () => tests("firefox", ["--runInBand"]) };
+/** Only where asked for: another browser, and the app built with a seventh course. */
+const onlyAsked = {
+  firefox: () => tests("firefox", ["--runInBand"]),
+  seventh: () => tests("seventh", ["--runInBand"]),
+};
 
 const wanted = process.argv.slice(2);
 const asked = (name) => wanted.length === 0 || wanted.includes(name);

@@ -1,9 +1,10 @@
 import { execFileSync, spawnSync } from "node:child_process";
-import { cpSync, mkdirSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
+import { cpSync, readFileSync, writeFileSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
 import { readRecipe } from "@/core/recipe";
 import { temporaryFolder } from "@/server/testing";
+import { addSeventhCourse, copySources } from "./seventh-course.testing";
 
 /**
  * A seventh course, made as docs/adding-a-course.md says: two folders and one line in each of two lists, in a copy of the
@@ -12,77 +13,6 @@ import { temporaryFolder } from "@/server/testing";
 const root = path.join(__dirname, "..");
 const copy = temporaryFolder();
 const inCopy = (...parts: string[]): string => path.join(copy, ...parts);
-
-const CORE = `
-import { z } from "zod";
-import { type PlaneStepMaker, type Things, coursePart, numberSchema, numberSetting } from "../course";
-import { tell } from "../language";
-
-const BY = numberSetting({ key: "by", words: tell("fold"), label: tell("Fold"), min: -0.5, max: 0.5, describe: "How far" });
-const fold = z.strictObject({
-  by: numberSchema(BY),
-  pins: z.array(z.strictObject({ id: z.string(), at: z.tuple([z.number(), z.number()]) })).default([]),
-});
-type Fold = { readonly fold: z.output<typeof fold> };
-const pin: Things = (count) => (tell("{count, plural, one {pin} other {# pins}}", { count }));
-const step: PlaneStepMaker<Fold> = {
-  inputs: ({ fold }) => [fold.by],
-  make: ({ fold: { by } }) =>
-    by === 0
-      ? null
-      : {
-          forward: ([x, y]) => [x * (1 + by), y],
-          back: (x, y, out) => {
-            out[0] = x / (1 + by);
-            out[1] = y;
-            out[2] = 1e9;
-          },
-          outline: (polygon) => polygon.map(([x, y]) => [x * (1 + by), y] as const),
-        },
-};
-export const foldPart = coursePart({
-  key: "fold",
-  name: tell("Fold"),
-  keys: { fold: fold.prefault({}) },
-  laid: (r) => r.fold.by !== 0,
-  plane: [step],
-  carried: (from, onto) => ({ fold: { ...onto.fold, by: from.fold.by } }),
-  carries: tell("how far it is folded; not the pins"),
-  told: {
-    marks: [{ of: (r) => r.fold.pins, things: () => pin }],
-    numbers: [{ setting: BY, of: (r) => r.fold.by }],
-    all: (r) => r.fold,
-    on: () => true,
-    rest: tell("fold changed"),
-  },
-});
-`;
-
-const BENCH = `
-import type { BenchCourse } from "../bench-course";
-import { tell } from "@/core/language";
-import { edit } from "../../tools/tool";
-
-export const foldCourse: BenchCourse = {
-  key: "fold",
-  note: ({ fold }) => "folded by " + fold.by,
-  tools: [
-    {
-      name: "pin", label: "Pin", words: "Set a pin", key: "Shift+q", icon: null, cursor: "crosshair",
-      down: (at) => ({
-        move: () => [],
-        up: () => [edit({ label: tell("Set a pin"), apply: (r) => ({ ...r, fold: { ...r.fold, pins: [...r.fold.pins, { id: "p1", at: [...at.recorded!] as [number, number] }] } }) })],
-      }),
-    },
-  ],
-  grips: [],
-  commands: [{ id: "unfold", words: "Unfold", group: "fold", keys: [], run: ({ get }) => get().edit({ label: tell("Unfold"), apply: (r) => ({ ...r, fold: { ...r.fold, by: 0 } }) }) }],
-  panel: async () => () => null,
-  marks: async () => function Pins() { return "pins" as never; },
-  sheet: {},
-  guide: { title: "Fold", purpose: "Folds the picture.", steps: ["Set a pin."], keys: [] },
-};
-`;
 
 /** What the copy's own code says, asked by a program bundled from it. */
 const ASK = `
@@ -127,26 +57,9 @@ void benchCourse("fold")!.marks!().then((Marks) => console.log(JSON.stringify({
 `;
 
 beforeAll(() => {
-  cpSync(path.join(root, "src"), inCopy("src"), { recursive: true });
-  cpSync(path.join(root, "tsconfig.json"), inCopy("tsconfig.json"));
-  cpSync(path.join(root, "package.json"), inCopy("package.json"));
-  symlinkSync(path.join(root, "node_modules"), inCopy("node_modules"));
-  for (const [folder, file, text] of [
-    ["src/core/fold", "course.ts", CORE],
-    ["src/bench/courses/fold", "index.ts", BENCH],
-  ] as const) {
-    mkdirSync(inCopy(folder));
-    writeFileSync(inCopy(folder, file), text);
-  }
+  copySources(root, copy);
+  addSeventhCourse(copy);
   writeFileSync(inCopy("ask.ts"), ASK);
-  const listed = (list: string, from: string, name: string, last: string): void => {
-    const text = readFileSync(inCopy(list), "utf8");
-    const named = text.replace(new RegExp(`(${last})(,?\\s*\\])`), `$1, ${name}$2`);
-    expect(named).not.toBe(text);
-    writeFileSync(inCopy(list), `import { ${name} } from "${from}";\n${named}`);
-  };
-  listed("src/core/recipe/courses.ts", "../fold/course", "foldPart", "finishPart");
-  listed("src/bench/courses/index.ts", "./fold", "foldCourse", "finishCourse");
 });
 
 /** A text of the copy with something put in before a place in it. */
@@ -210,7 +123,7 @@ test("the command line takes a recipe with it, and the frame follows; a copy wit
 
 test("an output format is one description and how it is written: the command line offers it and delivers in it", async () => {
   const gif = `  format({
-    ...{ key: "gif", name: "GIF", note: "few colours", endings: ["gif"] },
+    ...{ key: "gif", name: "GIF", note: { id: "few colours" }, endings: ["gif"] },
     ...{ lossy: false, longest: 65_535, deep: false, clear: true, choices: [] },
   }),
 `;

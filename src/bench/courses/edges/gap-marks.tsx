@@ -9,6 +9,7 @@ import type { SheetColours } from "../../marks/colours";
 import { type Projection, onScreen } from "../../marks/projection";
 import { MarkLabel } from "../../marks/mark-label";
 import { FONT } from "../../marks/ruler";
+import { PLACES } from "./choice-words";
 
 /** The photo's border within the frame, each gap's name, and the areas that a fill is drawn from or spares. */
 export function GapMarks({
@@ -46,7 +47,7 @@ export function GapMarks({
             y={y! - 8}
             width={120}
             align="center"
-            text={share < 0.002 ? "" : side}
+            text={share < 0.002 ? "" : PLACES[side]}
             fontSize={14}
             fontStyle="600"
             fontFamily={FONT}

@@ -4,18 +4,15 @@ import { say } from "@/language";
 import { Pipette } from "lucide-react";
 import { useRef } from "react";
 import { useBench } from "@/client/bench-store";
-import { GAP_CHOICES, type GapChoice, type Side, WHITE } from "@/core/edges";
+import { GAP_CHOICES, type GapChoice, WHITE } from "@/core/edges";
 import { gapChoice, gapColour } from "@/core/edits";
 import type { Gap } from "@/core/render";
 import { percent } from "@/ui";
 import { useFillState } from "../../made-up/fill-state";
-import { CHOICE_WORDS } from "./choice-words";
+import { CHOICE_WORDS, PLACES } from "./choice-words";
 
 /** Colours picked in quicker succession than this are one step, ms. */
 const PICKING_MS = 400;
-
-/** What a gap is called by where it lies. */
-const PLACES: Record<Side, string> = { left: say("left"), top: say("top"), right: say("right"), bottom: say("bottom") };
 
 interface Props {
   gaps: readonly Gap[];
