@@ -105,7 +105,7 @@ test("a copy with a seventh course holds its types and boundaries, and its app h
   const tests = path.join(copy, "e2e");
   for (const file of readdirSync(tests)) if (/\.(test|check)\.ts$/.test(file)) rmSync(path.join(tests, file));
   writeFileSync(path.join(tests, "fold.test.ts"), IN_THE_APP.trimStart());
-  const ran = spawnSync("bin/test", ["types", "boundaries", "browser"], {
+  const ran = spawnSync(path.join(copy, "bin/test"), ["types", "boundaries", "browser"], {
     cwd: copy,
     encoding: "utf8",
     // Its own database, files and port, not those of the run that this one is part of.

@@ -77,14 +77,7 @@ function deriveFrom(
     moving ? null : nextLine(settled.camera, map.lens, size, linesOf(recipe), solved().solution),
   );
   const fromLines = () => (recipe.attitude.from === "lines" ? solved().solution : null);
-  const measureName = (id: string): string =>
-    `M${(recipe.proportion.measures ?? []).findIndex((m) => m.id === id) + 1}`;
-  const measured = once(() => {
-    const told = measuredIn(settled, size, fromLines() ?? undefined, measureName);
-    // Looked for in dozens of solves: not while something moves.
-    const words = told && !moving ? focalContradicted(settled, size) : null;
-    return told && words ? { ...told, messages: [...told.messages, words] } : told;
-  });
+  const measured = once(() => measuredTold(settled, size, fromLines(), moving));
   const accuracy = once(() => {
     const told = measured();
     return told && !moving ? wallAccuracy(settled, size, told, fromLines(), map) : null;
@@ -144,6 +137,15 @@ export type Derived = ReturnType<typeof deriveFrom>;
 function once<T>(make: () => T): () => T {
   let made: { readonly value: T } | null = null;
   return () => (made ??= { value: make() }).value;
+}
+
+/** What known measures tell, and whether they contradict the focal length: that takes dozens of solves, so not while something moves. */
+function measuredTold(settled: SettledRecipe, size: Size, solution: LineSolution | null, moving: boolean) {
+  const { measures = [] } = settled.proportion;
+  const nameOf = (id: string): string => `M${measures.findIndex((m) => m.id === id) + 1}`;
+  const told = measuredIn(settled, size, solution ?? undefined, nameOf);
+  const words = told && !moving ? focalContradicted(settled, size) : null;
+  return told && words ? { ...told, messages: [...told.messages, words] } : told;
 }
 
 /** How the marks of the shape stand; what is said of them waits until nothing moves. */

@@ -19,8 +19,6 @@ export function AssignmentBoard() {
   const router = useRouter();
   const show = useNotices((s) => s.show);
   const { data, error, isPending } = useQuery({ queryKey: ["assignments"], queryFn: api.assignments });
-  const refresh = () => cache.invalidateQueries({ queryKey: ["assignments"] });
-  const failed = (e: Error) => show({ text: sayError(e), kind: "error" });
   const add = useUploads((s) => s.add);
   const create = useMutation({
     mutationFn: ({ name }: { name: string; photos: readonly File[] }) => api.createAssignment(name),
@@ -29,30 +27,14 @@ export function AssignmentBoard() {
         add(made.id, photos, () => void cache.invalidateQueries({ queryKey: ["photos", made.id] }));
       router.push(`/assignments/${made.id}`);
     },
-    onError: failed,
+    onError: (e: Error) => show({ text: sayError(e), kind: "error" }),
   });
   const { getRootProps, getInputProps, isDragActive } = useDropzone({
     noClick: true,
     noKeyboard: true,
     onDrop: (photos) => create.mutate({ name: today(), photos }),
   });
-  const change = useMutation({
-    mutationFn: ({ id, ...rest }: { id: string; name?: string; deleted?: boolean }) => api.changeAssignment(id, rest),
-    onSettled: refresh,
-    onError: failed,
-  });
-  const remove = (id: string, name: string): void =>
-    change.mutate(
-      { id, deleted: true },
-      {
-        onSuccess: () =>
-          show({
-            text: say("“{name}” is deleted.", { name }),
-            kind: "info",
-            action: { label: say("Bring it back"), run: () => change.mutate({ id, deleted: false }) },
-          }),
-      },
-    );
+  const { change, remove } = useChanging();
   return (
     <div {...getRootProps()} className="relative flex min-h-screen flex-col">
       <input {...getInputProps()} aria-label={say("Photos of a new visit")} data-testid="visit-input" />
@@ -94,6 +76,30 @@ export function AssignmentBoard() {
       {isDragActive && <LetGo>{say("Let go to begin a visit with these photos")}</LetGo>}
     </div>
   );
+}
+
+/** Assignments renamed, deleted and brought back. */
+function useChanging() {
+  const cache = useQueryClient();
+  const show = useNotices((s) => s.show);
+  const change = useMutation({
+    mutationFn: ({ id, ...rest }: { id: string; name?: string; deleted?: boolean }) => api.changeAssignment(id, rest),
+    onSettled: () => cache.invalidateQueries({ queryKey: ["assignments"] }),
+    onError: (e: Error) => show({ text: sayError(e), kind: "error" }),
+  });
+  const remove = (id: string, name: string): void =>
+    change.mutate(
+      { id, deleted: true },
+      {
+        onSuccess: () =>
+          show({
+            text: say("“{name}” is deleted.", { name }),
+            kind: "info",
+            action: { label: say("Bring it back"), run: () => change.mutate({ id, deleted: false }) },
+          }),
+      },
+    );
+  return { change, remove };
 }
 
 /** What a visit is called that nobody has named. */

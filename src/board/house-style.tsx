@@ -59,7 +59,6 @@ export function HouseStyle({ id, style: opened }: { id: string; style: VisitStyl
 function Choices({ style, change }: { style: VisitStyle; change: (part: Partial<VisitStyle>) => void }) {
   const { verticals, ratio, follow } = style;
   const kind = typeof verticals === "string" ? verticals : "stretch" in verticals ? "stretch" : "share";
-  const [typed, setTyped] = useState(ratio === null ? "" : wordsOfRatio(ratio));
   const option = (key: typeof kind, words: string, value: VisitStyle["verticals"]) => (
     <label className="flex items-center gap-2 py-0.5">
       <input
@@ -72,11 +71,6 @@ function Choices({ style, change }: { style: VisitStyle; change: (part: Partial<
       {words}
     </label>
   );
-  const keepRatio = (): void => {
-    const read = typed.trim() === "" ? null : ratioOfWords(typed);
-    if (typed.trim() !== "" && read === null) return setTyped(ratio === null ? "" : wordsOfRatio(ratio));
-    if (read !== ratio) change({ ratio: read });
-  };
   return (
     <div className="flex flex-col gap-3">
       <p className="muted">
@@ -115,18 +109,7 @@ function Choices({ style, change }: { style: VisitStyle; change: (part: Partial<
           />
         )}
       </fieldset>
-      <label className="flex items-center justify-between gap-2">
-        <span className="font-semibold">{say("Frame")}</span>
-        <input
-          className="input input-sm w-28 text-right"
-          aria-label={say("Ratio of the frame")}
-          placeholder={say("free")}
-          value={typed}
-          onChange={(e) => setTyped(e.target.value)}
-          onBlur={keepRatio}
-          onKeyDown={(e) => e.key === "Enter" && keepRatio()}
-        />
-      </label>
+      <RatioField ratio={ratio} onChange={(next) => change({ ratio: next })} />
       <label className="flex items-start gap-2">
         <input
           type="checkbox"
@@ -137,5 +120,28 @@ function Choices({ style, change }: { style: VisitStyle; change: (part: Partial<
         {say("Follow what the last three photos were given alike")}
       </label>
     </div>
+  );
+}
+
+function RatioField({ ratio, onChange }: { ratio: number | null; onChange(ratio: number | null): void }) {
+  const [typed, setTyped] = useState(ratio === null ? "" : wordsOfRatio(ratio));
+  const keepRatio = (): void => {
+    const read = typed.trim() === "" ? null : ratioOfWords(typed);
+    if (typed.trim() !== "" && read === null) return setTyped(ratio === null ? "" : wordsOfRatio(ratio));
+    if (read !== ratio) onChange(read);
+  };
+  return (
+    <label className="flex items-center justify-between gap-2">
+      <span className="font-semibold">{say("Frame")}</span>
+      <input
+        className="input input-sm w-28 text-right"
+        aria-label={say("Ratio of the frame")}
+        placeholder={say("free")}
+        value={typed}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={keepRatio}
+        onKeyDown={(e) => e.key === "Enter" && keepRatio()}
+      />
+    </label>
   );
 }

@@ -16,7 +16,7 @@ import { useSets } from "./many/use-sets";
 import { groupWords } from "./photos/group-words";
 import { ALL, bracketsAmong, bracketsOfThose, groupedBy, listed } from "./photos/listing";
 import { PhotoLattice } from "./photos/photo-lattice";
-import { NONE, among } from "./photos/selection";
+import { NONE, type Selection, among } from "./photos/selection";
 import { OverTable } from "./over-table";
 import { type Open, actsOn, chosenMenu } from "./table-acts";
 import { TableHead } from "./table-head";
@@ -33,7 +33,6 @@ interface Props {
 /** The photos of a visit as a working table: what is shown of them, what is chosen, and what is done with that. */
 export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Props) {
   const { id, name } = assignment;
-  const router = useRouter();
   const { listing, setListing, brackets, groups, photos, selection, setSelection, chosen } = useListed(all);
   const [density, setDensity] = useDensity();
   const batches = useBatches(id);
@@ -51,34 +50,13 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
     setSelection(NONE);
     close();
   };
-  const remembered = (photo: PhotoOnBoard): void => {
-    fetchPictureEarly(photo.sha256);
-    // The Bench goes on to what is chosen, else to all that is shown.
-    const those = chosen.length > 1 && selection.chosen.has(photo.id) ? chosen : photos;
-    keepOrder({
-      assignmentId: id,
-      photos: those.flatMap((p) => (p.shown ? [{ id: p.id, versionId: p.shown.versionId, sha256: p.sha256 }] : [])),
-    });
-  };
-  const open = (photo: PhotoOnBoard): void => {
-    remembered(photo);
-    if (photo.shown) router.push(`/bench/${photo.shown.versionId}`);
-  };
+  const { remembered, open } = useOpening(id, photos, selection, chosen);
   const own = bracketsOfThose(chosen, brackets);
   const acts = actsOn({ all, chosen, own, doTo, setOpened, onTakeOut, onNone: () => setSelection(NONE) });
   const menu = chosenMenu({ all, photos, chosen, brackets, own, acts, open, setSelection, setOpened });
   return (
     <>
-      {batches.newest && (
-        <BatchReport
-          key={batches.newest.id}
-          batch={batches.newest}
-          photos={all}
-          onStop={batches.stop}
-          onUndo={batches.undo}
-        />
-      )}
-      {sets.newest && <SetReport key={sets.newest.id} set={sets.newest} onStop={sets.stop} />}
+      <Reports {...{ batches, sets }} photos={all} />
       <TableHead
         {...{ listing, density, isWhole }}
         count={photos.length}
@@ -128,6 +106,32 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
   );
 }
 
+/** What the newest batch and the newest delivery came to. */
+function Reports({
+  batches,
+  sets,
+  photos,
+}: {
+  batches: ReturnType<typeof useBatches>;
+  sets: ReturnType<typeof useSets>;
+  photos: readonly PhotoOnBoard[];
+}) {
+  return (
+    <>
+      {batches.newest && (
+        <BatchReport
+          key={batches.newest.id}
+          batch={batches.newest}
+          photos={photos}
+          onStop={batches.stop}
+          onUndo={batches.undo}
+        />
+      )}
+      {sets.newest && <SetReport key={sets.newest.id} set={sets.newest} onStop={sets.stop} />}
+    </>
+  );
+}
+
 /** What of a visit's photos is listed, in groups where they are grouped, and what of that is chosen. */
 function useListed(all: readonly PhotoOnBoard[]) {
   const [listing, setListing] = useState(ALL);
@@ -142,4 +146,27 @@ function useListed(all: readonly PhotoOnBoard[]) {
   const selection = among(selected, order);
   const chosen = photos.filter((p) => selection.chosen.has(p.id));
   return { listing, setListing, brackets, groups, photos, selection, setSelection, chosen };
+}
+
+/** A photo opened on the Bench, which goes on to what is chosen, else to all that is shown. */
+function useOpening(
+  assignmentId: string,
+  photos: readonly PhotoOnBoard[],
+  selection: Selection,
+  chosen: readonly PhotoOnBoard[],
+) {
+  const router = useRouter();
+  const remembered = (photo: PhotoOnBoard): void => {
+    fetchPictureEarly(photo.sha256);
+    const those = chosen.length > 1 && selection.chosen.has(photo.id) ? chosen : photos;
+    keepOrder({
+      assignmentId,
+      photos: those.flatMap((p) => (p.shown ? [{ id: p.id, versionId: p.shown.versionId, sha256: p.sha256 }] : [])),
+    });
+  };
+  const open = (photo: PhotoOnBoard): void => {
+    remembered(photo);
+    if (photo.shown) router.push(`/bench/${photo.shown.versionId}`);
+  };
+  return { remembered, open };
 }

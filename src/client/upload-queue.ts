@@ -31,6 +31,11 @@ const waiting: { key: number; start: () => Promise<void> }[] = [];
 const stops = new Map<number, AbortController>();
 let running = 0;
 
+const waitingItem = (key: number, assignmentId: string, name: string): UploadItem => ({
+  ...{ key, assignmentId, name },
+  ...{ state: "waiting", share: 0, error: null, reopened: null },
+});
+
 /** Uploads in hand; one refusal does not hold up the rest. */
 export const useUploads = create<UploadQueue>((set, get) => {
   const update = (key: number, change: Partial<UploadItem>): void =>
@@ -91,16 +96,7 @@ export const useUploads = create<UploadQueue>((set, get) => {
       const items: UploadItem[] = [];
       for (const file of files) {
         const key = nextKey++;
-        const item: UploadItem = {
-          key,
-          assignmentId,
-          name: file.name,
-          state: "waiting",
-          share: 0,
-          error: null,
-          reopened: null,
-        };
-        items.push(item);
+        items.push(waitingItem(key, assignmentId, file.name));
         waiting.push({ key, start: () => send(key, assignmentId, file, { isHere, onArrived }) });
       }
       set((s) => ({ items: [...s.items, ...items] }));

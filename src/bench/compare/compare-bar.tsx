@@ -23,7 +23,7 @@ const item =
 
 /** Which two pictures are compared, and how. Pointer events stop here. */
 export function CompareBar({ opened }: { opened: Opened }) {
-  const { way, other, pace, edge } = useCompare();
+  const { way, other } = useCompare();
   const { set } = useBench();
   const [first, setFirst] = useState<Side>({ kind: "now" });
   useEffect(() => () => useBench.getState().set({ peek: null }), []);
@@ -31,7 +31,6 @@ export function CompareBar({ opened }: { opened: Opened }) {
     setFirst(side);
     set({ peek: peekOf(side) });
   };
-  const hold = (front: boolean) => () => useCompare.setState({ front });
   if (!way) return null;
   return (
     <div
@@ -62,6 +61,20 @@ export function CompareBar({ opened }: { opened: Opened }) {
           {WORDS[one]}
         </button>
       ))}
+      <WayParts way={way} />
+      <button className="btn btn-ghost btn-xs btn-square" aria-label={say("End comparing")} onClick={endComparing}>
+        <X size={14} />
+      </button>
+    </div>
+  );
+}
+
+/** What one way of comparing has to set besides. */
+function WayParts({ way }: { way: Way }) {
+  const { pace, edge } = useCompare();
+  const hold = (front: boolean) => () => useCompare.setState({ front });
+  return (
+    <>
       {way === "hold" && (
         <button
           className="btn btn-xs"
@@ -102,9 +115,6 @@ export function CompareBar({ opened }: { opened: Opened }) {
             {words}
           </button>
         ))}
-      <button className="btn btn-ghost btn-xs btn-square" aria-label={say("End comparing")} onClick={endComparing}>
-        <X size={14} />
-      </button>
-    </div>
+    </>
   );
 }

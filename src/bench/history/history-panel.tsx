@@ -32,37 +32,14 @@ export function HistoryPanel({
   onClose: () => void;
 }) {
   const { photo, version } = opened;
-  const { set, edit, recipe, save } = useBench();
-  const router = useRouter();
-  const [chosen, setChosen] = useState<number | null>(null);
+  const { recipe, save } = useBench();
+  const { chosen, look, leave, goBack, asVersion } = useStateActs(photo.id, saveAll);
   const pictures = useMemo(() => new SmallPictures(photo), [photo]);
   useEffect(() => () => pictures.end(), [pictures]);
   const { states, error, fetchNextPage, hasNextPage, isFetchingNextPage } = useStates(version.id);
-  useEffect(() => () => useBench.getState().set({ peek: null }), []);
   const rows = useMemo(() => rowsOf(states, !hasNextPage), [states, hasNextPage]);
   const delivered = states.find((s) => s.deliveredAt !== null)?.number;
 
-  const look = ({ createdAt, number }: SavedRevision, of: Recipe): void => {
-    setChosen(number);
-    set({ peek: { words: say("As at {createdAt}", { createdAt: time(createdAt) }), of: () => of } });
-  };
-  const leave = (): void => {
-    setChosen(null);
-    set({ peek: null });
-  };
-  const goBack = ({ createdAt }: SavedRevision, to: Recipe): void => {
-    leave();
-    edit({ label: tell("Go back to {createdAt}", { createdAt: time(createdAt) }), apply: () => to });
-  };
-  const asVersion = async (of: Recipe): Promise<void> => {
-    try {
-      await saveAll();
-      const made = await api.createVersion(photo.id, of);
-      router.push(`/bench/${made.id}`);
-    } catch (e) {
-      notify(say("The version was not made. {message}", { message: sayError(e as Error) }), "error");
-    }
-  };
   const onKey = (e: KeyboardEvent<HTMLElement>): void => {
     if (e.key === "Escape") {
       e.stopPropagation();
@@ -151,4 +128,34 @@ function lookNext(e: KeyboardEvent<HTMLElement>, step: number): void {
   const next = buttons[Math.min(buttons.length - 1, Math.max(0, at + step))];
   next?.focus();
   next?.click();
+}
+
+/** What is done with a state: looked at, gone back to, made a version of its own. */
+function useStateActs(photoId: string, saveAll: () => Promise<boolean>) {
+  const { set, edit } = useBench();
+  const router = useRouter();
+  const [chosen, setChosen] = useState<number | null>(null);
+  useEffect(() => () => useBench.getState().set({ peek: null }), []);
+  const look = ({ createdAt, number }: SavedRevision, of: Recipe): void => {
+    setChosen(number);
+    set({ peek: { words: say("As at {createdAt}", { createdAt: time(createdAt) }), of: () => of } });
+  };
+  const leave = (): void => {
+    setChosen(null);
+    set({ peek: null });
+  };
+  const goBack = ({ createdAt }: SavedRevision, to: Recipe): void => {
+    leave();
+    edit({ label: tell("Go back to {createdAt}", { createdAt: time(createdAt) }), apply: () => to });
+  };
+  const asVersion = async (of: Recipe): Promise<void> => {
+    try {
+      await saveAll();
+      const made = await api.createVersion(photoId, of);
+      router.push(`/bench/${made.id}`);
+    } catch (e) {
+      notify(say("The version was not made. {message}", { message: sayError(e as Error) }), "error");
+    }
+  };
+  return { chosen, look, leave, goBack, asVersion };
 }

@@ -79,6 +79,22 @@ export function usePicture(
     return () => stop.abort();
   }, [photo, level, sharpness, cardless]);
 
+  useDrawn(canvas, view, panes, arrived, settled);
+  return { error, ready: cardless || arrived > 0, cardless };
+}
+
+/**
+ * Draws the panes: quickly while something changes, carefully once it rests.
+ *
+ * @param arrived how many pictures have come. @param settled whether what is shown is more than the board's small picture.
+ */
+function useDrawn(
+  canvas: RefObject<HTMLCanvasElement | null>,
+  view: RefObject<PictureView | null>,
+  panes: readonly Pane[],
+  arrived: number,
+  settled: boolean,
+): void {
   useEffect(() => {
     const target = view.current;
     if (!target || arrived === 0) return;
@@ -98,9 +114,7 @@ export function usePicture(
       cancelAnimationFrame(frame);
       clearTimeout(rest);
     };
-  }, [canvas, panes, arrived, settled]);
-
-  return { error, ready: cardless || arrived > 0, cardless };
+  }, [canvas, view, panes, arrived, settled]);
 }
 
 /** Texels per pixel of the original in the Bench's preview. */

@@ -65,27 +65,7 @@ export function RecipesDialog({ photo, onClose }: { photo: Photo; onClose: () =>
               )}
             </p>
           )}
-          <ul className="max-h-[45vh] space-y-1 overflow-y-auto pb-3" aria-label={say("Saved recipes")}>
-            {data?.map((saved) => (
-              <li key={saved.id} className="flex items-center gap-1.5">
-                <button
-                  className="min-w-0 grow rounded border border-transparent px-2 py-1 text-left hover:bg-base-200 aria-pressed:border-base-content"
-                  aria-pressed={saved.id === chosen}
-                  onClick={() => setChosen(saved.id)}
-                >
-                  <span className="block truncate font-semibold">{saved.name}</span>
-                  <span className="muted block truncate text-[0.9rem]">{namesOf(saved.courses)}</span>
-                </button>
-                <button
-                  className="btn btn-ghost btn-sm btn-square"
-                  aria-label={say("Delete {name}", { name: saved.name })}
-                  onClick={() => remove(saved)}
-                >
-                  <Trash2 size={15} />
-                </button>
-              </li>
-            ))}
-          </ul>
+          <SavedList saved={data ?? []} chosen={chosen} onChoose={setChosen} onDelete={remove} />
           <KeepThis onKept={() => void anew()} />
         </div>
         <div className="min-w-0">
@@ -103,6 +83,39 @@ export function RecipesDialog({ photo, onClose }: { photo: Photo; onClose: () =>
         </div>
       </div>
     </Dialog>
+  );
+}
+
+interface ListParts {
+  saved: readonly SavedRecipe[];
+  chosen: string | null;
+  onChoose(id: string): void;
+  onDelete(saved: SavedRecipe): void;
+}
+
+function SavedList({ saved: all, chosen, onChoose, onDelete }: ListParts) {
+  return (
+    <ul className="max-h-[45vh] space-y-1 overflow-y-auto pb-3" aria-label={say("Saved recipes")}>
+      {all.map((saved) => (
+        <li key={saved.id} className="flex items-center gap-1.5">
+          <button
+            className="min-w-0 grow rounded border border-transparent px-2 py-1 text-left hover:bg-base-200 aria-pressed:border-base-content"
+            aria-pressed={saved.id === chosen}
+            onClick={() => onChoose(saved.id)}
+          >
+            <span className="block truncate font-semibold">{saved.name}</span>
+            <span className="muted block truncate text-[0.9rem]">{namesOf(saved.courses)}</span>
+          </button>
+          <button
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label={say("Delete {name}", { name: saved.name })}
+            onClick={() => onDelete(saved)}
+          >
+            <Trash2 size={15} />
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 

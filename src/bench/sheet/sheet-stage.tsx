@@ -52,7 +52,7 @@ const NO_BUBBLES: readonly Bubble[] = [];
 /** Everything drawn over the picture: grid, frame, marks, and the margins with their rulers and bubbles. */
 export const SheetStage = memo(function SheetStage(props: Props) {
   const { photo, derived, projection, sheet, asShot, grid, stroke, area, hole, colours } = props;
-  const { recipe, course, marks, holding, stretch, selected, selectedEnd, places } = useBench();
+  const { recipe, course, marks, holding, stretch, selected } = useBench();
   const { view } = projection;
   const shown = marks && !holding;
   const open = benchCourse(course);
@@ -89,40 +89,7 @@ export const SheetStage = memo(function SheetStage(props: Props) {
         {shown && manner.ownEdges && <OwnMarks projection={projection} colours={colours} />}
         {shown && <Loaded load={open?.marks} parts={parts} />}
         {shown && <GaugeMarks projection={projection} colours={colours} />}
-        {area && (
-          <Line
-            points={area.flatMap((p) => onScreen(projection, p) ?? [])}
-            closed
-            stroke={colours.face}
-            strokeWidth={2}
-            dash={[7, 3]}
-            listening={false}
-          />
-        )}
-        {paths.map(({ line, path }) => (
-          <LineMark
-            key={line.id}
-            path={path}
-            kind={line.kind}
-            on={line.on}
-            selected={line.id === selected}
-            end={selectedEnd}
-            colours={colours}
-          />
-        ))}
-        {stroke && (
-          <LineMark
-            path={pathOf(projection, stroke.ends)}
-            kind={stroke.kind}
-            on
-            selected
-            end={null}
-            colours={colours}
-          />
-        )}
-        {places.length > 0 && (
-          <ClickedMark path={places.map((p) => onScreen(projection, p)).filter((p) => p !== null)} colours={colours} />
-        )}
+        <LinesAtWork {...{ paths, stroke, area, projection, colours }} />
         {!asShot && manner.overview && <Overview map={derived.map} view={view} sheet={sheet} colours={colours} />}
         {hole && <MagnifierHole place={hole} />}
       </Layer>
@@ -133,6 +100,46 @@ export const SheetStage = memo(function SheetStage(props: Props) {
     </Stage>
   );
 });
+
+interface AtWorkParts extends Pick<Props, "stroke" | "area" | "projection" | "colours"> {
+  readonly paths: readonly LinePath[];
+}
+
+/** The lines that are shown, and what is being drawn. */
+function LinesAtWork({ paths, stroke, area, projection, colours }: AtWorkParts) {
+  const { selected, selectedEnd, places } = useBench();
+  return (
+    <>
+      {area && (
+        <Line
+          points={area.flatMap((p) => onScreen(projection, p) ?? [])}
+          closed
+          stroke={colours.face}
+          strokeWidth={2}
+          dash={[7, 3]}
+          listening={false}
+        />
+      )}
+      {paths.map(({ line, path }) => (
+        <LineMark
+          key={line.id}
+          path={path}
+          kind={line.kind}
+          on={line.on}
+          selected={line.id === selected}
+          end={selectedEnd}
+          colours={colours}
+        />
+      ))}
+      {stroke && (
+        <LineMark path={pathOf(projection, stroke.ends)} kind={stroke.kind} on selected end={null} colours={colours} />
+      )}
+      {places.length > 0 && (
+        <ClickedMark path={places.map((p) => onScreen(projection, p)).filter((p) => p !== null)} colours={colours} />
+      )}
+    </>
+  );
+}
 
 interface LinePath {
   readonly line: DrawnLine;

@@ -40,42 +40,14 @@ interface SheetParts {
 /** The picture with its margins, rulers, bubbles and marks, and the pointer on it. */
 export function Sheet({ opened, derived, onMenu }: SheetParts) {
   const { photo } = opened;
-  const { recipe, course, view: shown, grid, gesture, holding, peek } = useBench();
+  const { grid, gesture, peek } = useBench();
   const colours = useSheetColours();
-  const parts = useSheetParts();
-  const asShot = holding || shown === "as-shot";
-
-  // In some courses what lies outside the frame is no longer the matter.
-  const manner = benchCourse(course)?.sheet;
-  const onFrame = manner?.fitsFrame === true && recipe.frame.on;
-  const { map, whole, extent, isKept, keep, letGo } = useShownPlane(derived.map, asShot, onFrame);
-  const { lens } = derived.map;
-  const { view, isFitted, fit, zoom, pan, show, rebase } = useView(parts.sheet, extent);
-  const projection: Projection = useMemo(
-    () => ({ map, lens: holding ? NO_LENS : lens, view }),
-    [map, lens, holding, view],
+  const { parts, asShot, manner, map, whole, view, isFitted, fit, zoom, projection, worked } = useOnSheet(
+    photo,
+    derived,
   );
-
-  useSameSpot(map, rebase);
-
-  const { element, setElement, canvas, sharp, pictures, sheet } = parts;
-  const worked = useWorkedPicture({
-    ...{ photo, derived, parts, projection },
-    shown: { map, view, asShot, onFrame, isFitted, isKept },
-    ...{ onPan: pan, onZoom: zoom, onKeep: keep, onEnd: letGo },
-  });
+  const { setElement, element, canvas, sharp, pictures, sheet } = parts;
   const { marks, tool, drawing, magnified, main, field, compared, answers, shownMain } = worked;
-
-  useSheetEvents(element, {
-    view,
-    fit,
-    zoom,
-    look: (at, scale) => {
-      const plane = map.fromRecorded(at);
-      if (plane) show(plane, scale);
-    },
-  });
-
   const byNumbers = gesture !== null && (manner?.gridWhileMoved === true || gesture.startsWith("angle"));
   const gridShown = grid || byNumbers || marks.grid === true;
   useGaugesOf(photo.id);
@@ -136,4 +108,37 @@ export function Sheet({ opened, derived, onMenu }: SheetParts) {
       <SheetBar scale={view.scale} isFitted={isFitted} onFit={fit} onZoom={zoom} />
     </div>
   );
+}
+
+/** What of the picture is shown, where, and the pointer on it. */
+function useOnSheet(photo: Opened["photo"], derived: Derived) {
+  const { recipe, course, view: shown, holding } = useBench();
+  const parts = useSheetParts();
+  const asShot = holding || shown === "as-shot";
+  // In some courses what lies outside the frame is no longer the matter.
+  const manner = benchCourse(course)?.sheet;
+  const onFrame = manner?.fitsFrame === true && recipe.frame.on;
+  const { map, whole, extent, isKept, keep, letGo } = useShownPlane(derived.map, asShot, onFrame);
+  const { lens } = derived.map;
+  const { view, isFitted, fit, zoom, pan, show, rebase } = useView(parts.sheet, extent);
+  const projection: Projection = useMemo(
+    () => ({ map, lens: holding ? NO_LENS : lens, view }),
+    [map, lens, holding, view],
+  );
+  useSameSpot(map, rebase);
+  const worked = useWorkedPicture({
+    ...{ photo, derived, parts, projection },
+    shown: { map, view, asShot, onFrame, isFitted, isKept },
+    ...{ onPan: pan, onZoom: zoom, onKeep: keep, onEnd: letGo },
+  });
+  useSheetEvents(parts.element, {
+    view,
+    fit,
+    zoom,
+    look: (at, scale) => {
+      const plane = map.fromRecorded(at);
+      if (plane) show(plane, scale);
+    },
+  });
+  return { parts, asShot, manner, map, whole, view, isFitted, fit, zoom, projection, worked };
 }

@@ -5,7 +5,17 @@ import { type Rect, type Vec2, distance2 } from "@/core/geometry";
 import { comparing } from "../compare/compare-state";
 import { benchCourse, toolInHand } from "../courses";
 import { ON_SHEET } from "../paced";
-import { type At, type Gesture, type Hand, type Outcome, type RunningMarks, letGo, pan, taken } from "../tools/tool";
+import {
+  type At,
+  type Gesture,
+  type Hand,
+  type Outcome,
+  type RunningMarks,
+  type Tool,
+  letGo,
+  pan,
+  taken,
+} from "../tools/tool";
 import type { Projection } from "../marks/projection";
 import { carriedOut } from "./carried-out";
 import { type Pointed, placeOf, screenOf } from "./gesture-place";
@@ -50,20 +60,13 @@ export function useGestures({ photo, projection, frame, colourAt, onPan, onZoom,
 
   const carryOut = (outcomes: readonly Outcome[], key?: string): void => carriedOut(outcomes, photo, key);
 
-  const begin = (at: At, moves: boolean): Gesture => {
-    if (moves) return pan();
-    const now = useBench.getState();
-    const hand = { bench: now, projection, frame, colourAt, grips: benchCourse(now.course)?.grips ?? [] };
-    // While the original alone is held in view nothing is edited.
-    return now.holding || now.peek || comparing() ? letGo(hand) : tool.down(at, hand);
-  };
-
   const down = (event: ReactPointerEvent<HTMLElement>): void => {
     if (running.current || event.button > 1) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const at = placeOf(event, projection, null);
     setPointer(at.screen);
-    const gesture = begin(at, event.button === 1 || space);
+    const moves = event.button === 1 || space;
+    const gesture = moves ? pan() : begun(at, tool, { projection, frame, colourAt });
     const key = `${ON_SHEET}${++gestureCount}`;
     running.current = { gesture, key, projection, from: at.screen, last: at.screen, moved: false };
     if (gesture.keeps) onKeep(gesture.keeps);
@@ -98,14 +101,8 @@ export function useGestures({ photo, projection, frame, colourAt, onPan, onZoom,
     finish(run);
   };
 
-  /** Selects what lies under the pointer, so that a menu is about it. */
   const selectAt = (event: Pointed): void => {
-    const now = useBench.getState();
-    if (running.current || now.holding || now.peek || comparing()) return;
-    const grips = benchCourse(now.course)?.grips ?? [];
-    const gesture = taken(grips, placeOf(event, projection, null), { bench: now, projection, frame, colourAt, grips });
-    carryOut((gesture?.begins ?? []).filter((outcome) => outcome.do === "set"));
-    gesture?.dropped?.();
+    if (!running.current) selectUnder(placeOf(event, projection, null), photo, { projection, frame, colourAt });
   };
 
   /** Drops the gesture that is under way, and what it has changed; whether there was one. */
@@ -118,14 +115,7 @@ export function useGestures({ photo, projection, frame, colourAt, onPan, onZoom,
     return true;
   };
 
-  const onKey = (key: string): boolean => {
-    const now = useBench.getState();
-    const outcomes = now.holding ? null : tool.onKey?.(key, { bench: now });
-    if (outcomes) carryOut(outcomes);
-    return Boolean(outcomes);
-  };
-
-  const space = useGestureKeys(cancel, onKey);
+  const space = useGestureKeys(cancel, (key) => keyed(key, tool, photo));
   const idle = bench.holding || (tool.corrected && bench.view !== "corrected");
   return {
     marks,
@@ -139,4 +129,33 @@ export function useGestures({ photo, projection, frame, colourAt, onPan, onZoom,
       { scale: projection.view.scale, pan: onPan, zoom: onZoom },
     ),
   };
+}
+
+/** Selects what lies under the pointer, so that a menu is about it. */
+function selectUnder(at: At, photo: Photo, seen: Pick<Hand, "projection" | "frame" | "colourAt">): void {
+  const bench = useBench.getState();
+  if (bench.holding || bench.peek || comparing()) return;
+  const grips = benchCourse(bench.course)?.grips ?? [];
+  const gesture = taken(grips, at, { bench, ...seen, grips });
+  carriedOut(
+    (gesture?.begins ?? []).filter((outcome) => outcome.do === "set"),
+    photo,
+  );
+  gesture?.dropped?.();
+}
+
+/** The gesture that a press begins with the tool in hand. */
+function begun(at: At, tool: Tool, seen: Pick<Hand, "projection" | "frame" | "colourAt">): Gesture {
+  const bench = useBench.getState();
+  const hand = { bench, ...seen, grips: benchCourse(bench.course)?.grips ?? [] };
+  // While the original alone is held in view nothing is edited.
+  return bench.holding || bench.peek || comparing() ? letGo(hand) : tool.down(at, hand);
+}
+
+/** Gives a key to the tool in hand; whether it had a use for it. */
+function keyed(key: string, tool: Tool, photo: Photo): boolean {
+  const bench = useBench.getState();
+  const outcomes = bench.holding ? null : tool.onKey?.(key, { bench });
+  if (outcomes) carriedOut(outcomes, photo);
+  return Boolean(outcomes);
 }

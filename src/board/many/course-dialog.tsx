@@ -77,24 +77,31 @@ export function CourseDialog({ photos, from: asked, onDo, onClose }: Props) {
             <p className="muted">{say("Nothing is set on any of these photos yet, so there is nothing to carry.")}</p>
           )}
         </section>
-        <section aria-label={say("Leave out or apply")}>
-          <h3 className="caps pb-1">{say("Leave out, or apply again")}</h3>
-          <ul>
-            {SWITCHED.map((course, i) => (
-              <li key={course} className="flex items-center gap-2 py-1">
-                <span className="w-20">{put(COURSES[i]!.name)}</span>
-                <button className="btn btn-xs" onClick={() => onDo({ kind: "switch", course, on: false })}>
-                  {say("Leave {title} out", { title: COURSES[i]!.name })}
-                </button>
-                <button className="btn btn-xs" onClick={() => onDo({ kind: "switch", course, on: true })}>
-                  {say("Apply {title}", { title: COURSES[i]!.name })}
-                </button>
-              </li>
-            ))}
-          </ul>
-          <p className="muted pt-2">{say("What is set in a course stays while it is left out.")}</p>
-        </section>
+        <SwitchPart onDo={onDo} />
       </div>
     </Dialog>
+  );
+}
+
+/** Each course left out on all of them, or applied again. */
+function SwitchPart({ onDo }: Pick<Props, "onDo">) {
+  return (
+    <section aria-label={say("Leave out or apply")}>
+      <h3 className="caps pb-1">{say("Leave out, or apply again")}</h3>
+      <ul>
+        {SWITCHED.map((course, i) => (
+          <li key={course} className="flex items-center gap-2 py-1">
+            <span className="w-20">{put(COURSES[i]!.name)}</span>
+            <button className="btn btn-xs" onClick={() => onDo({ kind: "switch", course, on: false })}>
+              {say("Leave {title} out", { title: COURSES[i]!.name })}
+            </button>
+            <button className="btn btn-xs" onClick={() => onDo({ kind: "switch", course, on: true })}>
+              {say("Apply {title}", { title: COURSES[i]!.name })}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <p className="muted pt-2">{say("What is set in a course stays while it is left out.")}</p>
+    </section>
   );
 }

@@ -78,20 +78,7 @@ export function SetDialog({ photos: chosen, assignment, isBusy, onOrder, onClose
             })
           }
         />
-        <label className="flex flex-col gap-1">
-          <span className="font-semibold">{say("Names of the files")}</span>
-          <input
-            className="input input-sm w-full"
-            value={pattern}
-            maxLength={200}
-            onChange={(e) => set({ pattern: e.target.value })}
-          />
-          <span className="muted text-[0.9rem]">
-            {say("Filled in: {places}", {
-              places: "{name} {number} {number:3} {output} {version} {date} {assignment}",
-            })}
-          </span>
-        </label>
+        <Pattern pattern={pattern} onChange={(named) => set({ pattern: named })} />
         <KeptSets
           asked={{ outputs: [...outputs], pattern }}
           onTake={({ outputs: kept, pattern: named }) => {
@@ -128,6 +115,25 @@ export function SetDialog({ photos: chosen, assignment, isBusy, onOrder, onClose
         </button>
       </form>
     </Dialog>
+  );
+}
+
+function Pattern({ pattern, onChange }: { pattern: string; onChange(pattern: string): void }) {
+  return (
+    <label className="flex flex-col gap-1">
+      <span className="font-semibold">{say("Names of the files")}</span>
+      <input
+        className="input input-sm w-full"
+        value={pattern}
+        maxLength={200}
+        onChange={(e) => onChange(e.target.value)}
+      />
+      <span className="muted text-[0.9rem]">
+        {say("Filled in: {places}", {
+          places: "{name} {number} {number:3} {output} {version} {date} {assignment}",
+        })}
+      </span>
+    </label>
   );
 }
 

@@ -49,25 +49,12 @@ export function PhotoLattice({
   onCarry,
 }: Props) {
   const holder = useRef<HTMLUListElement>(null);
-  const { width, top } = useBox(holder);
-  const lattice = latticeOf(density, Math.max(width, 1));
-  const { gap } = lattice;
-  const rows = rowsOf(lattice, groups?.map((g) => g.count) ?? [photos.length], groups !== null);
-  const last = rows[rows.length - 1];
-  const total = last ? last.top + last.height : 0;
-  // oxlint-disable-next-line react/incompatible-library -- what it gives is used here and nowhere else
-  const virtual = useWindowVirtualizer({
-    count: rows.length,
-    estimateSize: (i) => rows[i]!.height,
-    overscan: READY,
-    scrollMargin: top,
-  });
-  useEffect(() => virtual.measure(), [virtual, lattice.height, lattice.columns, total]);
+  const { lattice, rows, total, inSight, scrollTo } = useRows(holder, density, groups, photos.length);
   const order = photos.map((p) => p.id);
 
   const focus = (index: number): void => {
-    virtual.scrollToIndex(rows.findIndex((r) => r.title === null && index < r.to));
-    focusSoon(holder, order[index]!);
+    scrollTo(rows.findIndex((r) => r.title === null && index < r.to));
+    focusSoon(order[index]!);
   };
   const actsOf = (photo: PhotoOnBoard) => ({
     onChoose: (range: boolean) => onSelect(range ? upTo(selection, photo.id, order) : turned(selection, photo.id)),
@@ -96,20 +83,11 @@ export function PhotoLattice({
       onKeyDown={onKey}
       {...drawing}
     >
-      {virtual.getVirtualItems().flatMap(({ index }) => {
+      {inSight.flatMap(({ index }) => {
         const row = rows[index];
         if (!row) return [];
         if (row.title !== null)
-          return [
-            <li
-              key={`title ${row.title}`}
-              role="presentation"
-              className="muted absolute inset-x-0 flex items-end pb-1.5 font-semibold"
-              style={{ top: row.top, height: row.height }}
-            >
-              {groups![row.title]!.title}
-            </li>,
-          ];
+          return [<GroupTitle key={`title ${row.title}`} {...row} words={groups![row.title]!.title} />];
         return photos.slice(row.from, row.to).map((photo, column) => (
           <PhotoPlace
             key={photo.id}
@@ -117,7 +95,7 @@ export function PhotoLattice({
             bracket={brackets.get(photo.id)}
             density={density}
             place={{
-              left: column * (lattice.width + gap),
+              left: column * (lattice.width + lattice.gap),
               top: row.top,
               width: lattice.width,
               height: lattice.height,
@@ -132,11 +110,45 @@ export function PhotoLattice({
   );
 }
 
+/** Places and groups in rows, those in sight among them. */
+function useRows(holder: RefObject<HTMLElement | null>, density: Density, groups: Props["groups"], count: number) {
+  const { width, top } = useBox(holder);
+  const lattice = latticeOf(density, Math.max(width, 1));
+  const rows = rowsOf(lattice, groups?.map((g) => g.count) ?? [count], groups !== null);
+  const last = rows[rows.length - 1];
+  const total = last ? last.top + last.height : 0;
+  // oxlint-disable-next-line react/incompatible-library -- what it gives is used here and nowhere else
+  const virtual = useWindowVirtualizer({
+    count: rows.length,
+    estimateSize: (i) => rows[i]!.height,
+    overscan: READY,
+    scrollMargin: top,
+  });
+  useEffect(() => virtual.measure(), [virtual, lattice.height, lattice.columns, total]);
+  return {
+    lattice,
+    rows,
+    total,
+    inSight: virtual.getVirtualItems(),
+    scrollTo: (row: number) => virtual.scrollToIndex(row),
+  };
+}
+
+const GroupTitle = ({ top, height, words }: { top: number; height: number; words: string }) => (
+  <li
+    role="presentation"
+    className="muted absolute inset-x-0 flex items-end pb-1.5 font-semibold"
+    style={{ top, height }}
+  >
+    {words}
+  </li>
+);
+
 /** Gives the keys to a photo that is scrolled to: its place is there after the next frame. */
-const focusSoon = (holder: RefObject<HTMLElement | null>, id: string): void =>
+const focusSoon = (id: string): void =>
   void requestAnimationFrame(() =>
     requestAnimationFrame(() =>
-      holder.current?.querySelector<HTMLElement>(`[data-photo="${id}"] input`)?.focus({ preventScroll: true }),
+      document.querySelector<HTMLElement>(`li[data-photo="${id}"] input`)?.focus({ preventScroll: true }),
     ),
   );
 

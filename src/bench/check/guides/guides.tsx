@@ -88,17 +88,6 @@ export function Guides({ map, view, sheet }: { map: PlaneMap; view: View; sheet:
     e.stopPropagation();
     setPulled(null);
   };
-  const key = (guide: Guide) => (e: KeyboardEvent) => {
-    const by = { ArrowLeft: -1, ArrowUp: -1, ArrowRight: 1, ArrowDown: 1 }[e.key];
-    const away = e.key === "Delete" || e.key === "Backspace";
-    if (e.key === "Escape") setPulled(null);
-    if (by === undefined && !away) return;
-    e.preventDefault();
-    e.stopPropagation();
-    const { edit } = useBench.getState();
-    if (away) edit(takeGuideAway(guide.id));
-    else edit(moveGuide(guide.id, guide.at + by! * (e.shiftKey ? 10 : 1)), `guide-${guide.id}`);
-  };
   const events = { onPointerMove: move, onPointerUp: up, onPointerCancel: drop };
   const guides = recipe.guides ?? [];
   const drawn: readonly Pulled[] = [
@@ -121,13 +110,25 @@ export function Guides({ map, view, sheet }: { map: PlaneMap; view: View; sheet:
             guide={guide}
             at={at}
             onPointerDown={down(guide.way, guide.id)}
-            onKeyDown={key(guide)}
+            onKeyDown={(e) => (e.key === "Escape" ? setPulled(null) : keyed(e, guide))}
             {...events}
           />
         );
       })}
     </>
   );
+}
+
+/** A guide that has the keys: the arrows move it, ten times as far with Shift; Delete takes it away. */
+function keyed(e: KeyboardEvent, guide: Guide): void {
+  const by = { ArrowLeft: -1, ArrowUp: -1, ArrowRight: 1, ArrowDown: 1 }[e.key];
+  const away = e.key === "Delete" || e.key === "Backspace";
+  if (by === undefined && !away) return;
+  e.preventDefault();
+  e.stopPropagation();
+  const { edit } = useBench.getState();
+  if (away) edit(takeGuideAway(guide.id));
+  else edit(moveGuide(guide.id, guide.at + by! * (e.shiftKey ? 10 : 1)), `guide-${guide.id}`);
 }
 
 type PointerParts = Pick<DOMAttributes<HTMLElement>, "onPointerMove" | "onPointerUp" | "onPointerCancel">;

@@ -1,7 +1,7 @@
 "use client";
 
 import { say } from "@/language";
-import { type KeyboardEvent, type PointerEvent, type SVGProps, memo, useRef, useState } from "react";
+import { type KeyboardEvent, type PointerEvent, type SVGProps, memo, useState } from "react";
 import { useBench } from "@/client/bench-store";
 import { STRAIGHT, addCurvePoint, moveCurvePoint, removeCurvePoint, straightCurve } from "@/core/edits";
 import { type FinishSettings, NO_FINISH, greyAfter } from "@/core/finish";
@@ -28,37 +28,12 @@ const valueAt = (px: number, py: number): [number, number] => [
 export const ToneCurve = memo(function ToneCurve({ own }: { own: FinishSettings["curve"] }) {
   const edit = useBench((s) => s.edit);
   const endGesture = useBench((s) => s.endGesture);
-  const drawing = useRef<SVGSVGElement>(null);
-  const [held, setHeld] = useState<number | null>(null);
   const curve = own ?? STRAIGHT;
   const shape = { ...NO_FINISH, curve: [...curve] };
   const path = Array.from({ length: STEPS + 1 }, (_, i) =>
     placeOf([i / STEPS, Math.max(0, Math.min(1, greyAfter(i / STEPS, shape)))]),
   );
-  const at = (e: PointerEvent): [number, number] => {
-    const box = drawing.current!.getBoundingClientRect();
-    return [((e.clientX - box.left) * WIDE) / box.width, ((e.clientY - box.top) * HIGH) / box.height];
-  };
-  const down = (e: PointerEvent<SVGSVGElement>): void => {
-    e.currentTarget.setPointerCapture(e.pointerId);
-    const [px, py] = at(e);
-    const near = curve.findIndex((p) => {
-      const [x, y] = placeOf(p);
-      return Math.hypot(x - px, y - py) < REACH;
-    });
-    if (near >= 0) return setHeld(near);
-    const [x, y] = valueAt(px, py);
-    edit(addCurvePoint(x, y), "finish curve");
-    setHeld(curve.filter((p) => p[0] < x).length);
-  };
-  const move = (e: PointerEvent): void => {
-    if (held === null) return;
-    edit(moveCurvePoint(held, ...valueAt(...at(e))), "finish curve");
-  };
-  const up = (): void => {
-    setHeld(null);
-    endGesture();
-  };
+  const { held, ...hold } = useHeldPoint(curve);
   const onKey = (i: number) => (e: KeyboardEvent) => {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key];
     const [x, y] = curve[i]!;
@@ -77,16 +52,12 @@ export const ToneCurve = memo(function ToneCurve({ own }: { own: FinishSettings[
     <Fold id="tone-curve" title={say("Curve")} open={own !== undefined}>
       <div className="px-3.5 pb-2">
         <svg
-          ref={drawing}
           viewBox={`0 0 ${WIDE} ${HIGH}`}
           className="ruled w-full cursor-crosshair touch-none border bg-base-200"
           role="group"
           aria-label={say("Tone curve, from dark to light")}
           data-testid="tone-curve"
-          onPointerDown={down}
-          onPointerMove={move}
-          onPointerUp={up}
-          onPointerCancel={up}
+          {...hold}
         >
           <Quarters />
           <path
@@ -124,6 +95,38 @@ export const ToneCurve = memo(function ToneCurve({ own }: { own: FinishSettings[
 });
 
 type Curve = readonly (readonly [number, number])[];
+
+/** The point that is held: one near the press, else a new one there. */
+function useHeldPoint(curve: Curve) {
+  const edit = useBench((s) => s.edit);
+  const endGesture = useBench((s) => s.endGesture);
+  const [held, setHeld] = useState<number | null>(null);
+  const at = (e: PointerEvent<SVGSVGElement>): [number, number] => {
+    const box = e.currentTarget.getBoundingClientRect();
+    return [((e.clientX - box.left) * WIDE) / box.width, ((e.clientY - box.top) * HIGH) / box.height];
+  };
+  const down = (e: PointerEvent<SVGSVGElement>): void => {
+    e.currentTarget.setPointerCapture(e.pointerId);
+    const [px, py] = at(e);
+    const near = curve.findIndex((p) => {
+      const [x, y] = placeOf(p);
+      return Math.hypot(x - px, y - py) < REACH;
+    });
+    if (near >= 0) return setHeld(near);
+    const [x, y] = valueAt(px, py);
+    edit(addCurvePoint(x, y), "finish curve");
+    setHeld(curve.filter((p) => p[0] < x).length);
+  };
+  const move = (e: PointerEvent<SVGSVGElement>): void => {
+    if (held === null) return;
+    edit(moveCurvePoint(held, ...valueAt(...at(e))), "finish curve");
+  };
+  const up = (): void => {
+    setHeld(null);
+    endGesture();
+  };
+  return { held, onPointerDown: down, onPointerMove: move, onPointerUp: up, onPointerCancel: up };
+}
 
 /** The middle of the widest way between two points: it has room for one more. */
 function middleOfWidest(curve: Curve): number {

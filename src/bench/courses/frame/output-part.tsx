@@ -21,9 +21,6 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
   const { output } = recipe.frame;
   const kind: OutputKind = output?.kind ?? "own";
   const put = (change: OutputSize): void => edit(outputAt(change), `output-${change.kind}`);
-  const factor = map.output[0] / map.frame[2];
-  const [width, height] = [grouped(map.output[0]), grouped(map.output[1])];
-  const dpi = dpiOf(output);
   const scaled = recipe.proportion.perPixel !== undefined;
   return (
     <Fold id="output" title={say("Output size")}>
@@ -59,36 +56,8 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
             ))}
           </>
         )}
-        {output?.kind === "scale" && (
-          <div className="flex gap-1" role="group" aria-label={say("Usual scales")}>
-            {SCALES.map((to) => (
-              <button
-                key={to}
-                className="btn btn-xs grow"
-                aria-pressed={output.to === to}
-                onClick={() => edit(outputAt({ ...output, to }))}
-              >
-                1:{to}
-              </button>
-            ))}
-          </div>
-        )}
-        <p className="muted" data-testid="output-words">
-          {dpi === null
-            ? say("{width} × {height} px.", { width, height })
-            : say("{width} × {height} px, {across} × {down} {unit} on paper.", {
-                width,
-                height,
-                across: onPaper(map.output[0], dpi, paper.cm),
-                down: onPaper(map.output[1], dpi, paper.cm),
-                unit: paper.unit,
-              })}
-          {factor > 1.005 && <> {say("Enlarged {factor} times.", { factor: fixed(factor, 2) })}</>}
-          {factor < 0.995 && <> {say("{percent} % of its pixels.", { percent: Math.round(100 * factor) })}</>}
-          {output?.kind === "scale" &&
-            !scaled &&
-            ` ${say("Its scale is not known: give something on the wall its size in Shape.")}`}
-        </p>
+        {output?.kind === "scale" && <UsualScales to={output.to} onTake={(to) => edit(outputAt({ ...output, to }))} />}
+        <OutputWords {...{ map, output, scaled }} />
         {scaled && (
           <label className="flex items-center gap-2">
             <input
@@ -105,5 +74,41 @@ export function OutputPart({ map, assignment }: { map: CompiledMap; assignment: 
     </Fold>
   );
 }
+
+/** What the size comes to: pixels, on paper, and how far it is from the picture's own. */
+function OutputWords({ map, output, scaled }: { map: CompiledMap; output: OutputSize | undefined; scaled: boolean }) {
+  const paper = paperUnit();
+  const factor = map.output[0] / map.frame[2];
+  const [width, height] = [grouped(map.output[0]), grouped(map.output[1])];
+  const dpi = dpiOf(output);
+  return (
+    <p className="muted" data-testid="output-words">
+      {dpi === null
+        ? say("{width} × {height} px.", { width, height })
+        : say("{width} × {height} px, {across} × {down} {unit} on paper.", {
+            width,
+            height,
+            across: onPaper(map.output[0], dpi, paper.cm),
+            down: onPaper(map.output[1], dpi, paper.cm),
+            unit: paper.unit,
+          })}
+      {factor > 1.005 && <> {say("Enlarged {factor} times.", { factor: fixed(factor, 2) })}</>}
+      {factor < 0.995 && <> {say("{percent} % of its pixels.", { percent: Math.round(100 * factor) })}</>}
+      {output?.kind === "scale" &&
+        !scaled &&
+        ` ${say("Its scale is not known: give something on the wall its size in Shape.")}`}
+    </p>
+  );
+}
+
+const UsualScales = ({ to: now, onTake }: { to: number; onTake(to: number): void }) => (
+  <div className="flex gap-1" role="group" aria-label={say("Usual scales")}>
+    {SCALES.map((to) => (
+      <button key={to} className="btn btn-xs grow" aria-pressed={now === to} onClick={() => onTake(to)}>
+        1:{to}
+      </button>
+    ))}
+  </div>
+);
 
 const onPaper = (px: number, dpi: number, cm: number): string => fixed(((px / dpi) * 2.54) / cm, 1);

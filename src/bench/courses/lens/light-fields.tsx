@@ -12,8 +12,8 @@ import { MeasureFringes } from "./measure-fringes";
 import { useLensEdit } from "./use-lens-edit";
 
 const FRINGES = {
-  red: { whole: say("Fringe, red"), cubic: say("Fringe, red, cubic") },
-  blue: { whole: say("Fringe, blue"), cubic: say("Fringe, blue, cubic") },
+  red: { whole: tell("Fringe, red"), cubic: tell("Fringe, red, cubic") },
+  blue: { whole: tell("Fringe, blue"), cubic: tell("Fringe, blue, cubic") },
 } as const;
 const CALM = { purple: say("Calm purple edges"), green: say("Calm green edges") } as const;
 
@@ -97,7 +97,7 @@ function CornerFields() {
         min={0}
         max={5}
         onChange={(stops) =>
-          change(say("Dark corners"), ({ vignetting: { v: terms, amount } }) => {
+          change(tell("Dark corners"), ({ vignetting: { v: terms, amount } }) => {
             // The shape of the fall-off stays; from nothing it starts as r².
             const [v1, v2, v3] = terms;
             const now = v1 + v2 + v3;

@@ -1,5 +1,6 @@
 "use client";
 
+import { tell } from "@/core/language";
 import { say, sayError } from "@/language";
 import { useState } from "react";
 import type { Photo } from "@/client";
@@ -26,7 +27,7 @@ export function MeasureFringes({ photo }: { photo: Photo }) {
         setSaid(say("There are too few crisp edges towards the corners to measure fringes by."));
         return;
       }
-      change(say("Measure the fringes"), () => ({ fringes: { red: [...found.red], blue: [...found.blue] } }));
+      change(tell("Measure the fringes"), () => ({ fringes: { red: [...found.red], blue: [...found.blue] } }));
       const [red, blue] = found.sigmaPx.map((s) => fixed(s / scale, 2));
       setSaid(
         say(

@@ -22,7 +22,6 @@ const cameraKey = (photo: Pick<Photo, "camera" | "width" | "height">): string =>
 /** Focal length and sensor where the photo records neither; what is stated is remembered for the camera. */
 export function StatedCameraFields({ photo }: { photo: Photo }) {
   const { recipe, size, edit, endGesture } = useBench();
-  const client = useQueryClient();
   const camera = cameraKey(photo);
   const { data: remembered } = useQuery({ queryKey: ["stated", camera], queryFn: () => api.statedCamera(camera) });
   const [own, setOwn] = useState<number | null>(null);
@@ -34,21 +33,10 @@ export function StatedCameraFields({ photo }: { photo: Photo }) {
   const stated = focalFrom === "stated" && focalPx !== null;
   const focalMm = ((focalPx ?? longer) * sensorMm) / longer;
   const put = (mm: number, sensor: number): void => edit(stateFocal((mm * longer) / sensor), "focal");
+  const rememberNow = useRemembering(camera, longer);
   const remember = (): void => {
     endGesture();
-    const now = useBench.getState().recipe.camera;
-    if (now.focalFrom !== "stated" || !now.focalPx) return;
-    const sensor = typed.current ?? sensorMm;
-    const values = { camera, focalMm: (now.focalPx * sensor) / longer, sensorMm: sensor };
-    api
-      .stateCamera(values)
-      .then((kept) => client.setQueryData(["stated", camera], kept))
-      .catch((e: Error) =>
-        notify(
-          say("The focal length holds for this photo but was not remembered: {message}", { message: sayError(e) }),
-          "error",
-        ),
-      );
+    rememberNow(typed.current ?? sensorMm);
   };
   return (
     <section aria-label={say("Camera")}>
@@ -104,4 +92,22 @@ export function StatedCameraFields({ photo }: { photo: Photo }) {
       />
     </section>
   );
+}
+
+/** Remembers the focal length that was stated, for photos of the same camera. @param longer side of the photo, pixels. */
+function useRemembering(camera: string, longer: number) {
+  const client = useQueryClient();
+  return (sensorMm: number): void => {
+    const now = useBench.getState().recipe.camera;
+    if (now.focalFrom !== "stated" || !now.focalPx) return;
+    api
+      .stateCamera({ camera, focalMm: (now.focalPx * sensorMm) / longer, sensorMm })
+      .then((kept) => client.setQueryData(["stated", camera], kept))
+      .catch((e: Error) =>
+        notify(
+          say("The focal length holds for this photo but was not remembered: {message}", { message: sayError(e) }),
+          "error",
+        ),
+      );
+  };
 }

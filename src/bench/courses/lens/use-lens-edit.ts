@@ -1,4 +1,5 @@
-import { named } from "@/core/language";
+import { put } from "@/language";
+import type { Words } from "@/core/language";
 import { useBench } from "@/client/bench-store";
 import { lensByHand } from "@/core/edits";
 
@@ -7,5 +8,5 @@ type Change = Parameters<typeof lensByHand>[1];
 /** Sets the lens by hand; settings of one name in a row are one step back. */
 export function useLensEdit() {
   const { edit } = useBench();
-  return (label: string, change: Change): void => edit(lensByHand(named(label), change), label);
+  return (label: Words, change: Change): void => edit(lensByHand(label, change), put(label));
 }

@@ -23,7 +23,7 @@ const LOCKS: Record<StrokeLock | "free", string> = {
 export function BrushPart() {
   const { tool, size } = useBench();
   const { radius, source } = useBrush();
-  const { hardness, strength, aligned, along, lock, matched } = useBrushSettings();
+  const { hardness, strength } = useBrushSettings();
   const graft = tool === "graft";
   if (!graft && tool !== "mend") return null;
   return (
@@ -52,59 +52,65 @@ export function BrushPart() {
         least={LEAST_STRENGTH}
         onChange={(share) => useBrushSettings.setState({ strength: share })}
       />
-      {graft && (
-        <>
-          <label className="flex items-center gap-2 pt-1.5">
-            <span className="grow">{say("Copied along")}</span>
-            <select
-              className="select select-xs w-40"
-              value={along}
-              onChange={(e) => useBrushSettings.setState({ along: e.target.value as StrokePlane })}
-            >
-              {(Object.keys(PLANES) as StrokePlane[]).map((key) => (
-                <option key={key} value={key}>
-                  {PLANES[key]}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="flex items-center gap-2 pt-1.5">
-            <span className="grow">{say("From")}</span>
-            <select
-              className="select select-xs w-40"
-              value={lock ?? "free"}
-              onChange={(e) =>
-                useBrushSettings.setState({ lock: e.target.value === "free" ? null : (e.target.value as StrokeLock) })
-              }
-            >
-              {(Object.keys(LOCKS) as (StrokeLock | "free")[]).map((key) => (
-                <option key={key} value={key}>
-                  {LOCKS[key]}
-                </option>
-              ))}
-            </select>
-          </label>
-          {[
-            { words: say("The source keeps its distance from stroke to stroke"), on: aligned, key: "aligned" },
-            { words: say("Match the light to what is around"), on: matched, key: "matched" },
-          ].map(({ words, on, key }) => (
-            <label key={key} className="flex cursor-pointer items-center gap-2 pt-1.5">
-              <input
-                type="checkbox"
-                className="checkbox checkbox-xs"
-                checked={on}
-                onChange={() => useBrushSettings.setState({ [key]: !on })}
-              />
-              {words}
-            </label>
-          ))}
-          <p className="muted pt-1.5">
-            {source
-              ? say("Shift B over another place copies from there.")
-              : say("Press on the picture where to copy from, then draw where it should go.")}
-          </p>
-        </>
-      )}
+      {graft && <HowCopied hasSource={source !== null} />}
     </section>
+  );
+}
+
+/** How a graft copies: along which plane, from where, and how it is fitted in. */
+function HowCopied({ hasSource }: { hasSource: boolean }) {
+  const { aligned, along, lock, matched } = useBrushSettings();
+  return (
+    <>
+      <label className="flex items-center gap-2 pt-1.5">
+        <span className="grow">{say("Copied along")}</span>
+        <select
+          className="select select-xs w-40"
+          value={along}
+          onChange={(e) => useBrushSettings.setState({ along: e.target.value as StrokePlane })}
+        >
+          {(Object.keys(PLANES) as StrokePlane[]).map((key) => (
+            <option key={key} value={key}>
+              {PLANES[key]}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-2 pt-1.5">
+        <span className="grow">{say("From")}</span>
+        <select
+          className="select select-xs w-40"
+          value={lock ?? "free"}
+          onChange={(e) =>
+            useBrushSettings.setState({ lock: e.target.value === "free" ? null : (e.target.value as StrokeLock) })
+          }
+        >
+          {(Object.keys(LOCKS) as (StrokeLock | "free")[]).map((key) => (
+            <option key={key} value={key}>
+              {LOCKS[key]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {[
+        { words: say("The source keeps its distance from stroke to stroke"), on: aligned, key: "aligned" },
+        { words: say("Match the light to what is around"), on: matched, key: "matched" },
+      ].map(({ words, on, key }) => (
+        <label key={key} className="flex cursor-pointer items-center gap-2 pt-1.5">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-xs"
+            checked={on}
+            onChange={() => useBrushSettings.setState({ [key]: !on })}
+          />
+          {words}
+        </label>
+      ))}
+      <p className="muted pt-1.5">
+        {hasSource
+          ? say("Shift B over another place copies from there.")
+          : say("Press on the picture where to copy from, then draw where it should go.")}
+      </p>
+    </>
   );
 }

@@ -47,41 +47,7 @@ export function ProfileEditor({ profile, refused, onKeep, onBack }: Props) {
         keep();
       }}
     >
-      <label className="flex flex-col">
-        {say("Name")}
-        <input
-          className="input input-sm w-full"
-          value={draft.name}
-          onChange={(e) => setDraft({ ...draft, name: e.target.value })}
-        />
-      </label>
-      <div className="grid grid-cols-2 gap-2.5">
-        {(["lens", "camera"] as const).map((key) => (
-          <label key={key} className="flex flex-col">
-            {key === "lens" ? say("Lens, as photos record it") : say("Cameras; none: any")}
-            <textarea
-              className="textarea w-full text-[1em]"
-              rows={2}
-              value={names[key]}
-              onChange={(e) => setNames({ ...names, [key]: e.target.value })}
-            />
-          </label>
-        ))}
-      </div>
-      <div className="flex items-end gap-2.5">
-        {(["width", "height"] as const).map((side) => (
-          <label key={side} className="flex flex-col">
-            {side === "width" ? say("Sensor width, mm") : say("Sensor height, mm")}
-            <input
-              type="number"
-              step="any"
-              className="input input-sm w-32"
-              value={draft.sensor[side]}
-              onChange={(e) => setDraft({ ...draft, sensor: { ...draft.sensor, [side]: Number(e.target.value) } })}
-            />
-          </label>
-        ))}
-      </div>
+      <AboutProfile {...{ draft, names }} onDraft={setDraft} onNames={setNames} />
       {(Object.keys(TABLES) as TableName[]).map((table) => (
         <NumbersTable
           key={table}
@@ -103,6 +69,60 @@ export function ProfileEditor({ profile, refused, onKeep, onBack }: Props) {
         <button className="btn btn-primary btn-sm">{say("Keep the changes")}</button>
       </div>
     </form>
+  );
+}
+
+interface Names {
+  readonly lens: string;
+  readonly camera: string;
+}
+interface AboutParts {
+  draft: LensProfile;
+  names: Names;
+  onDraft(draft: LensProfile): void;
+  onNames(names: Names): void;
+}
+
+/** What the profile is of: its name, lens, cameras and sensor. */
+function AboutProfile({ draft, names, onDraft, onNames }: AboutParts) {
+  return (
+    <>
+      <label className="flex flex-col">
+        {say("Name")}
+        <input
+          className="input input-sm w-full"
+          value={draft.name}
+          onChange={(e) => onDraft({ ...draft, name: e.target.value })}
+        />
+      </label>
+      <div className="grid grid-cols-2 gap-2.5">
+        {(["lens", "camera"] as const).map((key) => (
+          <label key={key} className="flex flex-col">
+            {key === "lens" ? say("Lens, as photos record it") : say("Cameras; none: any")}
+            <textarea
+              className="textarea w-full text-[1em]"
+              rows={2}
+              value={names[key]}
+              onChange={(e) => onNames({ ...names, [key]: e.target.value })}
+            />
+          </label>
+        ))}
+      </div>
+      <div className="flex items-end gap-2.5">
+        {(["width", "height"] as const).map((side) => (
+          <label key={side} className="flex flex-col">
+            {side === "width" ? say("Sensor width, mm") : say("Sensor height, mm")}
+            <input
+              type="number"
+              step="any"
+              className="input input-sm w-32"
+              value={draft.sensor[side]}
+              onChange={(e) => onDraft({ ...draft, sensor: { ...draft.sensor, [side]: Number(e.target.value) } })}
+            />
+          </label>
+        ))}
+      </div>
+    </>
   );
 }
 

@@ -23,38 +23,9 @@ export function ProfilesDialog({
   onClose(): void;
 }) {
   const bench = useBench();
-  const client = useQueryClient();
-  const [edited, setEdited] = useState<KeptProfile | null>(null);
-  const [refused, setRefused] = useState<string | null>(null);
-  const [gone, setGone] = useState<KeptProfile | null>(null);
   const equivalent =
     photo.equivalentMm ?? (bench.recipe.camera.focalPx ? equivalentOf(bench.size, bench.recipe.camera.focalPx) : null);
-  const renew = (): Promise<void> => client.invalidateQueries({ queryKey: ["profiles"] });
-  const trying = async (what: string, action: () => Promise<unknown>): Promise<boolean> => {
-    try {
-      await action();
-      await renew();
-      return true;
-    } catch (error) {
-      notify(`${what}: ${sayError(error as Error)}`, "error");
-      return false;
-    }
-  };
-  const keep = async (document: LensProfile): Promise<void> => {
-    try {
-      await api.changeProfile(edited!.id, { document });
-      await renew();
-      notify(say("{name} is kept.", { name: document.name }));
-      setEdited(null);
-      setRefused(null);
-    } catch (error) {
-      setRefused(sayError(error as Error));
-    }
-  };
-  const remove = async (profile: KeptProfile, deleted: boolean): Promise<void> => {
-    if (await trying(say("It was not changed"), () => api.changeProfile(profile.id, { deleted })))
-      setGone(deleted ? profile : null);
-  };
+  const { edited, setEdited, refused, gone, trying, keep, remove } = useKeeping();
   return (
     <Dialog title={edited ? edited.document.name : say("Lens profiles")} onClose={onClose} wide>
       {edited ? (
@@ -102,6 +73,41 @@ export function ProfilesDialog({
       )}
     </Dialog>
   );
+}
+
+/** What is changed about kept profiles, and what the server says to it. */
+function useKeeping() {
+  const client = useQueryClient();
+  const [edited, setEdited] = useState<KeptProfile | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  const [gone, setGone] = useState<KeptProfile | null>(null);
+  const renew = (): Promise<void> => client.invalidateQueries({ queryKey: ["profiles"] });
+  const trying = async (what: string, action: () => Promise<unknown>): Promise<boolean> => {
+    try {
+      await action();
+      await renew();
+      return true;
+    } catch (error) {
+      notify(`${what}: ${sayError(error as Error)}`, "error");
+      return false;
+    }
+  };
+  const keep = async (document: LensProfile): Promise<void> => {
+    try {
+      await api.changeProfile(edited!.id, { document });
+      await renew();
+      notify(say("{name} is kept.", { name: document.name }));
+      setEdited(null);
+      setRefused(null);
+    } catch (error) {
+      setRefused(sayError(error as Error));
+    }
+  };
+  const remove = async (profile: KeptProfile, deleted: boolean): Promise<void> => {
+    if (await trying(say("It was not changed"), () => api.changeProfile(profile.id, { deleted })))
+      setGone(deleted ? profile : null);
+  };
+  return { edited, setEdited, refused, gone, trying, keep, remove };
 }
 
 interface KeptParts {

@@ -23,7 +23,7 @@ const flat = (path: readonly Vec2[]): number[] => path.flatMap(([x, y]) => [x, y
 /** Taut lines, joined faces and shields over the picture. */
 export function BendMarks({ shape, derived, asShot, projection, colours }: Parts) {
   const { selected, selectedEnd } = useBench();
-  const { joint, mesh, pulling } = useBend();
+  const { mesh } = useBend();
   const names = bendNames(shape);
   return (
     <>
@@ -85,24 +85,30 @@ export function BendMarks({ shape, derived, asShot, projection, colours }: Parts
           path.length > 1 && <Named key={`${id}.`} at={path[0]!} name={names.get(id)!} colours={colours} />,
         ];
       })}
-      {shape.joints.map(({ id, at, by }) => {
-        const place = onScreen(projection, at);
-        if (!place) return null;
-        const isHeld = id === joint;
-        return (
-          <Circle
-            key={id}
-            x={place[0]}
-            y={place[1]}
-            radius={isHeld ? 6.5 : 5}
-            fill={by || (isHeld && pulling) ? colours.face : colours.halo}
-            stroke={by ? colours.halo : colours.face}
-            strokeWidth={1.8}
-          />
-        );
-      })}
+      <Joints {...{ shape, projection, colours }} />
     </>
   );
+}
+
+/** Corners of joined faces; one that is held is larger. */
+function Joints({ shape, projection, colours }: Pick<Parts, "shape" | "projection" | "colours">) {
+  const { joint, pulling } = useBend();
+  return shape.joints.map(({ id, at, by }) => {
+    const place = onScreen(projection, at);
+    if (!place) return null;
+    const isHeld = id === joint;
+    return (
+      <Circle
+        key={id}
+        x={place[0]}
+        y={place[1]}
+        radius={isHeld ? 6.5 : 5}
+        fill={by || (isHeld && pulling) ? colours.face : colours.halo}
+        stroke={by ? colours.halo : colours.face}
+        strokeWidth={1.8}
+      />
+    );
+  });
 }
 
 /** A mark's name beside its first place. */

@@ -23,7 +23,6 @@ function sizeWords(m: KnownMeasure): string {
 export function MeasureSchedule({ derived: { measured } }: { derived: Derived }) {
   const bench = useBench();
   const measures = bench.recipe.proportion.measures ?? [];
-  const shares = new Map(measured?.measures.map((s) => [s.id, s]));
   return (
     <>
       <div className="max-h-[max(7rem,22vh)] overflow-y-auto">
@@ -47,51 +46,9 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
             </tr>
           </thead>
           <tbody>
-            {measures.map((m, i) => {
-              const share = shares.get(m.id);
-              const name = `M${i + 1}`;
-              const off = share?.height && measured?.height ? share.height / measured.height - 1 : null;
-              return (
-                <tr
-                  key={m.id}
-                  aria-selected={m.id === bench.selected}
-                  className={`cursor-pointer ${m.id === bench.selected ? "bg-base-300" : ""} ${m.on ? "" : "opacity-55"}`}
-                  onClick={() => {
-                    useMeasuring.setState({ place: null });
-                    bench.set({ selected: m.id, selectedEnd: null });
-                  }}
-                >
-                  <td className={`${cell} pl-3.5 text-left font-semibold`}>
-                    <button aria-label={say("Select measure {name}", { name })} aria-pressed={m.id === bench.selected}>
-                      {name}
-                    </button>
-                  </td>
-                  <td className={cell}>{sizeWords(m)}</td>
-                  <td className={`${cell} whitespace-nowrap`}>
-                    {share?.height ? (
-                      <>
-                        {fixed(share.height, 3)}{" "}
-                        <span className="muted text-[0.8rem]">± {fixed(share.sigma! * share.height, 3)}</span>
-                      </>
-                    ) : (
-                      "–"
-                    )}
-                  </td>
-                  <td className={`${cell} whitespace-nowrap`}>
-                    {off === null ? "–" : `${fixed(Math.abs(off) < 0.0005 ? 0 : 100 * off, 1)}\u202f%`}
-                  </td>
-                  <td className={`${cell} whitespace-nowrap`}>{share && share.pull > 0 ? percent(share.pull) : "–"}</td>
-                  <td className={`${cell} whitespace-nowrap pr-2`}>
-                    <RowButtons
-                      name={name}
-                      on={m.on}
-                      onSwitch={() => bench.edit(switchMeasure(m.id))}
-                      onDelete={() => bench.edit(deleteMeasure(m.id))}
-                    />
-                  </td>
-                </tr>
-              );
-            })}
+            {measures.map((m, i) => (
+              <MeasureRow key={m.id} m={m} name={`M${i + 1}`} measured={measured} />
+            ))}
           </tbody>
         </table>
       </div>
@@ -101,5 +58,51 @@ export function MeasureSchedule({ derived: { measured } }: { derived: Derived })
         ))}
       </div>
     </>
+  );
+}
+
+/** One measure: what it says of the height, and how far it is off what all say. */
+function MeasureRow({ m, name, measured }: { m: KnownMeasure; name: string; measured: Derived["measured"] }) {
+  const bench = useBench();
+  const share = measured?.measures.find((s) => s.id === m.id);
+  const off = share?.height && measured?.height ? share.height / measured.height - 1 : null;
+  return (
+    <tr
+      aria-selected={m.id === bench.selected}
+      className={`cursor-pointer ${m.id === bench.selected ? "bg-base-300" : ""} ${m.on ? "" : "opacity-55"}`}
+      onClick={() => {
+        useMeasuring.setState({ place: null });
+        bench.set({ selected: m.id, selectedEnd: null });
+      }}
+    >
+      <td className={`${cell} pl-3.5 text-left font-semibold`}>
+        <button aria-label={say("Select measure {name}", { name })} aria-pressed={m.id === bench.selected}>
+          {name}
+        </button>
+      </td>
+      <td className={cell}>{sizeWords(m)}</td>
+      <td className={`${cell} whitespace-nowrap`}>
+        {share?.height ? (
+          <>
+            {fixed(share.height, 3)}{" "}
+            <span className="muted text-[0.8rem]">± {fixed(share.sigma! * share.height, 3)}</span>
+          </>
+        ) : (
+          "–"
+        )}
+      </td>
+      <td className={`${cell} whitespace-nowrap`}>
+        {off === null ? "–" : `${fixed(Math.abs(off) < 0.0005 ? 0 : 100 * off, 1)}\u202f%`}
+      </td>
+      <td className={`${cell} whitespace-nowrap`}>{share && share.pull > 0 ? percent(share.pull) : "–"}</td>
+      <td className={`${cell} whitespace-nowrap pr-2`}>
+        <RowButtons
+          name={name}
+          on={m.on}
+          onSwitch={() => bench.edit(switchMeasure(m.id))}
+          onDelete={() => bench.edit(deleteMeasure(m.id))}
+        />
+      </td>
+    </tr>
   );
 }
