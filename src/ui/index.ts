@@ -10,3 +10,4 @@ export * from "./explanation";
 export * from "./number-field";
 export * from "./fold";
 export { sayWithBold } from "./said";
+export { Waited } from "./waited";

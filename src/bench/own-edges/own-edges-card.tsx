@@ -1,5 +1,6 @@
 "use client";
 
+import { Waited } from "@/ui";
 import { tell } from "@/core/language";
 import { put, say } from "@/language";
 import { useMemo } from "react";
@@ -24,8 +25,8 @@ export function OwnEdgesCard({ photo }: { photo: Photo }) {
     return (
       <Card>
         <span className="flex items-center gap-2">
-          <span className="loading loading-spinner loading-xs" aria-hidden />
           {say("Looking at the picture's own edges …")}
+          <Waited />
           <button className="btn btn-ghost btn-xs ml-auto" onClick={() => stopLooking(useBench.getState)}>
             {say("Stop")}
           </button>

@@ -7,7 +7,7 @@ import { useBench } from "@/client/bench-store";
 import { focalFromMetadata } from "@/core/camera";
 import { fieldIs, recordedAs } from "@/core/edits";
 import { FIELDS, type LensModel, fieldOfView } from "@/core/lens";
-import { NumberField, notify, fixed } from "@/ui";
+import { NumberField, Waited, fixed, notify } from "@/ui";
 import type { Derived } from "../../derived";
 import { measureField, stopMeasuringField } from "./measure-field";
 
@@ -68,8 +68,8 @@ export function ProjectionPart({ photo, derived }: { photo: Photo; derived: Deri
           />
           {measuring ? (
             <span className="flex items-center gap-2" role="status">
-              <span className="loading loading-spinner loading-xs" aria-hidden />
               {say("Looking at what is straight …")}
+              <Waited />
               <button className="btn btn-ghost btn-xs ml-auto" onClick={stopMeasuringField}>
                 {say("Stop")}
               </button>
