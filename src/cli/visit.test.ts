@@ -1,3 +1,4 @@
+import { madeUpOtherRaw } from "@/server/testing-dng";
 import {
   copyFileSync,
   existsSync,
@@ -93,6 +94,16 @@ test("a set has several outputs; names are filled in, clashes are told before an
     { photo: "SM-0420.jpg", out: ["001-web.jpg", "001-print.png"], looked: "SM-0420.jpg", bracket: null },
   ]);
   expect(existsSync(target)).toBe(false);
+  // A raw photo is told by what is in it, whatever its name ends in; a text is none.
+  const mixed = path.join(folder, "mixed");
+  mkdirSync(mixed);
+  writeFileSync(
+    path.join(mixed, "a.xyz"),
+    madeUpOtherRaw(120, 80, () => [0.2, 0.2, 0.2]),
+  );
+  writeFileSync(path.join(mixed, "b.txt"), "notes");
+  const raws = flatstone("visit", mixed, "--out", target, "--dry");
+  expect(linesOf(raws.stdout)).toMatchObject([{ photo: "a.xyz", out: ["a.jpg"] }]);
   const clash = flatstone("visit", one, "--out", target, "--set", set, "--names", "same");
   expect(clash.status).toBe(0);
   const wrong = flatstone("visit", photos, "--out", target, "--names", "same");

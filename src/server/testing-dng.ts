@@ -76,3 +76,15 @@ export function madeUpDng(
   head.writeUInt32LE(mainAt, 4);
   return Buffer.concat([head, data, bytes]);
 }
+
+/** The same as a raw photo that is no DNG: it has the version of TIFF/EP instead, and none of what only a DNG says. */
+export function madeUpOtherRaw(...asked: Parameters<typeof madeUpDng>): Buffer {
+  const file = madeUpDng(...asked);
+  const main = file.readUInt32LE(4);
+  for (let at = main + 2; at < main + 2 + 12 * file.readUInt16LE(main); at += 12) {
+    const tag = file.readUInt16LE(at);
+    // Tags that nobody has given a meaning; their order stays.
+    if (tag >= 50_706 && tag < 51_100) file.writeUInt16LE(60_000 + (tag - 50_706), at);
+  }
+  return file;
+}

@@ -1,3 +1,4 @@
+import { rawKindOf } from "@/server/image/reading/raw";
 import { say } from "@/language";
 import { execFile } from "node:child_process";
 import { createHash } from "node:crypto";
@@ -116,17 +117,18 @@ async function carriedBy(file: string | undefined, courses: string | undefined):
   return { recipe: await readRecipeFile(file), courses: asked as CourseKey[] };
 }
 
-/** The photos of a folder by their endings, in the order of their names. @throws UsageError */
+/** The photos of a folder, by their endings or as raw photos, in the order of their names. @throws UsageError */
 async function photosIn(folder: string): Promise<string[]> {
   const found = await stat(folder).catch(() => null);
   if (!found?.isDirectory()) throw new UsageError(say('"{folder}" is no folder.', { folder }));
-  const names = (await readdir(folder, { withFileTypes: true }))
-    .filter(
-      (e) =>
-        e.isFile() &&
-        !e.name.startsWith(".") &&
-        (formatOfName(e.name) !== null || /\.(dng|heic|heif|hif)$/i.test(e.name)),
-    )
+  const files = (await readdir(folder, { withFileTypes: true })).filter((e) => e.isFile() && !e.name.startsWith("."));
+  const isPhoto = async (name: string): Promise<boolean> =>
+    formatOfName(name) !== null ||
+    /\.(dng|heic|heif|hif)$/i.test(name) ||
+    (await rawKindOf(path.join(folder, name)).catch(() => null)) !== null;
+  const are = await Promise.all(files.map((e) => isPhoto(e.name)));
+  const names = files
+    .filter((_, i) => are[i])
     .map((e) => e.name)
     .sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
   if (names.length === 0) throw new UsageError(say('There is no photo in "{folder}".', { folder }));

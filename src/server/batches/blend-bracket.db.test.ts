@@ -14,6 +14,7 @@ import {
 } from "..";
 import { closeDesks } from "../image/desks";
 import { chunksOf, pictureOf, temporaryFolder } from "../testing";
+import { madeUpDng } from "../testing-dng";
 import { runBatchItem } from "./run-item";
 
 process.env["FLATSTONE_FILES"] = temporaryFolder();
@@ -47,10 +48,10 @@ async function exposed(light: Float64Array, times: number, seed: number): Promis
   return pictureOf({ data, width, height, channels: 3 }).png().toBuffer();
 }
 
-async function visit(files: readonly Buffer[]) {
+async function visit(files: readonly Buffer[], ending = "png") {
   const { id } = await createAssignment("Brackets");
   const ids: string[] = [];
-  for (const [i, file] of files.entries()) ids.push((await addPhoto(id, `B-${i}.png`, chunksOf(file))).photo.id);
+  for (const [i, file] of files.entries()) ids.push((await addPhoto(id, `B-${i}.${ending}`, chunksOf(file))).photo.id);
   const blend = async () => {
     const batch = await createBatch(id, { photoIds: [ids[1]!], action: { kind: "blend", brackets: [[ids[1]!, ids[0]!, ids[2]!]] } }); // prettier-ignore
     await runBatchItem({ batchId: batch.id, photoId: ids[1]! }, going);
@@ -74,6 +75,21 @@ test("a bracket becomes a photo of its own with what its middle exposure was giv
   expect(await listPhotos(id)).toHaveLength(4);
   await undoBatch(batch.id);
   expect((await listPhotos(id)).map((p) => p.name).sort()).toEqual(["B-0.png", "B-1.png", "B-2.png"]);
+}, 120_000);
+
+test("raw exposures are blended as others are, in 16 bits", async () => {
+  const light = scene(6);
+  const raw = (times: number): Buffer =>
+    madeUpDng(width, height, (x, y) => {
+      const v = Math.min(1, (light[y * width + x]! * times) / 255) ** 2.2;
+      return [v, v, v];
+    });
+  const { id, blend } = await visit([0.5, 1, 2].map(raw), "dng");
+  const batch = await blend();
+  expect(batch.items[0]).toMatchObject({ state: "done", words: "blended into B-1 blend.tif" });
+  const all = await listPhotos(id);
+  expect(all.filter((p) => p.format === "dng")).toHaveLength(3);
+  expect(all.find((p) => p.blended !== null)).toMatchObject({ blended: 3, bits: 16, format: "tiff", width, height });
 }, 120_000);
 
 test("photos of different places are not blended, and it is said why", async () => {

@@ -9,7 +9,7 @@ import { Problem } from "../../problem";
 import type { Developer } from "./developer";
 import { HEIF } from "./heif";
 import { sniffFile } from "./kinds";
-import { RAW, isRaw } from "./raw";
+import { RAW, rawKindOf } from "./raw";
 
 const run = promisify(execFile);
 const ENDINGS = [RAW.ending, HEIF.ending];
@@ -35,7 +35,7 @@ export async function readable(file: string): Promise<string> {
 /** What a photo must be developed by before its pixels can be read; null where it need not be. @throws Problem 415 for what is no photo. */
 export async function developerOf(file: string): Promise<Developer | null> {
   const begins = await sniffFile(file);
-  return begins === "heic" ? HEIF : begins === "tiff" && (await isRaw(file)) ? RAW : null;
+  return begins === "heic" ? HEIF : begins === "tiff" && (await rawKindOf(file)) ? RAW : null;
 }
 
 const isOwn = (file: string): boolean => path.resolve(file).startsWith(filesFolder() + path.sep);

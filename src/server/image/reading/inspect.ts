@@ -8,7 +8,7 @@ import { Problem } from "../../problem";
 import { cleanText } from "../../text";
 import { isLight } from "./float-samples";
 import { readable } from "./developed";
-import { isRaw } from "./raw";
+import { rawKindOf } from "./raw";
 import { FORMAT_NAMES, type Format, claimed, sniffFile } from "./kinds";
 
 /** What is known of a picture file; width and height after EXIF orientation. */
@@ -39,7 +39,7 @@ export interface Inspected {
  */
 export async function inspect(file: string, name: string, thorough = true): Promise<Inspected> {
   const begins = await sniffFile(file);
-  const format = begins === "tiff" && (await isRaw(file)) ? "dng" : begins;
+  const format = begins === "tiff" ? ((await rawKindOf(file)) ?? begins) : begins;
   const says = claimed(name);
   if (says && says !== format)
     throw new Problem(
@@ -64,7 +64,7 @@ export async function inspect(file: string, name: string, thorough = true): Prom
   if (thorough) await decodeOnce(pixels);
   // A raw or HEIF file is developed the right way up; how it was stored only the file itself tells.
   const orientation = orientationOf(
-    format === "dng" || format === "heic" ? await exifr.orientation(file).catch(() => null) : meta.orientation,
+    ["dng", "raw", "heic"].includes(format) ? await exifr.orientation(file).catch(() => null) : meta.orientation,
   );
   const bits = meta.depth === "uchar" ? 8 : isLight(meta) ? 32 : 16;
   return { format, width, height, bits, orientation, ...(await cameraData(file, meta)) };

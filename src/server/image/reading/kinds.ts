@@ -3,13 +3,16 @@ import { open } from "node:fs/promises";
 import { Problem } from "../../problem";
 import { isHeif } from "./heif";
 
-export type Format = "jpeg" | "png" | "tiff" | "webp" | "dng" | "heic";
+export type Format = "jpeg" | "png" | "tiff" | "webp" | "dng" | "raw" | "heic";
+
+/** What a file can begin as: raw photos begin as TIFFs. */
+type Begins = Exclude<Format, "dng" | "raw">;
 
 const starts = (head: Buffer, text: string, at = 0): boolean =>
   head.subarray(at, at + text.length).toString("latin1") === text;
 
-/** What the first bytes say a file is; null when it is none of the formats that are kept. A DNG begins as the TIFF it is. */
-export function sniff(head: Buffer): Exclude<Format, "dng"> | null {
+/** What the first bytes say a file is; null when it is none of the formats that are kept. A raw photo begins as the TIFF it is. */
+export function sniff(head: Buffer): Begins | null {
   if (head[0] === 0xff && head[1] === 0xd8 && head[2] === 0xff) return "jpeg";
   if (starts(head, "\x89PNG\r\n\x1a\n")) return "png";
   if (["II*\0", "MM\0*", "II+\0", "MM\0+"].some((mark) => starts(head, mark))) return "tiff";
@@ -34,13 +37,13 @@ async function headOf(file: string): Promise<Buffer> {
  *
  * @throws Problem 415 for what is none of the formats that are kept.
  */
-export async function sniffFile(file: string): Promise<Exclude<Format, "dng">> {
+export async function sniffFile(file: string): Promise<Begins> {
   const head = await headOf(file);
   const begins = sniff(head);
   if (begins) return begins;
   throw new Problem(
     415,
-    say("This is {other}. Flat Stone takes JPEG, PNG, TIFF, WebP, HEIF and DNG photos.", {
+    say("This is {other}. Flat Stone takes JPEG, PNG, TIFF, WebP, HEIF, DNG and raw photos that are TIFFs within.", {
       other: describeOther(head),
     }),
   );
@@ -84,6 +87,7 @@ export const FORMAT_NAMES: Readonly<Record<Format, string>> = {
   tiff: "TIFF",
   webp: "WebP",
   dng: "DNG",
+  raw: say("raw photo"),
   heic: "HEIF",
 };
 

@@ -7,14 +7,14 @@ import { emptyRecipe } from "@/core/recipe";
 import { inThisThread } from "../../render/bands";
 import { renderPicture } from "../../render/render-picture";
 import { gradient, pictureOf, temporaryFolder } from "../../testing";
-import { madeUpDng } from "../../testing-dng";
+import { madeUpDng, madeUpOtherRaw } from "../../testing-dng";
 import { decode } from "./decode";
 import { deliveryOptions } from "@/core/contract";
 import { inspect } from "./inspect";
 import { opcodeList } from "@/core/lens/dng-opcodes.testing";
 import { lensOpcodesOf } from "./opcodes";
 import { readable } from "./developed";
-import { isRaw } from "./raw";
+import { rawKindOf } from "./raw";
 
 const folder = temporaryFolder();
 const place = (name: string): string => path.join(folder, name);
@@ -24,8 +24,8 @@ const thirds = (x: number): readonly [number, number, number] =>
 test("a DNG is told from other TIFFs, and looked at by what its camera wrote", async () => {
   writeFileSync(place("a.dng"), madeUpDng(240, 160, thirds));
   await pictureOf(gradient(30, 20)).tiff().toFile(place("plain.tif"));
-  expect(await isRaw(place("a.dng"))).toBe(true);
-  expect(await isRaw(place("plain.tif"))).toBe(false);
+  expect(await rawKindOf(place("a.dng"))).toBe("dng");
+  expect(await rawKindOf(place("plain.tif"))).toBeNull();
   expect(await readable(place("plain.tif"))).toBe(place("plain.tif"));
   expect(await inspect(place("a.dng"), "a.dng")).toMatchObject({
     format: "dng",
@@ -37,6 +37,17 @@ test("a DNG is told from other TIFFs, and looked at by what its camera wrote", a
     focalMm: 24,
   });
   await expect(inspect(place("a.dng"), "a.tif")).rejects.toThrow("the file is a DNG");
+});
+
+test("a raw photo of another kind is told by what its sensor saw, and developed, not taken for the small picture within", async () => {
+  writeFileSync(place("a.raw"), madeUpOtherRaw(240, 160, thirds));
+  expect(await rawKindOf(place("a.raw"))).toBe("raw");
+  expect(await inspect(place("a.raw"), "a.raw")).toMatchObject({ format: "raw", width: 240, height: 160, bits: 16 });
+  const { raster } = await decode(place("a.raw"));
+  const seen = (x: number): number[] => [0, 1, 2].map((c) => raster.data[(80 * 240 + x) * 3 + c]!);
+  const strongest = (x: number): number => seen(x).indexOf(Math.max(...seen(x)));
+  expect([strongest(40), strongest(200)]).toEqual([0, 2]);
+  await expect(inspect(place("a.raw"), "a.tif")).rejects.toThrow("the file is a raw photo");
 });
 
 test("it is developed neutrally: each patch has the sRGB values of its light; the original stays as it is", async () => {

@@ -3,7 +3,7 @@ import path from "node:path";
 import fc from "fast-check";
 import { temporaryFolder } from "../../testing";
 import { madeUpDng } from "../../testing-dng";
-import { isRaw } from "../reading/raw";
+import { rawKindOf } from "../reading/raw";
 import { withTiffTags } from "./tiff-tags";
 
 const folder = temporaryFolder();
@@ -16,9 +16,9 @@ const file = (bytes: Buffer): string => {
 const tags = (bytes: Buffer) => withTiffTags(file(bytes), async (all) => all.map((d) => d.map((t) => t.tag)));
 
 test("a file that ends anywhere is read as far as it goes", async () => {
-  expect(await isRaw(file(whole))).toBe(true);
+  expect(await rawKindOf(file(whole))).toBe("dng");
   // Its mark alone, and every length up to where its first directory begins to be told.
-  for (let length = 0; length < 16; length++) expect(await isRaw(file(whole.subarray(0, length)))).toBe(false);
+  for (let length = 0; length < 16; length++) expect(await rawKindOf(file(whole.subarray(0, length)))).toBeNull();
   for (let length = 16; length < whole.length; length += 61) await tags(whole.subarray(0, length));
 });
 
