@@ -112,6 +112,9 @@ test("many are trued up by a worker, also while nobody looks; those left say why
   expect(picture.status).toBe(200);
   const { width, height } = await sharp(Buffer.from(await picture.arrayBuffer())).metadata();
   expect(Math.max(width, height)).toBe(480);
+  await report.getByText("What was done, and why").click();
+  await counted(report.locator("details li"), 3);
+  expect(await report.locator("details li").first().innerText()).toMatch(/^part-\d\.jpg: .+\.$/);
   await report.getByRole("button", { name: "Take it all back" }).click();
   await report.getByText("3 taken back").waitFor();
   await counted(done(), 0);

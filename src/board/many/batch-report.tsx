@@ -39,9 +39,10 @@ export function BatchReport({ batch, photos, onStop, onUndo }: Props) {
   const count = (state: Batch["items"][number]["state"]): number => items.filter((i) => i.state === state).length;
   const eyes = items.filter((i) => i.state === "done" && i.review.length > 0);
   const open = eyes.filter((i) => !i.reviewed && i.versionId);
+  const done = items.filter((i) => i.state === "done");
   const others = items.filter((i) => i.state === "failed" || i.state === "left");
   const came = [
-    say("{done} done", { done: count("done") }),
+    say("{done} done", { done: done.length }),
     count("undone") > 0 && say("{undone} taken back", { undone: count("undone") }),
     count("left") > 0 && say("{left} left as they are", { left: count("left") }),
     count("failed") > 0 && say("{failed} failed", { failed: count("failed") }),
@@ -55,12 +56,14 @@ export function BatchReport({ batch, photos, onStop, onUndo }: Props) {
       words={
         isOver
           ? came.filter(Boolean).join(", ")
-          : `${say("{done} of {all}", { done: ended, all: items.length })}, ${timeLeft(secondsLeft)}`
+          : ended === 0 && action.kind === "true-up" && items.length > 1
+            ? say("Looking at several of them for the lens they share …")
+            : `${say("{done} of {all}", { done: ended, all: items.length })}, ${timeLeft(secondsLeft)}`
       }
       actions={
         isOver &&
         !undone &&
-        count("done") > 0 && (
+        done.length > 0 && (
           <>
             {open[0] && (
               <Link
@@ -85,6 +88,12 @@ export function BatchReport({ batch, photos, onStop, onUndo }: Props) {
       {isOver && others.length > 0 && (
         <Items title={say("Left or failed")} items={others} names={names} words={(i) => i.words} />
       )}
+      {isOver && !undone && action.kind === "true-up" && done.length > 0 && (
+        <details>
+          <summary className="caps cursor-pointer pt-2">{say("What was done, and why")}</summary>
+          <Items items={done} names={names} words={(i) => i.words} />
+        </details>
+      )}
     </Report>
   );
 }
@@ -95,14 +104,14 @@ function Items({
   names,
   words,
 }: {
-  title: string;
+  title?: string;
   items: Batch["items"];
   names: ReadonlyMap<string, string>;
   words: (item: Batch["items"][number]) => string;
 }) {
   return (
     <>
-      <h2 className="caps pt-2">{title}</h2>
+      {title && <h2 className="caps pt-2">{title}</h2>}
       <ul className="max-h-40 overflow-y-auto">
         {items.map((item) => (
           <li key={item.photoId}>
