@@ -1,3 +1,4 @@
+import { temporaryFolder } from "@/server/testing";
 import { readFileSync, readdirSync } from "node:fs";
 import path from "node:path";
 import sharp from "sharp";
@@ -15,6 +16,7 @@ import { VIEWS, type View, takeView } from "./views";
 
 /** What is proposed first, for the demo's photos and for other views from where they were taken: what a photographer would deliver. */
 const folder = path.join(__dirname, "../photos");
+const made = temporaryFolder();
 const photos = readdirSync(folder).filter((f) => /^SM-\d+\.(jpg|png|tif)$/.test(f));
 const truthOf = (file: string) =>
   JSON.parse(readFileSync(path.join(folder, `${path.parse(file).name}.truth.json`), "utf8")) as Truth;
@@ -34,6 +36,22 @@ test.each(asked)(
   },
   90_000,
 );
+
+test("where only the feet of some chairs would be cut, nothing is made up", async () => {
+  const turned = sharp(path.join(folder, "SM-0415.jpg")).rotate(-2.4, { background: "#888" });
+  const { data, info } = await turned.toBuffer({ resolveWithObject: true });
+  const [left, top] = [Math.round(0.07 * info.width), Math.round(0.07 * info.height)];
+  const part = path.join(made, "part.jpg");
+  await sharp(data)
+    .extract({ left, top, width: info.width - 2 * left, height: info.height - 2 * top })
+    .withMetadata()
+    .jpeg({ quality: 93 })
+    .toFile(part);
+  const [first] = (await proposedFor(part, await inspected(part), NO_STYLE))!.judgement.answers;
+  expect(first!.recipe.edges.gaps).toBe("leave");
+  expect(first!.measured).toMatchObject({ empty: 0, roof: 0 });
+  expect(first!.measured.kept).toBeGreaterThan(0.85);
+}, 90_000);
 
 const views = VIEWS.filter(
   (v) => isSoak || ["room, straight", "wing, further along", "gable, aslant"].includes(v.name),

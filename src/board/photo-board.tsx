@@ -64,7 +64,7 @@ export function PhotoBoard({ id, name, style, captions }: Props) {
           <div className="min-w-0">
             <h1 className="truncate text-2xl font-semibold">{name}</h1>
             <p className="muted">
-              {say("Drop photos anywhere on this page. JPEG, PNG, TIFF, WebP, HEIF or DNG, up to 250 megapixels.")}
+              {say("Drop photos anywhere on this page. JPEG, PNG, TIFF, WebP, HEIF or raw, up to 250 megapixels.")}
             </p>
           </div>
           <div className="flex shrink-0 gap-2">

@@ -19,7 +19,7 @@ import {
   overFrame,
   termsOf,
 } from "./cost";
-import { AIR, type FoundFrame, framesOn } from "./frame-search";
+import { AIR, FEWEST_FEET, type FoundFrame, framesOn } from "./frame-search";
 import { worthOf } from "./plane-lattice";
 import { type HouseStyle, NO_STYLE, shareAsked, stretchAllowed } from "./house-style";
 import { edgesSeen, farEndStretch, feetOf, outOfTrueOn } from "./seen";
@@ -37,8 +37,10 @@ const EASE_STEP = 1 / 64;
 const SAFE = { kept: 0.012, empty: 0.012, stretch: 0.03 } as const;
 /** An emptier frame that is not as it should be, either, is taken where it is better by so much. */
 const WORTH_FILLING = 0.05;
-const worthwhile = ({ kept, cut }: FoundFrame): number =>
-  Math.min(0, kept - LEAST_KEPT) - (cut > NO_CUT ? 0.1 + cut : 0);
+const worthwhile = ({ kept, roof, foot }: FoundFrame): number =>
+  Math.min(0, kept - LEAST_KEPT) - (roof > NO_CUT ? 0.1 + roof : 0) - (foot > NO_FEET_CUT ? 0.1 + foot : 0);
+/** Whether a roof is cut, or more feet than one post's. */
+const cutsThings = ({ roof, foot }: FoundFrame): boolean => roof > NO_CUT || foot > NO_FEET_CUT;
 
 /** All that answers are made from. */
 export interface Asked {
@@ -130,7 +132,7 @@ export class AnswerMaker {
     let best: FoundFrame | null = null;
     for (const frame of framesOn(question, MOST_EMPTY - SAFE.empty)) {
       // The emptier ones come later: the first that keeps enough and cuts nothing is the one.
-      if (frame.kept >= LEAST_KEPT + SAFE.kept && frame.cut <= NO_CUT) return frame;
+      if (frame.kept >= LEAST_KEPT + SAFE.kept && !cutsThings(frame)) return frame;
       if (!best || worthwhile(frame) > worthwhile(best) + WORTH_FILLING) best = frame;
     }
     return best;
@@ -140,7 +142,7 @@ export class AnswerMaker {
     const map = this.plane(recipe);
     if (map.outline.length < 3) return false;
     const frame = this.found(map);
-    if (!frame || frame.kept < LEAST_KEPT + SAFE.kept || (!cutting && frame.cut > NO_CUT)) return false;
+    if (!frame || frame.kept < LEAST_KEPT + SAFE.kept || (!cutting && cutsThings(frame))) return false;
     return overFrame(map, frame.rect, this.worth).stretch <= stretchAllowed(this.style) - SAFE.stretch;
   }
 
@@ -204,7 +206,7 @@ export class AnswerMaker {
       const within = places
         .map((p) => map.fromRecorded(p))
         .filter((p): p is Vec2 => p !== null && p[0] >= x && p[0] <= x + w);
-      return within.length === 0 ? 0 : within.filter(beyond).length / Math.max(within.length, MOST_COLUMNS);
+      return within.length === 0 ? 0 : within.filter(beyond).length / Math.max(within.length, FEWEST_FEET);
     };
     return {
       roof: share(this.asked.shown.skyline, ([, py]) => py < y - NO_DEPTH * h),
@@ -262,7 +264,4 @@ export class AnswerMaker {
 
 /** A frame found clean on a lattice may be empty by so much of itself. */
 const SLIVER = 0.004;
-/** Fewer places than this are no share of a frame's columns. */
-const MOST_COLUMNS = 12;
-
 const costless = ({ roof, foot }: { roof: number; foot: number }): number => roof + foot;

@@ -45,8 +45,8 @@ export const NEARLY_FACES = 12;
 export const MOST_OF_IT = 0.55;
 /** A cut in fewer of a frame's columns than this, or less deep as a share of its height, is a twig. */
 export const NO_CUT = 0.012;
-/** Feet are looked for in fewer places, and one is a door or a post. */
-export const NO_FEET_CUT = 0.06;
+/** So few of the feet are a post, a door or some chairs. To make up what lies under them would be seen; that they are cut is not. */
+export const NO_FEET_CUT = 0.2;
 export const NO_DEPTH = 0.003;
 /** Stretch that nobody sees. */
 const SOFT = 1.3;

@@ -9,8 +9,9 @@ export interface FoundFrame {
   /** Share of the photo's area, and of what it shows, inside it, 0…1. */
   readonly kept: number;
   readonly content: number;
-  /** Share of its columns in which a roof, or the foot of a building, lies beyond it. */
-  readonly cut: number;
+  /** Share of its columns in which a roof lies beyond it, and share of the feet of buildings that do, 0…1. */
+  readonly roof: number;
+  readonly foot: number;
 }
 
 /** Of a frame's worth, the share that is its photo area alone. */
@@ -38,6 +39,22 @@ function cutColumns({ y0, cell, roofs, feet }: Lattice, [i0, j0, i1, j1]: Sides)
   let cut = 0;
   for (let i = Math.floor(i0); i < Math.ceil(i1); i++) cut += (roofs[i]! < top ? 1 : 0) + (feet[i]! > bottom ? 1 : 0);
   return cut;
+}
+
+/** Fewer feet than this are no share of a frame's. */
+export const FEWEST_FEET = 12;
+
+/** Shares of a frame's columns in which a roof is cut, and of its feet that are. */
+function cutShares({ y0, cell, roofs, feet }: Lattice, [i0, j0, i1, j1]: Sides): { roof: number; foot: number } {
+  const air = AIR * (j1 - j0) * cell;
+  const [top, bottom] = [y0 + j0 * cell + air, y0 + j1 * cell - air];
+  let [roof, foot, there] = [0, 0, 0];
+  for (let i = Math.floor(i0); i < Math.ceil(i1); i++) {
+    if (roofs[i]! < top) roof++;
+    if (feet[i]! > bottom) foot++;
+    if (feet[i]! > -Infinity) there++;
+  }
+  return { roof: roof / Math.max(1, i1 - i0), foot: foot / Math.max(there, FEWEST_FEET) };
 }
 
 function worthOfSides(lattice: Lattice, sides: Sides, price: number): number {
@@ -148,6 +165,6 @@ function told(lattice: Lattice, sides: Sides, ratio: number | null): FoundFrame 
     empty: (share(lattice.empty) * lattice.photo) / ((i1 - i0) * (j1 - j0) * cell * cell),
     kept: share(lattice.area),
     content: share(lattice.content),
-    cut: cutColumns(lattice, sides) / Math.max(1, i1 - i0),
+    ...cutShares(lattice, sides),
   };
 }

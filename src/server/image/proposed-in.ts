@@ -57,7 +57,7 @@ export interface ProposedOrder extends ProposedAsked {
 }
 
 /** Raised when the same photo would be answered otherwise: what was kept before is found anew. */
-const EDITION = 4;
+const EDITION = 5;
 
 /** The name under which what something comes to is kept. */
 const keyOf = (...what: unknown[]): string =>

@@ -78,7 +78,7 @@ test("a length stated a hundred times too long is said", () => {
   } as KnownMeasure;
   recipe.proportion.measures = [door, long];
   const { messages } = measuredIn(withSolvedAttitude(withCamera(recipe, size), size), size)!;
-  expect(messages.join()).toMatch(/is stated \d+ % (larger|smaller) than/);
+  expect(messages.map(put).join()).toMatch(/is stated \d+ % (larger|smaller) than/);
 });
 
 test("in nearly frontal views no focal length is told that is more than 5 % off; where walls recede it is told", () => {
@@ -118,7 +118,7 @@ test("a stated focal length that lines and measures contradict is said, with wha
         if (words) false_++;
       } else if (words) {
         said++;
-        expect(words).toMatch(/contradict the focal length of 28\.\d mm: they say 2\d\.\d mm ± \d\.\d %/);
+        expect(put(words!)).toMatch(/contradict the focal length of 28\.\d mm: they say 2\d\.\d mm ± \d\.\d %/);
       }
     }
   expect(runs).toBeGreaterThan(3);
