@@ -151,11 +151,11 @@ test("one that contradicts the others is named, and what cannot be is said", () 
   expect(messages.map(put)).toEqual([expect.stringContaining("Measure odd contradicts the others")]);
   expect(put(messages[0]!)).toContain("Is it on another wall");
   const lying = door("lying", 0.9, { width: 2.1 } as never);
-  const exchanged = measuredIn(level([door("a", 2.1), door("b", 2.1), lying]), size)!.messages;
+  const exchanged = measuredIn(level([door("a", 2.1), door("b", 2.1), lying]), size)!.messages.map(put);
   expect(exchanged).toEqual([
     "Measure lying contradicts the others. With its width and height exchanged it would agree.",
   ]);
-  const near = measuredIn(level([door("a", 2.1), door("b", 2.1), door("near", 2.16)]), size)!.messages;
+  const near = measuredIn(level([door("a", 2.1), door("b", 2.1), door("near", 2.16)]), size)!.messages.map(put);
   expect(near[0]).toContain("is its size as stated");
   expect(measures.map((m) => m.pull).reduce((a, b) => a + b)).toBeCloseTo(1, 1);
   const flat = door("flat", 2.1, {
