@@ -1,2 +1,3 @@
+export { SIDE_WORDS } from "./sides";
 export { TellingError } from "./telling-error";
 export * from "./words";

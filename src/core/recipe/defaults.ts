@@ -1,5 +1,5 @@
 import type { Vec2 } from "../geometry";
-import { type Words, tell } from "../language";
+import { type Words, SIDE_WORDS, tell } from "../language";
 import { type Face, RECIPE_FORMAT, RECIPE_VERSION, type Line, type Recipe, recipeSchema } from "./schema";
 
 /** A recipe in which nothing has been done yet. */
@@ -52,8 +52,6 @@ export const faceLines = ({ id, corners }: Face) =>
     sigmaPx: null,
     wall: null,
   }));
-
-const SIDE_WORDS = { left: tell("left"), right: tell("right"), top: tell("top"), bottom: tell("bottom") } as const;
 
 /** What the sides of faces are called: "F1 left". */
 export const faceNames = (faces: readonly Face[]): Map<string, Words> =>

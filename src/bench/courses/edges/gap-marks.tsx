@@ -1,5 +1,7 @@
 "use client";
 
+import { put } from "@/language";
+import { SIDE_WORDS } from "@/core/language";
 import { useMemo } from "react";
 import { Group, Line, Text } from "react-konva";
 import type { View } from "@/client/picture/view";
@@ -9,7 +11,6 @@ import type { SheetColours } from "../../marks/colours";
 import { type Projection, onScreen } from "../../marks/projection";
 import { MarkLabel } from "../../marks/mark-label";
 import { FONT } from "../../marks/ruler";
-import { PLACES } from "./choice-words";
 
 /** The photo's border within the frame, each gap's name, and the areas that a fill is drawn from or spares. */
 export function GapMarks({
@@ -47,7 +48,7 @@ export function GapMarks({
             y={y! - 8}
             width={120}
             align="center"
-            text={share < 0.002 ? "" : PLACES[side]}
+            text={share < 0.002 ? "" : put(SIDE_WORDS[side])}
             fontSize={14}
             fontStyle="600"
             fontFamily={FONT}

@@ -1,6 +1,7 @@
 "use client";
 
-import { say } from "@/language";
+import { SIDE_WORDS } from "@/core/language";
+import { put, say } from "@/language";
 import { Pipette } from "lucide-react";
 import { useRef } from "react";
 import { useBench } from "@/client/bench-store";
@@ -9,7 +10,7 @@ import { gapChoice, gapColour } from "@/core/edits";
 import type { Gap } from "@/core/render";
 import { percent } from "@/ui";
 import { useFillState } from "../../made-up/fill-state";
-import { CHOICE_WORDS, PLACES } from "./choice-words";
+import { CHOICE_WORDS } from "./choice-words";
 
 /** Colours picked in quicker succession than this are one step, ms. */
 const PICKING_MS = 400;
@@ -47,7 +48,7 @@ export function GapSchedule({ gaps, closed }: Props) {
 function GapRow({ gap }: { gap: Pick<Gap, "side" | "do" | "plain"> & { readonly share: number | null } }) {
   const { edit, endGesture, tool, set } = useBench();
   const pickFor = useFillState((s) => s.pickFor);
-  const name = PLACES[gap.side];
+  const name = put(SIDE_WORDS[gap.side]);
   const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
   return (
     <tr>

@@ -23,14 +23,14 @@ export function BowFields() {
         label={say("Bow at the corner")}
         value={100 * (k1 + k2 + k3)}
         {...percent}
-        onChange={(v) => change(tell("Bow"), ({ k }) => ({ k: [v / 100 - k[1] - k[2], k[1], k[2]] }))}
+        onChange={(v) => change("bow", tell("Bow"), ({ k }) => ({ k: [v / 100 - k[1] - k[2], k[1], k[2]] }))}
       />
       <NumberField
         label={say("Moustache")}
         value={100 * k2}
         {...percent}
         onChange={(v) =>
-          change(tell("Moustache"), ({ k }) => ({
+          change("moustache", tell("Moustache"), ({ k }) => ({
             // The corner stays where it is.
             k: [k[0] + k[1] - v / 100, v / 100, k[2]],
           }))
@@ -79,7 +79,9 @@ function Terms() {
           unit="px"
           min={0}
           max={size[i]}
-          onChange={(v) => change(tell("Lens, centre"), () => ({ centre: i === 0 ? [v, centre[1]] : [centre[0], v] }))}
+          onChange={(v) =>
+            change(`centre ${i}`, tell("Lens, centre"), () => ({ centre: i === 0 ? [v, centre[1]] : [centre[0], v] }))
+          }
           onDone={endGesture}
         />
       ))}
@@ -90,7 +92,9 @@ function Terms() {
           value={lens.k[i]}
           {...terms}
           onChange={(v) =>
-            change(tell("Lens, {term}", { term: `k${i + 1}` }), ({ k }) => ({ k: k.with(i, v) as typeof k }))
+            change(`k${i + 1}`, tell("Lens, {term}", { term: `k${i + 1}` }), ({ k }) => ({
+              k: k.with(i, v) as typeof k,
+            }))
           }
         />
       ))}
@@ -101,7 +105,9 @@ function Terms() {
           value={lens.p[i]}
           {...terms}
           onChange={(v) =>
-            change(tell("Lens, {term}", { term: `p${i + 1}` }), ({ p }) => ({ p: p.with(i, v) as typeof p }))
+            change(`p${i + 1}`, tell("Lens, {term}", { term: `p${i + 1}` }), ({ p }) => ({
+              p: p.with(i, v) as typeof p,
+            }))
           }
         />
       ))}

@@ -37,7 +37,7 @@ export function LightFields({ photo }: { photo: Photo }) {
               value={(a + b) * unit}
               {...field}
               onChange={(v) =>
-                change(FRINGES[c].whole, ({ fringes: f }) => ({
+                change(`${c} whole`, FRINGES[c].whole, ({ fringes: f }) => ({
                   fringes: { ...f, [c]: [v / unit - f[c][1], f[c][1]] },
                 }))
               }
@@ -47,7 +47,7 @@ export function LightFields({ photo }: { photo: Photo }) {
               value={b * unit}
               {...field}
               onChange={(v) =>
-                change(FRINGES[c].cubic, ({ fringes: f }) => ({
+                change(`${c} cubic`, FRINGES[c].cubic, ({ fringes: f }) => ({
                   fringes: { ...f, [c]: [f[c][0] + f[c][1] - v / unit, v / unit] },
                 }))
               }
@@ -97,7 +97,7 @@ function CornerFields() {
         min={0}
         max={5}
         onChange={(stops) =>
-          change(tell("Dark corners"), ({ vignetting: { v: terms, amount } }) => {
+          change("corners", tell("Dark corners"), ({ vignetting: { v: terms, amount } }) => {
             // The shape of the fall-off stays; from nothing it starts as r².
             const [v1, v2, v3] = terms;
             const now = v1 + v2 + v3;

@@ -27,7 +27,9 @@ export function MeasureFringes({ photo }: { photo: Photo }) {
         setSaid(say("There are too few crisp edges towards the corners to measure fringes by."));
         return;
       }
-      change(tell("Measure the fringes"), () => ({ fringes: { red: [...found.red], blue: [...found.blue] } }));
+      change("fringes", tell("Measure the fringes"), () => ({
+        fringes: { red: [...found.red], blue: [...found.blue] },
+      }));
       const [red, blue] = found.sigmaPx.map((s) => fixed(s / scale, 2));
       setSaid(
         say(

@@ -1,4 +1,4 @@
-import { type Words, tell } from "../../language";
+import { type Words, SIDE_WORDS, tell } from "../../language";
 import { type EdgesSettings, type GapChoice, type Side, choiceFor } from "../../edges";
 import type { Vec2 } from "../../geometry";
 import type { Recipe } from "../../recipe";
@@ -21,13 +21,6 @@ const WORDS: Record<GapChoice, Words> = {
   bend: tell("Bend gaps shut"),
 };
 
-const SIDES: Record<Side, Words> = {
-  left: tell("left"),
-  right: tell("right"),
-  top: tell("top"),
-  bottom: tell("bottom"),
-};
-
 /** What is done with all gaps; choices of their own are let go. */
 export const allGaps = (choice: GapChoice): Edit => ({
   label: WORDS[choice],
@@ -36,7 +29,7 @@ export const allGaps = (choice: GapChoice): Edit => ({
 
 /** What is done with the gap beyond one side of the photo. */
 export const gapChoice = (side: Side, choice: GapChoice): Edit => ({
-  label: tell("{what}: {side}", { what: WORDS[choice], side: SIDES[side] }),
+  label: tell("{what}: {side}", { what: WORDS[choice], side: SIDE_WORDS[side] }),
   apply: (recipe) => {
     const others = (recipe.edges.each ?? []).filter((g) => g.side !== side);
     const own = recipe.edges.each?.find((g) => g.side === side);
