@@ -1,13 +1,17 @@
 /**
  * npm run bench:shape: a shape of 20 taut lines, of two faces, and of both, solved as while something moves and as at rest, with its
- * map as the Bench samples it, against a fixed amount of arithmetic in the same process.
+ * map as the Bench samples it, against a fixed amount of arithmetic in the same process. And what forty shapes of five crossing lines
+ * do to areas and how straight they become; --seed N begins with another one.
  */
 import { imported } from "./shared.mjs";
 
-const { SIZE, along, solved, stepOf, sampleGrid } = await imported("shape", {
-  contents: `export { SIZE, along, solved } from "@/core/shape/bend/bend.testing"; export { stepOf } from "@/core/shape/bend";
+const { SIZE, along, areasOver, curve, fiveCrossing, solved, straightness, bendStep, sampleGrid } = await imported(
+  "shape",
+  {
+    contents: `export { SIZE, along, areasOver, curve, fiveCrossing, solved, straightness } from "@/core/shape/bend/bend.testing"; export { bendStep } from "@/core/shape/bend";
 export { sampleGrid } from "@/core/render";`,
-});
+  },
+);
 
 const LOCKS = ["free", "vertical", "horizontal"];
 const taut = Array.from({ length: 20 }, (_, k) => ({
@@ -58,10 +62,43 @@ for (const moving of [true, false])
   for (const [name, shape] of Object.entries(CASES)) {
     const solve = timed(() => solved(shape, moving));
     const model = solved(shape, moving);
-    const { back, forward } = stepOf(model);
+    const { back, forward } = bendStep(model);
     const map = timed(() => sampleGrid({ toRecorded: back, fromRecorded: forward }, [0, 0, ...SIZE], 96, 64));
     console.log(
       `${moving ? "moving" : "at rest"}, ${name}: solve ${solve.toFixed(1)} ms (${(solve / base).toFixed(2)} ×), ` +
         `map of 96 × 64 ${map.toFixed(1)} ms (${(map / base).toFixed(2)} ×)`,
     );
   }
+
+const first = Number(process.argv[process.argv.indexOf("--seed") + 1]) || 1;
+const FORTY = 40;
+const all = Array.from({ length: FORTY }, (_, n) => {
+  const lines = fiveCrossing(first + n);
+  const marks = lines.map((l, i) => ({
+    id: `t${i}`,
+    points: along(25, curve(l.curve)),
+    lock: l.lock,
+    amount: 1,
+    on: true,
+  }));
+  const began = performance.now();
+  const model = solved({ taut: marks });
+  const ms = performance.now() - began;
+  const lean = ({ lock, curve: c }) => {
+    const { line } = straightness(model, c);
+    return lock === "free" ? 0 : Math.abs(Math.asin(line.along[lock === "vertical" ? 0 : 1])) * (180 / Math.PI);
+  };
+  return {
+    ...areasOver(model),
+    bow: Math.max(...lines.map((l) => straightness(model, l.curve).bow)),
+    lean: Math.max(...lines.map(lean)),
+    share: model.share,
+    ms,
+  };
+});
+const worst = (key, of = Math.max) => of(...all.map((r) => r[key]));
+console.log(
+  `five crossing lines, seeds ${first} to ${first + FORTY - 1}: areas ${worst("least", Math.min).toFixed(2)} to ${worst("most").toFixed(2)}, ` +
+    `one way drawn ${worst("longer").toFixed(2)} × longer than the other, bow ${worst("bow").toFixed(3)} px, lean ${worst("lean").toFixed(4)}°, ` +
+    `least share done ${worst("share", Math.min)}, median ${(all.map((r) => r.ms).sort((a, b) => a - b)[FORTY >> 1] / base).toFixed(1)} × the roots`,
+);

@@ -11,6 +11,7 @@ import {
   fieldIs,
   finishTo,
   joinFace,
+  keepStraightEdges,
   outputAt,
   recordedAs,
   together,
@@ -27,6 +28,7 @@ import { stairHall } from "./scenes/stair-hall";
 import { streetFrontLarge } from "./scenes/street-front";
 import { yard } from "./scenes/yard";
 import { recorded } from "./truth/project";
+import { STORE_EDGES } from "./store-edges";
 
 /** The reading room's windows held back and its dark ceiling lifted, as recorded. */
 const windowAndCeiling = (): Edit[] => [
@@ -178,7 +180,9 @@ function oneSideStraight(recipe: Recipe, truth: Truth): Recipe {
   const right = along(truth, "post-41").points;
   const straight = ["post-00", "rail-0", "rail-2", "left-quoin", "left-21-left", "left-20-left"];
   const marks = [...straight.map((id) => tautAlong(truth, id)), addShield("right", right, "place")];
-  return edited(recipe, together(named("One side"), marks), truth.size);
+  const straightened = edited(recipe, together(named("One side"), marks), truth.size);
+  const edges = STORE_EDGES.map(([ax, ay, bx, by]) => ({ points: [[ax, ay], [bx, by]] as const })); // prettier-ignore
+  return keepStraightEdges(straightened, edges, truth.size);
 }
 
 /** The reader at the left border, whom the wide view draws out, seen as if looked right at. */

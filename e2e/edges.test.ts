@@ -71,6 +71,23 @@ test("another answer, an area spared, a colour, a trimmed side", async () => {
   expect(Number((await field(page, "Left, px").inputValue()).replace("−", "-"))).toBe(-150);
 }, 240_000);
 
+test("what of the fill may be off is listed, hatched when asked for, and brought to the middle by a press", async () => {
+  await withGaps(page);
+  await page.keyboard.press("Shift+f");
+  await madeUp(page);
+  const places = page.getByRole("region", { name: "What may be off" });
+  const first = places.getByRole("listitem").first();
+  await first.getByText(/% of the frame, \d+ levels/).waitFor();
+  const sheet = page.getByTestId("sheet");
+  const plain = await sheet.screenshot();
+  await places.getByRole("button", { name: "Hatch" }).click();
+  expect((await sheet.screenshot()).equals(plain)).toBe(false);
+  await page.keyboard.press("Shift+q");
+  await places.getByRole("button", { name: "Hatch", pressed: false }).waitFor();
+  await first.getByRole("button").click();
+  await page.getByText("100 %").first().waitFor();
+}, 240_000);
+
 test("what is delivered is what was shown: filled, and its gaps whole", async () => {
   await withGaps(page);
   await page.keyboard.press("Shift+f");

@@ -4,7 +4,10 @@ import { address, fetched, onPlane, openId, rested } from "./app";
 /** Waits for what was just changed to be made up: it is begun a moment after. */
 export async function madeUp(page: Page): Promise<void> {
   await page.waitForTimeout(1500);
-  await page.getByTestId("fill-state").filter({ hasText: "Made up" }).waitFor({ timeout: 90_000 });
+  const state = page.getByTestId("fill-state");
+  // What went wrong is told at once, not as time that ran out.
+  await state.filter({ hasText: /Made up|could not|Stopped|stays empty|out of date/ }).waitFor({ timeout: 150_000 });
+  expect(await state.textContent()).toContain("Made up");
 }
 
 /** What is seen at a place of the plane once the picture rests, without the marks: red, green, blue. */

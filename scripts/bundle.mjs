@@ -35,7 +35,11 @@ await build({
   external: ["sharp", "exifr", "pg", "piscina", "drizzle-orm", "next", "graphile-worker"],
 });
 // The threads start with every command: one file with no more in it than they need.
-await build({ ...modules, entryPoints: { "band-thread": "src/worker/band-thread.ts" }, external: ["sharp"] });
+await build({
+  ...modules,
+  entryPoints: { "band-thread": "src/worker/band-thread.ts", "trial-thread": "src/worker/trial-thread.ts" },
+  external: ["sharp"],
+});
 await buildKernel(path.join(outdir, "kernel.wasm"));
 await bundleCommandLine(shared, outdir);
 // Where the browser's threads take the same kernel from when Next builds them (src/client/sharp/worker.ts).

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import { useBench } from "@/client/bench-store";
-import { explainBend, bendMarks } from "@/core/shape/bend";
+import { bendMarks, bowedEdges, explainBend } from "@/core/shape/bend";
 import { type LineSolution, nextLine } from "@/core/attitude";
 import type { Size, Vec2 } from "@/core/geometry";
 import type { OwnProposal } from "@/core/own-edges";
@@ -156,7 +156,13 @@ function bendTold(recipe: SettledRecipe, size: Size, moving: boolean) {
   const marks = bendMarks(shape, model);
   // To tell rivals a coarse solve of the others is enough.
   const solve = (other: typeof shape) => bendOf({ ...recipe, shape: other }, size, true);
-  return { model, marks, messages: moving ? [] : explainBend(shape, model, marks, solve) };
+  return {
+    model,
+    marks,
+    messages: moving ? [] : explainBend(shape, model, marks, solve),
+    /** Straight edges of the photo that bow all the same. */
+    bowed: moving ? [] : bowedEdges(model, Math.hypot(size[0], size[1])),
+  };
 }
 
 function rowsOf(

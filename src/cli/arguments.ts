@@ -15,7 +15,7 @@ const ENDINGS = FORMATS.map((f) => f.endings[0]).join("|");
 
 export const usage = `Usage:
   flatstone render PHOTO --recipe R.json --out OUT.(${ENDINGS}) [--quality ${QUALITY.standard}]
-                   [--chroma auto|4:4:4|4:2:0] [--progressive] [--compression deflate|lzw] [--colour own|srgb] [--mask MASK.png]
+                   [--chroma auto|4:4:4|4:2:0] [--progressive] [--compression deflate|lzw] [--colour own|srgb] [--mask MASK.png] [--doubt DOUBT.png]
   flatstone recipe DELIVERED
   flatstone solve PHOTO|--size W,H (--recipe R.json | --recipes FILE.ndjson)
   flatstone solve PHOTO --find [--lens] [--recipe R.json]

@@ -64,6 +64,8 @@ interface Order {
   readonly options: DeliveryOptions;
   /** Path of a picture of what is made up. */
   readonly mask?: string;
+  /** Path of a picture of how sure that is. */
+  readonly doubt?: string;
   /** May be read while the photo is being decoded. */
   readonly recipe: Recipe | Promise<Recipe>;
   readonly decoding?: Promise<Decoded>;

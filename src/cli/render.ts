@@ -8,7 +8,7 @@ import { weighedFor } from "./weighed";
 export async function run(args: string[]): Promise<void> {
   const { values, free, on } = options(
     args,
-    ["recipe", "out", "mask", "quality", "chroma", "colour", "compression"],
+    ["recipe", "out", "mask", "doubt", "quality", "chroma", "colour", "compression"],
     ["progressive"],
   );
   if (free.length !== 1) throw new UsageError(say("Name one photo to render."));
@@ -18,10 +18,11 @@ export async function run(args: string[]): Promise<void> {
   const recipeFile = required(values.recipe, "--recipe");
   await checkPhoto(source);
   await checkTarget(target, [source, recipeFile]);
-  const mask = values.mask;
-  if (mask !== undefined) {
-    if (!/\.png$/i.test(mask)) throw new UsageError(say('"{mask}" does not end in .png.', { mask }));
-    await checkTarget(mask, [source, recipeFile, target]);
+  const { mask, doubt } = values;
+  for (const beside of [mask, doubt]) {
+    if (beside === undefined) continue;
+    if (!/\.png$/i.test(beside)) throw new UsageError(say('"{mask}" does not end in .png.', { mask: beside }));
+    await checkTarget(beside, [source, recipeFile, target, ...(beside === doubt && mask ? [mask] : [])]);
   }
   // Its decoding is begun at once; what is wrong with the photo is told by its inspection, in better words.
   const decoding = decode(source, asked.colour);
@@ -31,7 +32,16 @@ export async function run(args: string[]): Promise<void> {
   recipe.catch(() => undefined);
   console.log(
     JSON.stringify(
-      await deliver({ source, target, ...subject, decoding, recipe, options: asked, ...(mask && { mask }) }),
+      await deliver({
+        source,
+        target,
+        ...subject,
+        decoding,
+        recipe,
+        options: asked,
+        ...(mask && { mask }),
+        ...(doubt && { doubt }),
+      }),
     ),
   );
 }

@@ -163,6 +163,6 @@ export const stateUrl = (versionId: string, revision: number): string =>
 export const borderUrl = (versionId: string, revision: number, border: Border): string =>
   `/api/versions/${versionId}/revisions/${revision}/borders/${border}`;
 export const zipUrl = (setId: string): string => `/api/sets/${setId}/zip`;
-/** Where the mask beside a delivery is. */
-export const maskUrl = (id: string): string => `/api/deliveries/${id}/mask`;
+/** Where the pictures beside a delivery are: what of it is made up, and how sure that is. */
+export const maskUrl = (id: string, which: "mask" | "doubt"): string => `/api/deliveries/${id}/${which}`;
 export const deliveryUrl = (id: string): string => `/api/deliveries/${id}/file`;

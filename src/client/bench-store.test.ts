@@ -1,5 +1,5 @@
 import { named } from "@/core/language";
-import { type Edit, lensByHand, moveEnd } from "@/core/edits";
+import { type Edit, drawTaut, lensByHand, moveEnd } from "@/core/edits";
 import { type Line, emptyRecipe } from "@/core/recipe";
 import { createBenchStore } from "./bench-store";
 
@@ -121,4 +121,34 @@ test("what was found with one lens is gone once another is in force, by a step b
   expect(store.getState().found).toBe(found);
   store.getState().undo();
   expect(store.getState().found).toBeNull();
+});
+
+test("what the photo shows straight is kept once a mark bends, and is no step of its own", () => {
+  const store = opened();
+  const edges = [{ points: [[10, 20], [200, 24]] as const }]; // prettier-ignore
+  store.getState().knowStraight(edges);
+  expect(store.getState().recipe).toEqual(emptyRecipe());
+  store.getState().edit(drawTaut("t", [[0, 100], [290, 104]])); // prettier-ignore
+  expect(store.getState().recipe.shape!.edges).toEqual([[10, 20, 200, 24]]);
+  store.getState().undo();
+  expect(store.getState().recipe).toEqual(emptyRecipe());
+  // Known only afterwards, they come to a recipe that has been edited.
+  const late = opened();
+  late.getState().edit(drawTaut("t", [[0, 100], [290, 104]])); // prettier-ignore
+  late.getState().knowStraight(edges);
+  expect(late.getState().recipe.shape!.edges).toHaveLength(1);
+  expect(late.getState().past).toHaveLength(1);
+});
+
+test("marks of an older recipe bend as they did until they are changed: another edit keeps no edges", () => {
+  const store = createBenchStore();
+  const edges = [{ points: [[10, 20], [200, 24]] as const }]; // prettier-ignore
+  const marked = drawTaut("t", [[0, 100], [290, 104]]).apply(emptyRecipe()); // prettier-ignore
+  store.getState().open("v", size, marked);
+  store.getState().knowStraight(edges);
+  store.getState().edit(did("height", (r) => ({ ...r, proportion: { ...r.proportion, height: 1.1 } })));
+  store.getState().knowStraight(edges);
+  expect(store.getState().recipe.shape!.edges).toBeUndefined();
+  store.getState().edit(drawTaut("u", [[10, 150], [280, 152]])); // prettier-ignore
+  expect(store.getState().recipe.shape!.edges).toHaveLength(1);
 });

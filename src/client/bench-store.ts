@@ -4,20 +4,11 @@ import { type StoreApi, createStore, useStore } from "zustand";
 import { type Edit, type FoundLines, edited, marksOf, weighDetail, withLine } from "@/core/edits";
 import type { FrameDetail } from "@/core/frame";
 import type { Size, Vec2 } from "@/core/geometry";
-import type { StatedLayout } from "@/core/lens";
-import type { Judgement } from "@/core/answers";
-import type { OwnProposal } from "@/core/own-edges";
 import { type CourseKey, type Line, FIRST_OPEN, type Recipe, emptyRecipe } from "@/core/recipe";
+import { type OwnState, type StraightEdges, withShown } from "./shown";
 import { forgetVersion } from "./version-state";
 
 export type SaveState = "saved" | "unsaved" | "saving" | "failed" | "conflict" | "deleted";
-
-/** What is known of the photo's own edges. */
-type OwnState =
-  | { readonly state: "unlooked" | "looking" | "nothing" }
-  /** The picture states that it was stitched: no one lens drew it. */
-  | { readonly state: "stitched"; readonly projection: string; readonly layout: StatedLayout | null }
-  | { readonly state: "found"; readonly proposal: OwnProposal; readonly judgement: Judgement; readonly left: boolean };
 
 interface Step {
   readonly recipe: Recipe;
@@ -66,6 +57,8 @@ export interface BenchState {
   own: OwnState;
   /** What the photo shows, weighed for its frame: kept with the recipe from its first edit on; null before it is known. */
   detail: FrameDetail | null;
+  /** Straight edges that the photo shows, pixels of the original: kept with a recipe that has marks that bend; null before they are known. */
+  straight: StraightEdges | null;
   /** Only the picture is shown, without what stands around it. */
   alone: boolean;
   /** While held, the original alone is shown. */
@@ -84,6 +77,8 @@ export interface BenchState {
   amendLine(before: Line, change: (line: Line) => Line): void;
   /** What the photo shows is known: kept with a recipe that has been edited at once, with another from its first edit on. */
   weigh(detail: FrameDetail): void;
+  /** The photo's straight edges are known: kept at once with marks that were changed, with others once they are. */
+  knowStraight(edges: StraightEdges): void;
   endGesture(): void;
   undo(): void;
   redo(): void;
@@ -127,6 +122,7 @@ const UNTOUCHED = {
   finding: false,
   own: UNLOOKED,
   detail: null,
+  straight: null,
   holding: false,
   peek: null,
   save: "saved",
@@ -165,7 +161,7 @@ export const createBenchStore = () =>
       set((s) => {
         const done = edited(s.recipe, edit, s.size);
         if (done === s.recipe) return s;
-        const recipe = s.detail ? weighDetail(done, s.detail) : done;
+        const recipe = withShown(done, s.recipe, s);
         const sameGesture = gesture !== undefined && s.gesture === gesture;
         return {
           recipe,
@@ -201,6 +197,13 @@ export const createBenchStore = () =>
       set((s) => {
         const recipe = s.past.length > 0 ? weighDetail(s.recipe, detail) : s.recipe;
         return { detail, ...(recipe === s.recipe ? {} : { recipe, ...touched(s) }) };
+      }),
+    knowStraight: (straight) =>
+      set((s) => {
+        // Marks that were changed since it was opened.
+        const opened = s.past[0]?.recipe ?? s.recipe;
+        const recipe = withShown(s.recipe, opened, { ...s, straight });
+        return { straight, ...(recipe === s.recipe ? {} : { recipe, ...touched(s) }) };
       }),
     endGesture: () => set({ gesture: null }),
     undo: () =>

@@ -1,4 +1,7 @@
+import path from "node:path";
+import { fileURLToPath } from "node:url";
 import { sayError } from "@/language";
+import { trialsBeside } from "@/server/render/trial-beside";
 import "@/server/running/language";
 import { RecipeError } from "@/core/recipe";
 import { checkRecipe } from "@/server/versions/checked-recipe";
@@ -18,6 +21,9 @@ import { type ProposedOrder, proposedIn } from "@/server/image/proposed-in";
 import { type OwnLensOrder, ownLensIn } from "@/server/image/own-lens-in";
 import { makeTiles } from "@/server/image/shown/tiles";
 
+/** The trials of fills are planned beside them. */
+const beside = trialsBeside(path.join(path.dirname(fileURLToPath(import.meta.url)), "trial-thread.mjs"));
+
 /**
  * A process in which the app has pictures looked at (server/image/desks.ts): what a broken or hostile file does to a
  * decoder, it does here, under limits of time and memory.
@@ -36,7 +42,8 @@ serveTasks({
   delivered: ({ file }: { file: string }) => deliveredFrom(file),
   preview: ({ sha256, level }: { sha256: string; level: PreviewLevel }) => makePreview(sha256, level),
   tiles: ({ sha256 }: { sha256: string }) => makeTiles(sha256),
-  fill: ({ order, size }: { order: FillOrder; size: [number, number] }, hooks) => makeFill(order, size, hooks),
+  fill: ({ order, size }: { order: FillOrder; size: [number, number] }, hooks) =>
+    makeFill(order, size, { ...hooks, beside }),
   fillTiles: ({ sha256, key, size }: { sha256: string; key: string; size: [number, number] }) =>
     makeFillTiles(sha256, key, size),
   recipe: async ({ text, isNew }: { text: string; isNew: boolean }) => {

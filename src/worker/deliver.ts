@@ -7,7 +7,7 @@ import { isUnreachable } from "@/server/db/errors";
 import type { DeliveryRow } from "@/server/db/work-schema";
 import type { Limits } from "@/server/hands/hands";
 import type { TaskHooks } from "@/server/hands/watched-task";
-import { MASK_ENDING, deliveryOptions, endingOf } from "@/core/contract";
+import { DOUBT_ENDING, MASK_ENDING, deliveryOptions, endingOf } from "@/core/contract";
 import { Pauses } from "@/server/running/pauses";
 import type { PictureOrder } from "@/server/render/render-picture";
 import { type Room, bytesFor } from "./room";
@@ -75,6 +75,7 @@ export async function deliver(
       focal,
       target: deliveryPath(id, endingOf(delivery.format)),
       mask: deliveryPath(id, MASK_ENDING),
+      doubt: deliveryPath(id, DOUBT_ENDING),
       captions,
       options: deliveryOptions.parse({ ...delivery.options, format: delivery.format, quality: delivery.quality }),
     };
@@ -85,7 +86,8 @@ export async function deliver(
     });
     // Cancelled in the very last moment: the file is not wanted.
     if (stop.signal.aborted)
-      for (const file of [order.target, deliveryPath(id, MASK_ENDING)]) await rm(file, { force: true });
+      for (const file of [order.target, deliveryPath(id, MASK_ENDING), deliveryPath(id, DOUBT_ENDING)])
+        await rm(file, { force: true });
     stop.signal.throwIfAborted();
     await end({ state: "done", ...result });
   } catch (error) {

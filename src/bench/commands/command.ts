@@ -12,6 +12,8 @@ export interface SheetView {
   zoomBy(factor: number): void;
   /** Brings a place of the photo, recorded pixels, to the middle. */
   look(at: Vec2, scale: number): void;
+  /** The same of a place of the plane: it may lie beyond the photo. */
+  lookOn(plane: Vec2, scale: number): void;
 }
 
 /** What can be open over the Bench: the card of keys, the search among commands, carrying to other photos, what was saved, the photo's versions, saved recipes. */

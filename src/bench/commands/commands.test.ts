@@ -66,11 +66,11 @@ test("no key of what can always be done is another's, too", () => {
   const owners = new Map<string, string>();
   const taken: string[] = [];
   for (const { id, keys, can } of COMMANDS) {
-    if (can) continue;
     for (const key of keys) {
+      // What can be done at times only is never reached after what always can.
       const other = owners.get(key);
       if (other) taken.push(`${key}: ${other} and ${id}`);
-      owners.set(key, id);
+      if (!can) owners.set(key, id);
     }
   }
   expect(taken).toEqual([]);

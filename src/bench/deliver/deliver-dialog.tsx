@@ -104,14 +104,18 @@ function DeliveryRow({ delivery: d, onCancel, onAgain }: RowParts) {
       ) : fetchable ? (
         <span className="flex gap-1.5">
           {d.masked && (
-            <a
-              className="btn btn-ghost btn-sm"
-              href={maskUrl(d.id)}
-              download
-              title={say("Which pixels are made up: white in a black picture")}
-            >
-              {say("Mask")}
-            </a>
+            <Beside
+              href={maskUrl(d.id, "mask")}
+              name={say("Mask")}
+              tells={say("Which pixels are made up: white in a black picture")}
+            />
+          )}
+          {d.doubted && (
+            <Beside
+              href={maskUrl(d.id, "doubt")}
+              name={say("Doubt")}
+              tells={say("How sure the fill is: dark where it is sure, light where it may be off")}
+            />
           )}
           <a className="btn btn-sm" href={deliveryUrl(d.id)} download>
             {say("Download")}
@@ -123,5 +127,14 @@ function DeliveryRow({ delivery: d, onCancel, onAgain }: RowParts) {
         </button>
       )}
     </li>
+  );
+}
+
+/** A picture that lies beside a delivery. */
+function Beside({ href, name, tells }: { href: string; name: string; tells: string }) {
+  return (
+    <a className="btn btn-ghost btn-sm" href={href} download title={tells}>
+      {name}
+    </a>
   );
 }

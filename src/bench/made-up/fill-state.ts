@@ -11,6 +11,10 @@ interface FillState {
   /** Why there is none. */
   readonly error: string | null;
   readonly shown: FillShown;
+  /** What of it is doubtful is hatched. */
+  readonly hatched: boolean;
+  /** What the gaps show is marked: sky, what stands, ground. */
+  readonly regions: boolean;
   /** A fill was asked for although nothing changed. */
   readonly asked: number;
   /** What was being made when it was stopped: it is not begun again by itself. */
@@ -25,6 +29,8 @@ export const useFillState = versionState("fill", (): FillState => ({
   working: false,
   error: null,
   shown: "with",
+  hatched: false,
+  regions: false,
   asked: 0,
   stopped: null,
   pickFor: null,

@@ -17,7 +17,7 @@ export function StaleFill({ derived }: { derived: Derived }) {
       // The sheet does not take the pointer here.
       onPointerDown={(event) => event.stopPropagation()}
     >
-      {working ? say("Edges is being made …") : say("What Edges makes up is out of date, and not shown.")}
+      {working ? say("Edges is at work …") : say("What Edges makes up is out of date, and not shown.")}
       {!working && (
         <button className="btn btn-xs" onClick={makeAnew}>
           {say("Make it anew")}

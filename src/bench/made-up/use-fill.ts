@@ -10,6 +10,7 @@ import { fillDependsOn, gapsDependOn } from "@/core/render";
 import { tooMuch } from "@/core/render/too-much";
 import type { Derived } from "../derived";
 import { useFillState } from "./fill-state";
+import { roughlyFilled } from "./rough-fill";
 
 /** How long a recipe must rest before its gaps are filled anew, ms; and before a stroke is made, which shows at once. */
 const REST_MS = 150;
@@ -76,13 +77,14 @@ export function useFill(photo: Photo, derived: Derived, open: boolean, brushing:
   useEffect(() => {
     latest.current = derived;
   });
+  const hasGaps = derived.recipe.frame.on && derived.map.gaps;
   useEffect(() => {
-    if (!brushing) return;
-    // With a brush in hand the first stroke is not far.
+    if (!brushing && !hasGaps) return;
+    // With a brush in hand the first stroke is not far; where there are gaps, their fill.
     const { recipe } = latest.current;
     const plain = { ...recipe, edges: { on: true, gaps: "leave" as const } };
     api.fill(photo.id, plain, new AbortController().signal, true).catch(() => undefined);
-  }, [brushing, photo.id]);
+  }, [brushing, hasGaps, photo.id]);
   useEffect(() => {
     const { fill } = useFillState.getState();
     if (!wanted || moving || fill?.of === wanted || stopped === wanted) return;
@@ -94,6 +96,11 @@ export function useFill(photo: Photo, derived: Derived, open: boolean, brushing:
     const timer = setTimeout(async () => {
       answered.current = { asked, once: true };
       useFillState.setState({ working: true, error: null });
+      // Something is seen at once, where nothing is.
+      if (open && (!fill || !isShown(fill, latest.current, true)))
+        void roughlyFilled(photo, latest.current, placedBy(latest.current)).then((rough) => {
+          if (rough && !stop.signal.aborted && useFillState.getState().working) useFillState.setState({ fill: rough });
+        });
       try {
         const made = await madeUp(photo, latest.current, stop.signal);
         if (!stop.signal.aborted) useFillState.setState({ fill: made, working: false });

@@ -9,7 +9,7 @@ const KEY = "flat-stone-own-edges";
 const WHEN_ASKED = "when-asked";
 
 /** Whether own edges are looked at as soon as an untouched photo opens; otherwise only when asked. Remembered in this browser. */
-const byItself = (): boolean => localStorage.getItem(KEY) !== WHEN_ASKED;
+export const byItself = (): boolean => localStorage.getItem(KEY) !== WHEN_ASKED;
 
 /** From now on they are looked at by themselves, or when asked. @returns whether by themselves. */
 export function switchByItself(): boolean {

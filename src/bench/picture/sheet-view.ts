@@ -11,6 +11,7 @@ const store = createStore<SheetView & { offered: SheetView | null }>((_set, get)
   zoomTo: (scale) => (get().offered?.zoomTo ?? nothing)(scale),
   zoomBy: (factor) => (get().offered?.zoomBy ?? nothing)(factor),
   look: (at, scale) => (get().offered?.look ?? nothing)(at, scale),
+  lookOn: (plane, scale) => (get().offered?.lookOn ?? nothing)(plane, scale),
 }));
 
 export const useSheetView = { getState: (): SheetView => store.getState() };

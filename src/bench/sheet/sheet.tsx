@@ -139,6 +139,7 @@ function useOnSheet(photo: Opened["photo"], derived: Derived) {
       const plane = map.fromRecorded(at);
       if (plane) show(plane, scale);
     },
+    lookOn: show,
   });
   return { parts, asShot, manner, map, whole, view, isFitted, fit, zoom, projection, worked };
 }

@@ -8,10 +8,11 @@ interface Handling {
   fit(): void;
   zoom(scale: number, pointer?: Vec2): void;
   look(at: Vec2, scale: number): void;
+  lookOn(plane: Vec2, scale: number): void;
 }
 
 /** The wheel zooms about the pointer; commands and panels ask for a zoom, or for a place. */
-export function useSheetEvents(element: HTMLElement | null, { view, fit, zoom, look }: Handling): void {
+export function useSheetEvents(element: HTMLElement | null, { view, fit, zoom, look, lookOn }: Handling): void {
   useEffect(() => {
     if (!element) return;
     const onWheel = (event: WheelEvent): void => {
@@ -28,5 +29,6 @@ export function useSheetEvents(element: HTMLElement | null, { view, fit, zoom, l
     zoomTo: (scale) => zoom(scale),
     zoomBy: (factor) => zoom(view.scale * factor),
     look,
+    lookOn,
   });
 }

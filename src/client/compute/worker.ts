@@ -1,5 +1,6 @@
 import { listenForLanguage } from "../speaking";
 import { expose } from "comlink";
+import { foundThing } from "@/core/edges";
 import { asShot } from "@/core/finish";
 import { measureFringes, solveField, solveTraces } from "@/core/lens";
 import { contrastPlaces, detailOf, traceEdge } from "@/core/lines";
@@ -13,6 +14,7 @@ const work = {
   contrastPlaces,
   detailOf,
   findLines,
+  foundThing,
   lengthened,
   measureFringes,
   ownFieldOf,

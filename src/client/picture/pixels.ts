@@ -41,6 +41,49 @@ export async function coloursOf(photo: {
   return { pixels: { data, width, height, channels: 4 }, scale: bitmap.width / photo.width };
 }
 
+/** The photo made small, in colour. @param most pixels of its longer side. */
+export async function smallPictureOf(photo: { sha256: string }, most: number): Promise<ColourPart> {
+  const bitmap = await bitmapOf(photo.sha256, "bench");
+  const shrink = Math.min(1, most / Math.max(bitmap.width, bitmap.height));
+  const [w, h] = [Math.max(1, Math.round(bitmap.width * shrink)), Math.max(1, Math.round(bitmap.height * shrink))];
+  const context = new OffscreenCanvas(w, h).getContext("2d", { willReadFrequently: true });
+  if (!context) throw new Error("This browser cannot read the picture's pixels.");
+  context.drawImage(bitmap, 0, 0, w, h);
+  bitmap.close();
+  const { data, width, height } = context.getImageData(0, 0, w, h);
+  return { data, width, height, channels: 4 };
+}
+
+/**
+ * Part of a photo in colour, made no larger than asked. @param area pixels of the original. @param most pixels of its longer side.
+ * @returns the part, where it begins in the original, and how many of its pixels there are to one of the original.
+ */
+export async function colourPartOf(
+  photo: { sha256: string; width: number; height: number },
+  [x, y, w, h]: Rect,
+  most: number,
+): Promise<{ picture: ColourPart; from: readonly [number, number]; scale: number }> {
+  const bitmap = await bitmapOf(photo.sha256);
+  const kept = bitmap.width / photo.width;
+  const from = [Math.max(0, x), Math.max(0, y)] as const;
+  const [wide, high] = [Math.min(photo.width, x + w) - from[0], Math.min(photo.height, y + h) - from[1]];
+  const scale = Math.min(kept, most / Math.max(wide, high));
+  const size: Size = [Math.max(1, Math.round(wide * scale)), Math.max(1, Math.round(high * scale))];
+  const context = new OffscreenCanvas(...size).getContext("2d", { willReadFrequently: true });
+  if (!context) throw new Error("This browser cannot read the picture's pixels.");
+  context.imageSmoothingQuality = "high";
+  context.drawImage(bitmap, from[0] * kept, from[1] * kept, wide * kept, high * kept, 0, 0, size[0], size[1]);
+  const { data, width, height } = context.getImageData(0, 0, size[0], size[1]);
+  return { picture: { data, width, height, channels: 4 }, from, scale };
+}
+
+interface ColourPart {
+  readonly data: Uint8ClampedArray;
+  readonly width: number;
+  readonly height: number;
+  readonly channels: 4;
+}
+
 /**
  * Green light of part of a photo: red and blue lie elsewhere where the lens has fringes. @param area pixels of the original.
  * @param level of the preview: the closest, or the Bench's, which is there already.

@@ -12,14 +12,14 @@ import {
   type Measured,
   NEARLY_FACES,
   NO_CUT,
-  NO_DEPTH,
   NO_FEET_CUT,
   contentIn,
   costOf,
   overFrame,
   termsOf,
 } from "./cost";
-import { AIR, FEWEST_FEET, type FoundFrame, framesOn } from "./frame-search";
+import { type FoundFrame, framesOn } from "./frame-search";
+import { type Standing, cutInAll, cutBy, marksIn } from "./cut-by-frame";
 import { worthOf } from "./plane-lattice";
 import { type HouseStyle, NO_STYLE, shareAsked, stretchAllowed } from "./house-style";
 import { edgesSeen, farEndStretch, feetOf, outOfTrueOn } from "./seen";
@@ -58,7 +58,8 @@ export interface Asked {
 /** Makes answers, each from the recipe that the proposal's lens and lines give. */
 export class AnswerMaker {
   private readonly base: Recipe;
-  private readonly feet: readonly Vec2[];
+  /** Roofs and feet that are seen. */
+  private readonly standing: Standing;
   private readonly edges: ReturnType<typeof edgesSeen>;
   private readonly worth: (p: Vec2) => number;
   private readonly style: HouseStyle;
@@ -71,7 +72,7 @@ export class AnswerMaker {
     const { proposal, shown, size, start, style = NO_STYLE, habit } = asked;
     this.style = style;
     this.ratio = start.frame.ratio ?? style.ratio ?? habit?.ratio ?? null;
-    this.feet = feetOf(proposal, size);
+    this.standing = { skyline: shown.skyline, feet: feetOf(proposal, size) };
     this.edges = edgesSeen(proposal);
     this.worth = worthOf(shown, size);
     const taken = proposal.from === "horizon" ? takeHorizon(proposal) : trueUp(proposal, size);
@@ -128,7 +129,13 @@ export class AnswerMaker {
 
   private found(map: CompiledMap): FoundFrame | null {
     const { shown } = this.asked;
-    const question = { plane: map, shown, feet: this.feet, ratio: this.ratio, mostStretch: stretchAllowed(this.style) };
+    const question = {
+      plane: map,
+      shown,
+      feet: this.standing.feet,
+      ratio: this.ratio,
+      mostStretch: stretchAllowed(this.style),
+    };
     let best: FoundFrame | null = null;
     for (const frame of framesOn(question, MOST_EMPTY - SAFE.empty)) {
       // The emptier ones come later: the first that keeps enough and cuts nothing is the one.
@@ -170,11 +177,11 @@ export class AnswerMaker {
     if (!found) return made(clean);
     if (found.empty <= SLIVER) {
       const free = made(clean);
-      const { roof, foot } = this.cutBy(free.map);
+      const { roof, foot } = cutBy(free.map, this.standing);
       if (roof <= NO_CUT && foot <= NO_FEET_CUT && free.map.kept > LEAST_KEPT) return free;
-      const marks = this.marksIn(plane, found);
+      const marks = marksIn(plane, found.rect, this.standing);
       const held = made({ ...clean, frame: { ...clean.frame, keep: [...kept, ...marks] } });
-      return costless(this.cutBy(held.map)) <= costless({ roof, foot }) ? held : free;
+      return cutInAll(cutBy(held.map, this.standing)) <= cutInAll({ roof, foot }) ? held : free;
     }
     const [x, y, w, h] = found.rect;
     return made({
@@ -182,36 +189,6 @@ export class AnswerMaker {
       frame: { ...clean.frame, rule: "free", rect: [Math.round(x), Math.round(y), Math.round(w), Math.round(h)] },
       edges: { ...clean.edges, on: true, gaps: "fill" },
     });
-  }
-
-  /** The highest roof and the lowest foot within a frame, as keep marks; with a little air. */
-  private marksIn(plane: CompiledMap, { rect: [x, y, w, h] }: FoundFrame) {
-    const out = new Float64Array(3);
-    const marked = (id: string, places: readonly Vec2[], sign: 1 | -1) => {
-      const inside = places
-        .map((p) => plane.fromRecorded(p))
-        .filter((p): p is Vec2 => p !== null && p[0] >= x && p[0] <= x + w && p[1] >= y && p[1] <= y + h)
-        .sort((a, b) => sign * (b[1] - a[1]))[0];
-      if (!inside) return [];
-      plane.toRecorded(inside[0], inside[1] + sign * AIR * h, out);
-      return out[2]! > 0 && out[0]! > 0 && out[1]! > 0 ? [{ id, at: [out[0]!, out[1]!] as [number, number] }] : [];
-    };
-    return [...marked("roof", this.asked.shown.skyline, -1), ...marked("foot", this.feet, 1)];
-  }
-
-  /** Shares of a frame's columns in which a roof or a foot is cut. */
-  private cutBy(map: CompiledMap): { roof: number; foot: number } {
-    const [x, y, w, h] = map.rect;
-    const share = (places: readonly Vec2[], beyond: (p: Vec2) => boolean): number => {
-      const within = places
-        .map((p) => map.fromRecorded(p))
-        .filter((p): p is Vec2 => p !== null && p[0] >= x && p[0] <= x + w);
-      return within.length === 0 ? 0 : within.filter(beyond).length / Math.max(within.length, FEWEST_FEET);
-    };
-    return {
-      roof: share(this.asked.shown.skyline, ([, py]) => py < y - NO_DEPTH * h),
-      foot: share(this.feet, ([, py]) => py > y + h + NO_DEPTH * h),
-    };
   }
 
   private told(
@@ -223,7 +200,7 @@ export class AnswerMaker {
     { content, kept }: { content: number; kept: number },
   ): Answer {
     const { size } = this.asked;
-    const { roof, foot } = this.cutBy(map);
+    const { roof, foot } = cutBy(map, this.standing);
     const over = overFrame(map, map.rect, this.worth);
     const measured: Measured = {
       ...over,
@@ -264,4 +241,3 @@ export class AnswerMaker {
 
 /** A frame found clean on a lattice may be empty by so much of itself. */
 const SLIVER = 0.004;
-const costless = ({ roof, foot }: { roof: number; foot: number }): number => roof + foot;

@@ -142,6 +142,8 @@ export const listedDelivery = deliveryAnswer.extend({
   gone: z.boolean(),
   /** A picture lies beside it that says which of its pixels are made up. */
   masked: z.boolean(),
+  /** Another says how sure they are. */
+  doubted: z.boolean(),
 });
 export type Delivery = z.output<typeof listedDelivery>;
 
@@ -193,6 +195,8 @@ const fillPart = z.object({
 });
 export type FillPart = z.output<typeof fillPart>;
 
+const place = z.tuple([z.number(), z.number()]).readonly();
+
 /** What of a photo's picture is made: its gaps, and strokes one upon the other. */
 export const fillInfo = z.object({
   /** What all of it depends on; see core/render/gaps. */
@@ -202,5 +206,24 @@ export const fillInfo = z.object({
   /** Part of the frame that is made up, and of that which could not be, 0…1. */
   filled: z.number(),
   unfilled: z.number(),
+  /** What the gaps show, in cells; null where nothing is filled, or nobody can tell. See core/render/gaps/regions. */
+  regions: z.object({ cell: place, columns: z.number(), rows: z.number(), kinds: z.string() }).nullable(),
+  /** Places that may well be off, worst first; null where that was not tried. See core/render/gaps/doubtful. */
+  doubtful: z
+    .object({
+      cell: place,
+      places: z
+        .array(
+          z.object({
+            cells: z.array(place).readonly(),
+            share: z.number(),
+            levels: z.number(),
+            at: place,
+            where: place,
+          }),
+        )
+        .readonly(),
+    })
+    .nullable(),
 });
 export type FillInfo = z.output<typeof fillInfo>;

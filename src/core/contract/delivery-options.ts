@@ -29,6 +29,8 @@ export type AskedDelivery = z.input<typeof deliveryOptions>;
 
 /** What of a delivery says which pixels are made up. */
 export const MASK_ENDING = "mask.png";
+/** And of the one that tells how sure that is. */
+export const DOUBT_ENDING = "doubt.png";
 
 /** Whether colour is kept at full resolution. */
 export const chromaOf = ({ subsampling, quality }: DeliveryOptions): "4:4:4" | "4:2:0" =>

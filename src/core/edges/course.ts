@@ -5,6 +5,8 @@ import { type StrokeKind, strokesOn } from "./strokes";
 
 const source: Things = (count) =>
   tell("{count, plural, one {area to fill from} other {# areas to fill from}}", { count });
+const border: Things = (count) =>
+  tell("{count, plural, one {border in a gap moved} other {# borders in gaps moved}}", { count });
 const STROKES: Record<StrokeKind, Things> = {
   mend: (count) => tell("{count, plural, one {mend} other {# mends}}", { count }),
   graft: (count) => tell("{count, plural, one {graft} other {# grafts}}", { count }),
@@ -27,6 +29,7 @@ export const edgesPart = coursePart({
   told: {
     marks: [
       { of: (r) => r.edges.sources ?? [], things: () => source },
+      { of: (r) => r.edges.borders ?? [], things: () => border },
       { of: (r) => r.edges.strokes ?? [], things: ({ kind }: { kind: StrokeKind }) => STROKES[kind] },
     ],
     numbers: [],

@@ -8,3 +8,5 @@ export * from "./recipe-part";
 export * from "./course";
 export * from "./strokes";
 export * from "./stroke-area";
+export * from "./outline-share";
+export * from "./thing";

@@ -18,6 +18,9 @@ const MOST_CORNERS = 100;
 /** How far a fill may reach into the photo, as a share of the photo's longer side. */
 export const MOST_REACH = 0.05;
 
+/** So many borders may be moved. */
+export const MOST_BORDERS = 50;
+
 /** The edges in a recipe. */
 export const edgesSettings = z.strictObject({
   on: z.boolean().default(true),
@@ -35,7 +38,9 @@ export const edgesSettings = z.strictObject({
     .array(
       z.strictObject({
         id: z.string().min(1).max(100),
-        use: z.enum(["from", "never"]),
+        use: z
+          .enum(["from", "never", "out"])
+          .describe("`out`: what is there is taken out, and made anew with the gaps that are filled"),
         points: z.array(point).min(3).max(MOST_CORNERS),
         on: z.boolean(),
       }),
@@ -43,6 +48,13 @@ export const edgesSettings = z.strictObject({
     .max(100)
     .optional()
     .describe("Areas of the original to fill from, or never from"),
+  borders: z
+    .array(z.strictObject({ id: z.string().min(1).max(100), from: point, to: point }))
+    .max(MOST_BORDERS)
+    .optional()
+    .describe(
+      "Borders between what gaps show (sky, what stands, ground) that were moved; pixels of the original, also beyond it",
+    ),
   repeat: z.literal(true).optional().describe("Faces, keep marks and measured things may be repeated"),
   strokes: strokes.optional().describe("Mended and grafted by hand, one upon the other"),
 });

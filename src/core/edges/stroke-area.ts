@@ -1,3 +1,4 @@
+import { outlineShare } from "./outline-share";
 import { HARDNESS, type Stroke } from "./strokes";
 
 /** A run of a stroke reaches no further than so many radii, or so many pixels. */
@@ -47,6 +48,9 @@ export function withSteps<P extends Pick<Stroke, "points" | "press" | "radius">>
   return { ...stroke, points, ...(stroke.press && { press }) };
 }
 
+/** The rim of a thing's outline is so wide, pixels: what is within it is covered wholly, whatever the brush. */
+const OUTLINE_RIM = 1.5;
+
 /** What a stroke covers of the original, and how much. */
 export class StrokeArea {
   readonly runs: readonly Run[];
@@ -56,6 +60,8 @@ export class StrokeArea {
   private readonly hard: number;
   private readonly strength: number;
   private readonly ways: Float64Array;
+  /** How much of a place an outline covers, where it has one. */
+  private readonly outlined: ((x: number, y: number) => number) | null;
 
   constructor(given: Stroke) {
     const stroke = withSteps(given);
@@ -65,6 +71,7 @@ export class StrokeArea {
     // The very edge takes a pixel.
     this.hard = Math.max(0, Math.min(stroke.hardness ?? HARDNESS, 1 - 1 / stroke.radius));
     this.strength = stroke.strength ?? 1;
+    this.outlined = stroke.outline ? outlineShare(stroke.outline, OUTLINE_RIM) : null;
     const [xs, ys] = [stroke.points.map((p) => p[0]), stroke.points.map((p) => p[1])];
     const r = stroke.radius;
     this.box = [Math.min(...xs) - r, Math.min(...ys) - r, Math.max(...xs) + r, Math.max(...ys) + r];
@@ -79,6 +86,7 @@ export class StrokeArea {
   share(x: number, y: number): number {
     const [x0, y0, x1, y1] = this.box;
     if (x < x0 || y < y0 || x > x1 || y > y1) return 0;
+    if (this.outlined) return this.strength * this.outlined(x, y);
     const t = this.within(0, this.stroke.points.length - 1, x, y);
     if (t >= 1) return 0;
     if (t <= this.hard) return this.strength;
@@ -90,7 +98,18 @@ export class StrokeArea {
   firstRun(x: number, y: number): number {
     const [x0, y0, x1, y1] = this.box;
     if (x < x0 || y < y0 || x > x1 || y > y1) return -1;
+    if (this.outlined) return this.outlined(x, y) > 0 ? this.nearestRun(x, y) : -1;
     return this.runs.findIndex(([first, last]) => this.within(first, last, x, y) < 1);
+  }
+
+  /** The run whose way is nearest to a place. */
+  private nearestRun(x: number, y: number): number {
+    let [best, least] = [0, Infinity];
+    this.runs.forEach(([first, last], k) => {
+      const far = this.within(first, last, x, y);
+      if (far < least) [best, least] = [k, far];
+    });
+    return best;
   }
 
   /** Distance of a place from part of the way, in radii of the brush there; 2 where it is further. */

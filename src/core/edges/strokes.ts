@@ -17,11 +17,21 @@ export const MOST_STROKES = 200;
 /** A stroke holds so many points at most. */
 export const MOST_STROKE_POINTS = 400;
 export const HARDNESS = 0.7;
+/** A thing's outline holds so many corners at most. */
+export const MOST_OUTLINE = 200;
 
 export const stroke = z.strictObject({
   id: z.string().min(1).max(100),
   kind: z.enum(STROKE_KINDS),
   points: z.array(point).min(1).max(MOST_STROKE_POINTS).describe("The brush's way, pixels of the original"),
+  outline: z
+    .array(point)
+    .min(3)
+    .max(MOST_OUTLINE)
+    .optional()
+    .describe(
+      "A thing that a mend takes out: what it covers instead of the brush's way, which runs through its middle",
+    ),
   radius: z.number().positive().max(20_000).describe("Of the brush, pixels of the original"),
   press: z
     .array(z.number().min(0).max(1))

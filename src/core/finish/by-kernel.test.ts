@@ -112,9 +112,10 @@ test("tone on bytes is the reference's within a level", () => {
         step.run(raster, one, { x: 0, y: 0, scale: 1 });
         step.run(raster, other, { x: 0, y: 0, scale: 1, kernel });
         const { most, share, over } = compared(one, other);
-        // A flatter contrast is infinitely steep at white: there the tables' places show.
-        expect(most).toBeLessThanOrEqual(3);
-        expect(over).toBeLessThan(0.001);
+        // A much flatter contrast is infinitely steep at white: there a place of the tables is several levels, 7 at
+        // most in 3,000 draws, for one sample in ten thousand. Elsewhere it is one or two.
+        expect(most).toBeLessThanOrEqual(change.contrast < -0.5 ? 12 : 2);
+        expect(over).toBeLessThan(0.0005);
         expect(share).toBeLessThan(0.02);
         if (Math.abs(change.exposure) > 0.1) expect(compared(one, data).most).toBeGreaterThan(0);
       },

@@ -44,6 +44,15 @@ export class MinCut {
 
   /** What it costs to have one node on the first side and the other on the second. @param cost not below 0. */
   join(first: number, second: number, cost: number): void {
+    this.link(first, second, cost, 0);
+  }
+
+  /** What it costs to have two nodes on different sides, whichever is on which. @param cost not below 0. */
+  tie(one: number, other: number, cost: number): void {
+    this.link(one, other, cost, cost);
+  }
+
+  private link(first: number, second: number, cost: number, back: number): void {
     const { to, next, room, head } = this;
     const arc = this.arcs;
     to[arc] = second;
@@ -51,7 +60,7 @@ export class MinCut {
     next[arc] = head[first]!;
     head[first] = arc;
     to[arc + 1] = first;
-    room[arc + 1] = 0;
+    room[arc + 1] = back;
     next[arc + 1] = head[second]!;
     head[second] = arc + 1;
     this.arcs += 2;

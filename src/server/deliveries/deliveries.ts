@@ -10,6 +10,7 @@ import {
   type AskedDelivery,
   type Captions,
   type DeliveryFormat,
+  DOUBT_ENDING,
   MASK_ENDING,
   deliveryOptions,
   endingOf,
@@ -46,6 +47,8 @@ export interface ListedDelivery extends DeliveryRow {
   readonly gone: boolean;
   /** A picture lies beside it that says which of its pixels are made up. */
   readonly masked: boolean;
+  /** Another says how sure they are. */
+  readonly doubted: boolean;
 }
 
 /** A version's deliveries, newest first. */
@@ -60,6 +63,7 @@ export async function listDeliveries(versionId: string): Promise<ListedDelivery[
     rows.map(async ({ delivery }) => ({
       ...delivery,
       masked: delivery.state === "done" && (await exists(deliveryPath(delivery.id, MASK_ENDING))),
+      doubted: delivery.state === "done" && (await exists(deliveryPath(delivery.id, DOUBT_ENDING))),
       gone: delivery.state === "done" && !(await exists(deliveryPath(delivery.id, endingOf(delivery.format)))),
     })),
   );
@@ -119,12 +123,19 @@ export async function deliveryFile(id: string): Promise<{ file: string; name: st
   return { file, name: delivery.fileName ?? `${base}-${versionName}.${ending}`, format: delivery.format };
 }
 
-/** The mask beside a finished delivery, and the name to save it under. @throws Problem as deliveryFile does, 404 where it has none. */
-export async function deliveryMask(id: string): Promise<{ file: string; name: string }> {
+/** What lies beside a finished delivery: what of it is made up, and how sure that is. */
+const BESIDE = {
+  mask: { ending: MASK_ENDING, called: "made-up" },
+  doubt: { ending: DOUBT_ENDING, called: "doubtful" },
+} as const;
+
+/** A picture beside a finished delivery, and the name to save it under. @throws Problem as deliveryFile does, 404 where it has none. */
+export async function deliveryMask(id: string, which: keyof typeof BESIDE): Promise<{ file: string; name: string }> {
   const { name } = await deliveryFile(id);
-  const file = deliveryPath(id, MASK_ENDING);
+  const { ending, called } = BESIDE[which];
+  const file = deliveryPath(id, ending);
   if (!(await exists(file))) throw notFound("mask");
-  return { file, name: `${name.replace(/\.[^.]+$/, "")}-made-up.png` };
+  return { file, name: `${name.replace(/\.[^.]+$/, "")}-${called}.png` };
 }
 
 const open = inArray(deliveries.state, ["queued", "rendering"]);

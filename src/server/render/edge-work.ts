@@ -19,6 +19,7 @@ import {
   strokesNeed,
 } from "@/core/render";
 import { type Pixels, samples } from "./bands";
+import type { TrialBeside } from "./trial-beside";
 
 /** What is to be made of a picture's gaps and strokes. */
 export interface EdgeWork extends EdgeJob {
@@ -29,6 +30,8 @@ export interface EdgeWork extends EdgeJob {
 }
 
 export interface EdgeHooks {
+  /** Plans the trials of fills meanwhile; absent: in place. */
+  readonly beside?: TrialBeside | null | undefined;
   readonly signal?: AbortSignal | undefined;
   /** Called with 0…1. */
   readonly onProgress?: (share: number) => void;
@@ -55,7 +58,7 @@ const SLICE_MS = 15;
 const turn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
 
 /** Lets others have their turn between the steps of a plan, and ends it when cancelled. */
-function inTurns({ signal, onProgress }: EdgeHooks): (share: number) => void | Promise<void> {
+export function inTurns({ signal, onProgress }: EdgeHooks): (share: number) => void | Promise<void> {
   let began = performance.now();
   return (share) => {
     signal?.throwIfAborted();
@@ -73,8 +76,10 @@ export async function planGaps(
   hooks: EdgeHooks,
 ): Promise<PlacedPlan> {
   const field = fieldFor(small, recipe, map);
+  const { beside, signal } = hooks;
   const plan: FillPlan = await planFill(field, normalsFor(recipe, map.size), recipe.edges.seed, {
     onStep: inTurns(hooks),
+    ...(beside && { beside: (trial) => beside(trial, signal) }),
   });
   return { plan, view: { focal: field.focal, centre: field.centre }, at: map.frame };
 }

@@ -26,7 +26,7 @@ import type { BandRunner, Pixels } from "./bands";
 import { makeEdges, planEdges } from "./edge-work";
 import { withAsShot } from "./as-shot";
 import { type PictureJob, bandRows, marginOfJob } from "./picture-job";
-import { writeMask } from "./write-mask";
+import { writeDoubt, writeMask } from "./write-mask";
 
 export interface PictureOrder {
   /** Path of the original. */
@@ -46,6 +46,8 @@ export interface PictureOrder {
   readonly hashing?: Promise<string>;
   /** Path of a picture that says what is made up, where anything is; none is written without it. */
   readonly mask?: string;
+  /** Path of a picture that says how sure what is made up is, where a fill was tried; see writeDoubt. */
+  readonly doubt?: string;
   /** What the delivery says of itself besides. */
   readonly captions?: Captions;
   readonly kernel?: KernelName;
@@ -210,6 +212,7 @@ export async function renderPicture(
   });
   // At the end: what is cancelled before leaves nothing behind.
   if (order.mask && layers.length > 0) await writeMask(order.mask, map, layers);
+  if (order.doubt && work?.fill?.plan.doubt) await writeDoubt(order.doubt, map, layers, work.fill);
   onProgress(1);
   return { bytes, width, height };
 }

@@ -42,5 +42,13 @@ export const EDGES_COMMANDS: readonly Command[] = [
     can,
     run: () => useFillState.setState(({ shown }) => ({ shown: TURNS[shown] })),
   },
+  {
+    id: "hatch-doubtful",
+    words: say("Hatch what of the fill may be off"),
+    group,
+    keys: ["Shift+q"],
+    can,
+    run: () => useFillState.setState(({ hatched }) => ({ hatched: !hatched })),
+  },
   ...BRUSH_COMMANDS,
 ];

@@ -16,6 +16,7 @@ import { FillStatus } from "./fill-status";
 import { GapSchedule } from "./gap-schedule";
 import { SourcesPart } from "./sources-part";
 import { StrokesPart } from "./strokes-part";
+import { ThingPart } from "./thing/thing-part";
 
 /** Course 5: what becomes of the frame's gaps, each by itself. */
 export function EdgesPanel({ derived }: PanelParts) {
@@ -61,8 +62,9 @@ export function EdgesPanel({ derived }: PanelParts) {
       )}
       {filling && <FillSettings derived={derived} />}
       <BrushPart />
+      <ThingPart />
       <StrokesPart />
-      {filling && <SourcesPart />}
+      {(filling || edges.sources) && <SourcesPart />}
     </>
   );
 }

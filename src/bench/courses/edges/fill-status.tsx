@@ -3,6 +3,8 @@
 import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
 import { percent } from "@/ui";
+import { DoubtfulPart } from "./doubtful-part";
+import { RegionsPart } from "./regions/regions-part";
 import type { Derived } from "../../derived";
 import { type FillShown, useFillState } from "../../made-up/fill-state";
 import { fillOf, makeAnew, standingOf } from "../../made-up/use-fill";
@@ -66,6 +68,8 @@ export function FillStatus({ derived }: { derived: Derived }) {
           </button>
         ))}
       </div>
+      {fill?.info.regions && <RegionsPart regions={fill.info.regions} />}
+      {!busy && standing === "fresh" && fill?.info.doubtful && <DoubtfulPart places={fill.info.doubtful.places} />}
     </div>
   );
 }

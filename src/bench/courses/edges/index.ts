@@ -4,10 +4,12 @@ import type { BenchCourse } from "../bench-course";
 import { GRAFT, MEND } from "./brush/brush-tool";
 import { EDGES_COMMANDS } from "./commands";
 import { COLOUR } from "./tools/colour-tool";
+import { holdBorder } from "./regions/hold-border";
 import { holdStroke } from "./tools/hold-stroke";
 import { SOURCE, SPARE } from "./tools/area-tool";
 import { guide } from "./guide";
 import { lesson } from "./lesson";
+import { THING } from "./thing/thing-tool";
 
 const NOTES = {
   fill: say("filled"),
@@ -28,8 +30,8 @@ export const edgesCourse: BenchCourse = {
       .filter(Boolean)
       .join(", ");
   },
-  tools: [MEND, GRAFT, SOURCE, SPARE, COLOUR],
-  grips: [holdStroke],
+  tools: [MEND, THING, GRAFT, SOURCE, SPARE, COLOUR],
+  grips: [holdStroke, holdBorder],
   commands: EDGES_COMMANDS,
   panel: async () => (await import("./edges-panel")).EdgesPanel,
   marks: async () => (await import("./edges-marks")).EdgesMarks,

@@ -2,8 +2,15 @@
 
 import { say } from "@/language";
 import { useBench } from "@/client/bench-store";
+import type { SourceArea } from "@/core/edges";
 import { deleteSource, switchSource } from "@/core/edits";
 import { RowButtons } from "../row-buttons";
+
+const USES: Record<SourceArea["use"], string> = {
+  from: say("fill from here"),
+  never: say("never from here"),
+  out: say("taken out with the gaps"),
+};
 
 /** Areas that gaps are filled from, and those that are never copied. */
 export function SourcesPart() {
@@ -23,7 +30,7 @@ export function SourcesPart() {
             <th scope="row" className="w-10 pl-3.5 text-left font-semibold">
               S{i + 1}
             </th>
-            <td>{use === "from" ? say("fill from here") : say("never from here")}</td>
+            <td>{USES[use]}</td>
             <td className="pr-3 text-right">
               <RowButtons
                 name={`S${i + 1}`}

@@ -23,8 +23,8 @@ export function StrokeMarks({
   colours: SheetColours;
 }) {
   const names = strokeNames(strokes);
-  return strokes.map(({ id, kind, points, radius, on }) => {
-    const path = points.map((p) => onScreen(projection, p)).filter((p) => p !== null);
+  return strokes.map(({ id, kind, points, radius, on, outline }) => {
+    const path = (outline ?? points).map((p) => onScreen(projection, p)).filter((p) => p !== null);
     const [first] = path;
     if (!first || (quiet && id !== selected)) return null;
     const flat = (path.length === 1 ? [first, first] : path).flatMap(([x, y]) => [x, y]);
@@ -35,9 +35,11 @@ export function StrokeMarks({
         {chosen && (
           <Line
             points={flat}
+            closed={outline !== undefined}
+            {...(outline && { fill: colour })}
             stroke={colour}
             opacity={0.25}
-            strokeWidth={2 * radius * projection.view.scale}
+            strokeWidth={outline ? 0 : 2 * radius * projection.view.scale}
             lineCap="round"
             lineJoin="round"
           />
@@ -46,6 +48,7 @@ export function StrokeMarks({
           <Line
             key={stroke}
             points={flat}
+            closed={outline !== undefined}
             stroke={stroke}
             strokeWidth={n === 0 ? 4 : chosen ? 2.5 : 1.5}
             dash={n === 0 ? [] : kind === "mend" ? [1, 4] : [5, 3]}

@@ -29,7 +29,7 @@ export function StrokesPart() {
         </thead>
         <tbody>
           {[...strokes].reverse().map((stroke) => {
-            const { id, kind, on, radius } = stroke;
+            const { id, kind, on, radius, outline } = stroke;
             const name = names.get(id)!;
             return (
               <tr
@@ -42,7 +42,10 @@ export function StrokesPart() {
                   {name}
                 </th>
                 <td className="tabular-nums">
-                  {say("{kind}, {across} px", { kind: KINDS[kind], across: Math.round(2 * radius) })}
+                  {say("{kind}, {across} px", {
+                    kind: outline ? say("a thing taken out") : KINDS[kind],
+                    across: Math.round(2 * radius),
+                  })}
                 </td>
                 <td className="pr-3 text-right">
                   <RowButtons

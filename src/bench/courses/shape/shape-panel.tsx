@@ -9,6 +9,7 @@ import type { Derived } from "../../derived";
 import { CourseSwitch } from "../course-switch";
 import { HowFar } from "../how-far";
 import { BendPart } from "./bend/bend-part";
+import { useStraightEdges } from "./bend/use-straight-edges";
 import { HeightPart } from "./proportion/height-part";
 import { MeasureFields } from "./proportion/measure-fields";
 import { MeasureSchedule } from "./proportion/measure-schedule";
@@ -18,6 +19,7 @@ import { SurfacePart } from "./surface-part";
 /** Course 3: how tall the building really is, by what is true already, by known measures, or by eye. */
 export function ShapePanel({ photo, derived }: { photo: Photo; derived: Derived }) {
   const { recipe, selected } = useBench();
+  useStraightEdges(photo);
   const measures = recipe.proportion.measures ?? [];
   const measure = measures.find((m) => m.id === selected);
   return (

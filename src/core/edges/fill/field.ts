@@ -14,6 +14,8 @@ export interface Field {
   readonly source: Uint8Array;
   /** What a pixel may show, see kinds; absent: anything. */
   readonly kinds?: Uint8Array | undefined;
+  /** The same as far as it can be told, whether or not there is enough to copy. */
+  readonly shown?: Uint8Array | undefined;
   /** The corrected camera: focal lengths along x and y, and its axis, pixels of this field. */
   readonly focal: Vec2;
   readonly centre: Vec2;
@@ -54,4 +56,15 @@ export function halved(field: Field): Field {
     }
   const half = (v: Vec2): Vec2 => [v[0] / 2, v[1] / 2];
   return { width, height, data, known, wanted, source, kinds, focal: half(field.focal), centre: half(field.centre) };
+}
+
+/** The pixels beside one, left, right, above and below, as far as there are any. */
+export function besideOf({ width, height }: Pick<Field, "width" | "height">, i: number): number[] {
+  const [x, y] = [i % width, Math.floor(i / width)];
+  const all: number[] = [];
+  if (x > 0) all.push(i - 1);
+  if (x + 1 < width) all.push(i + 1);
+  if (y > 0) all.push(i - width);
+  if (y + 1 < height) all.push(i + width);
+  return all;
 }

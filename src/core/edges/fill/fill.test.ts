@@ -2,6 +2,7 @@ import { type Vec2, type Vec3, DEG } from "../../geometry";
 import { randomFrom } from "../../testing";
 import { type Shift, carried, shiftBetween } from "./carry";
 import type { Field } from "./field";
+import { paintedField } from "./painted.testing";
 import { type FillPlan, planFill } from "./plan";
 
 /** Fields painted by formula, so that what belongs into their gaps is known. */
@@ -19,35 +20,20 @@ function painted(
   isGap: (x: number, y: number) => boolean,
   mayCopy: (x: number, y: number) => boolean = () => true,
 ) {
-  const n = WIDTH * HEIGHT;
-  const [data, truth] = [new Float32Array(3 * n), new Float32Array(3 * n)];
-  const [known, wanted, source] = [new Uint8Array(n), new Uint8Array(n), new Uint8Array(n)];
-  for (let i = 0; i < n; i++) {
-    const [x, y] = [(i % WIDTH) + 0.5, Math.floor(i / WIDTH) + 0.5];
-    truth.set(
-      paint(x, y).map((v) => Math.round(255 * v) / 255),
-      3 * i,
-    );
-    if (isGap(x, y)) {
-      wanted[i] = 1;
-      continue;
-    }
-    known[i] = 1;
-    source[i] = mayCopy(x, y) ? 1 : 0;
-    data.set(truth.subarray(3 * i, 3 * i + 3), 3 * i);
-  }
-  const field: Field = {
-    width: WIDTH,
-    height: HEIGHT,
-    data,
-    known,
-    wanted,
-    source,
-    focal: [FOCAL, FOCAL],
-    centre: CENTRE,
-  };
-  return { field, truth };
+  const { field, truth } = paintedField(
+    [WIDTH, HEIGHT],
+    (x, y) => {
+      const [r, g, b] = paint(x, y);
+      return [whole(r), whole(g), whole(b)];
+    },
+    (x, y) => isGap(x + 0.5, y + 0.5),
+  );
+  const source = field.known.map((is, i) => (is && mayCopy((i % WIDTH) + 0.5, Math.floor(i / WIDTH) + 0.5) ? 1 : 0));
+  return { field: { ...field, source, focal: [FOCAL, FOCAL], centre: CENTRE } satisfies Field, truth };
 }
+
+/** As a picture of bytes has it. */
+const whole = (v: number): number => Math.round(255 * v) / 255;
 
 const light = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
 const shownOf = (v: number): number => (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);

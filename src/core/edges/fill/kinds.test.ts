@@ -3,6 +3,7 @@ import type { Field } from "./field";
 import { HIGH, LOW, SKY, kindsOf, mayShow } from "./kinds";
 import { planFill } from "./plan";
 import { carried } from "./carry";
+import { pulledKinds } from "./pulled";
 import { skylineBeyond } from "./skyline";
 
 const [W, H] = [200, 140];
@@ -73,12 +74,12 @@ test("below the horizon there is no sky; above and below take their own, unless 
     (x) => x >= 150,
     () => 60,
   );
-  const kinds = kindsOf(f, sky, (_, y) => (y < 95 ? -1 : y > 100 ? 1 : 0));
+  const { kinds } = kindsOf(f, sky, (_, y) => (y < 95 ? -1 : y > 100 ? 1 : 0));
   expect([kinds[at(180, 20)], kinds[at(180, 80)], kinds[at(180, 130)]]).toEqual([SKY, HIGH, LOW]);
   expect([kinds[at(50, 20)], kinds[at(50, 80)], kinds[at(50, 97)], kinds[at(50, 130)]]).toEqual([SKY, HIGH, HIGH | LOW, LOW]); // prettier-ignore
   // Hardly anything below it is shown: what lies there takes what stands as well.
   const few = { ...f, source: f.source.map((v, i) => (i >= 97 * W ? 0 : v)) };
-  expect(kindsOf(few, sky, (_, y) => (y < 95 ? -1 : 1))[at(180, 130)]).toBe(HIGH | LOW);
+  expect(kindsOf(few, sky, (_, y) => (y < 95 ? -1 : 1)).kinds[at(180, 130)]).toBe(HIGH | LOW);
 });
 
 test("a place may show its own kind, what is of both only where both may be", () => {
@@ -98,7 +99,7 @@ test("no wall and no post is copied into the sky, no sky onto the ground", async
   );
   // A post before the sky beside the gap, which a search by looks alone would repeat.
   for (let y = 20; y < 60; y++) for (let x = 130; x < 133; x++) f.data.set([0.1, 0.1, 0.1], 3 * at(x, y));
-  const kinds = kindsOf(f, sky, (_, y) => (y < 90 ? -1 : 1));
+  const { kinds } = kindsOf(f, sky, (_, y) => (y < 90 ? -1 : 1));
   const plan = await planFill({ ...f, kinds }, [[0, 0, 1]]);
   const place = new Float64Array(6);
   let wrong = 0;
@@ -112,4 +113,21 @@ test("no wall and no post is copied into the sky, no sky onto the ground", async
     if (y > 70 && sky[from]) wrong++;
   }
   expect(wrong).toBe(0);
+});
+
+test("a border that is moved goes where it was moved to; far away, and where the photo is known, nothing changes", () => {
+  const { field: f } = field(
+    (x) => x >= 120,
+    () => 70,
+  );
+  const kinds = Uint8Array.from({ length: W * H }, (_, i) => (Math.floor(i / W) < 70 ? SKY : HIGH));
+  fc.assert(
+    fc.property(fc.integer({ min: 130, max: 190 }), fc.integer({ min: 40, max: 100 }), (x, y) => {
+      const moved = pulledKinds(kinds, f, [{ from: [x, 70], to: [x, y] }]);
+      expect([moved[at(x, y - 2)], moved[at(x, y + 2)]]).toEqual([SKY, HIGH]);
+      expect(moved.every((kind, i) => f.wanted[i] === 1 || kind === kinds[i])).toBe(true);
+      expect([moved[at(x, 2)], moved[at(x, 137)]]).toEqual([SKY, HIGH]);
+    }),
+  );
+  expect(pulledKinds(kinds, f, [])).toBe(kinds);
 });

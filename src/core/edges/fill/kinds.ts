@@ -1,5 +1,6 @@
-import { boxAbout, sumIn, summed } from "./boxes";
+import { boxAbout, colourSums, sumIn, summed } from "./boxes";
 import type { Field } from "./field";
+import { type Pull, pulledKinds } from "./pulled";
 import { skylineBeyond } from "./skyline";
 
 /**
@@ -23,6 +24,14 @@ type Shape = Pick<Field, "width" | "height" | "data" | "known">;
 /** Where a place lies to the horizon: −1 above it, 1 below, 0 too close to tell. */
 export type BelowHorizon = (x: number, y: number) => -1 | 0 | 1;
 
+/** What the places of a field show. */
+interface Kinds {
+  /** As far as it can be told. */
+  readonly shown: Uint8Array;
+  /** The same, wider where hardly anything of a kind can be copied. */
+  readonly kinds: Uint8Array;
+}
+
 /** A kind is kept to where there is so much of it to copy: pixels, and as a share of what is wanted of it. */
 const ENOUGH = { pixels: 150, share: 0.25 } as const;
 
@@ -30,13 +39,14 @@ const ENOUGH = { pixels: 150, share: 0.25 } as const;
  * The kinds of a field's places. In a gap the sky's border goes on as it leaves the photo; see skyline.
  *
  * @param sky 1 where a known pixel shows the sky; null where no sky is seen.
- * @param below null where nobody knows the horizon.
+ * @param below null where nobody knows the horizon. @param pulls borders between them that were moved.
  */
 export function kindsOf(
   field: Shape & Pick<Field, "wanted" | "source">,
   sky: Uint8Array | null,
   below: BelowHorizon | null,
-): Uint8Array {
+  pulls: readonly Pull[] = [],
+): Kinds {
   const { width, height, known, wanted, source } = field;
   const beyond = sky && skylineBeyond(field, sky);
   const isMixed = sky && mixedIn(field, clearSky(field, sky));
@@ -52,8 +62,8 @@ export function kindsOf(
     else if (wanted[i]) kinds[i] = !beyond || solid === LOW ? solid : ([solid | SKY, SKY, solid][beyond[i]!] ?? ANY);
     else kinds[i] = ANY;
   }
-  relaxed(kinds, wanted, source);
-  return kinds;
+  const shown = pulledKinds(kinds, field, pulls);
+  return { shown, kinds: relaxed(shown.slice(), wanted, source) };
 }
 
 /** What is further than this from the mean of the sky around it stands out, 0…1 as displayed; and how far around, pixels. */
@@ -62,8 +72,8 @@ const AROUND = 14;
 
 /** The sky without what stands out in it: posts, wires, birds, and clouds' sharpest borders. */
 function clearSky({ width, height, data, known }: Shape, sky: Uint8Array) {
-  const counts = summed(width, height, (i) => known[i]! & sky[i]!);
-  const sums = [0, 1, 2].map((c) => summed(width, height, (i) => (known[i]! & sky[i]! ? data[3 * i + c]! : 0)));
+  const shown = sky.map((is, i) => is & known[i]!);
+  const [counts, ...sums] = colourSums(width, height, data, shown);
   return sky.map((is, i) => {
     if (!is || !known[i]) return is;
     const box = boxAbout(width, height, i, AROUND);
@@ -87,7 +97,7 @@ function mixedIn({ width, height, known }: Shape, sky: Uint8Array): (i: number) 
 }
 
 /** Where hardly anything of a kind can be copied, its places take anything that stands or lies; those of the sky anything at all. */
-function relaxed(kinds: Uint8Array, wanted: Uint8Array, source: Uint8Array): void {
+function relaxed(kinds: Uint8Array, wanted: Uint8Array, source: Uint8Array): Uint8Array {
   for (const [kind, wider] of [
     [LOW, HIGH | LOW],
     [HIGH, HIGH | LOW],
@@ -101,4 +111,5 @@ function relaxed(kinds: Uint8Array, wanted: Uint8Array, source: Uint8Array): voi
     if (there >= Math.max(ENOUGH.pixels, ENOUGH.share * asked)) continue;
     for (let i = 0; i < kinds.length; i++) if (wanted[i] && kinds[i] === kind) kinds[i] = wider;
   }
+  return kinds;
 }

@@ -27,7 +27,7 @@ const context = (costs: number[]): Context => ({
   costs: costs.map((c) => Float32Array.of(c)),
 });
 const leaning = (costs: number[], shifts = [shift(35), shift(0)]): number[] => [
-  ...leaningsOf(field, shifts, context(costs), Int16Array.of(0), OF_STROKE).subarray(3 * pixel, 3 * pixel + 3),
+  ...leaningsOf(field, shifts, context(costs), Int16Array.of(0), OF_STROKE, null).subarray(3 * pixel, 3 * pixel + 3),
 ];
 
 test("of two shifts as likely as each other a copy goes most of the way to their mean, in light", () => {

@@ -4,6 +4,7 @@ import type { Context } from "./context";
 import type { Field } from "./field";
 import { Likely } from "./likely";
 import type { FillManner } from "./manner";
+import type { Trust } from "./trust";
 
 /** How much of the way to what all shifts together say a copy is taken. */
 const LEANS = 0.85;
@@ -25,6 +26,7 @@ export function leaningsOf(
   context: Context,
   labels: Int16Array,
   { otherThing }: FillManner,
+  trust: Trust | null,
 ): Float32Array {
   const likely = new Likely(field, shifts, context);
   const leanings = new Float32Array(3 * field.width * field.height);
@@ -36,8 +38,12 @@ export function leaningsOf(
     if (Number.isNaN(mine[0])) return;
     const mean = likely.mean((s) => Math.exp(-likely.unlike(s, mine) / otherThing));
     if (!mean) return;
-    for (let c = 0; c < 3; c++)
-      leanings[3 * i + c] = toLight(mine[c]! + LEANS * (mean[c]! - mine[c]!)) - toLight(mine[c]!);
+    const plain = trust ? trust.share[i]! : 0;
+    for (let c = 0; c < 3; c++) {
+      const leant = mine[c]! + LEANS * (mean[c]! - mine[c]!);
+      const taken = plain > 0 ? leant + plain * (trust!.smooth[3 * i + c]! - leant) : leant;
+      leanings[3 * i + c] = toLight(taken) - toLight(mine[c]!);
+    }
   });
   return leanings;
 }

@@ -1,4 +1,4 @@
-import { boxAbout, sumIn, summed } from "./boxes";
+import { boxAbout, colourSums, sumIn } from "./boxes";
 import { type Shift, carried } from "./carry";
 import type { Context } from "./context";
 import type { Field } from "./field";
@@ -12,13 +12,15 @@ const DOUBT = { least: 0.005, per: 2 } as const;
 /** The field's colours, each the mean of the known ones in a square around it; nothing where it is not known itself. */
 export function softened(field: Field): Field {
   const { width, height, data, known } = field;
-  const sums = [0, 1, 2].map((c) => summed(width, height, (i) => (known[i] ? data[3 * i + c]! : 0)));
-  const counts = summed(width, height, (i) => known[i]!);
+  const [counts, reds, greens, blues] = colourSums(width, height, data, known);
   const soft = new Float32Array(data.length);
   for (let i = 0; i < known.length; i++) {
     if (!known[i]) continue;
     const box = boxAbout(width, height, i, SOFT);
-    for (let c = 0; c < 3; c++) soft[3 * i + c] = sumIn(sums[c]!, box) / sumIn(counts, box);
+    const n = sumIn(counts, box);
+    soft[3 * i] = sumIn(reds, box) / n;
+    soft[3 * i + 1] = sumIn(greens, box) / n;
+    soft[3 * i + 2] = sumIn(blues, box) / n;
   }
   return { ...field, data: soft };
 }

@@ -12,6 +12,8 @@ export interface FillManner {
   readonly enclosed: boolean;
   /** Of what is as unlike a copy as this, a square of colours, a fraction of 1/e is heard: it is another thing, not another light. */
   readonly otherThing: number;
+  /** Whether the fill is tried first on the gap's mirror image; see trust. */
+  readonly tried: boolean;
 }
 
 export const OF_GAP: FillManner = {
@@ -21,6 +23,7 @@ export const OF_GAP: FillManner = {
   scaled: 0,
   enclosed: false,
   otherThing: 0.25,
+  tried: true,
 };
 
 export const OF_STROKE: FillManner = {
@@ -30,4 +33,5 @@ export const OF_STROKE: FillManner = {
   scaled: 0.02,
   enclosed: true,
   otherThing: 0.02,
+  tried: false,
 };

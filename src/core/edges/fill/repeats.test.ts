@@ -47,7 +47,8 @@ test("the next bay is found, to half a pixel, wherever the gap stands in it", ()
       const bays = (best!.shift.by[0] * 200) / wide;
       expect(Math.abs(bays)).toBeGreaterThan(0.5);
       expect(Math.abs(bays - Math.round(bays)) * wide).toBeLessThan(0.51);
-      expect(Math.abs(best!.shift.by[1] * 200)).toBeLessThan(0.51);
+      // The rows of a pane are alike: a pixel up or down costs nothing for some.
+      expect(Math.abs(best!.shift.by[1] * 200)).toBeLessThan(1.01);
       expect(best!.cost).toBeLessThan(0.003);
     }),
     { numRuns: 12 },

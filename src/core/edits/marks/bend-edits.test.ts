@@ -9,6 +9,7 @@ import {
   faceForm,
   faceRatioTold,
   joinFace,
+  keepStraightEdges,
   moveTaut,
   placeJoint,
   pullJoint,
@@ -130,4 +131,20 @@ test("the border is pulled straight by four lines along it, once", () => {
   expect(bow(top(outline(once)))).toBeLessThan(0.5);
   // All of what was outside a frame without gaps is in it now, but for what is left at the corners.
   expect(outline(once).kept).toBeGreaterThan(outline(lensed).kept + 0.05);
+});
+
+test("the photo's straight edges are kept once there is a mark: the longest, not the short ones, and only once", () => {
+  const size = [1500, 1000] as const;
+  const segment = (x: number, length: number) => ({ points: [[x, 100.04], [x + length, 100.26]] as const }); // prettier-ignore
+  const segments = [segment(0, 10), ...Array.from({ length: 200 }, (_, i) => segment(i, 200 + i))];
+  const bare = emptyRecipe();
+  expect(keepStraightEdges(bare, segments, size)).toBe(bare);
+  const marked = edited(bare, drawTaut("t", [[0, 0], [500, 20]]), size); // prettier-ignore
+  const { edges } = keepStraightEdges(marked, segments, size).shape!;
+  expect(edges).toHaveLength(150);
+  expect(edges![0]).toEqual([199, 100, 598, 100.3]);
+  const kept = keepStraightEdges(marked, segments, size);
+  expect(keepStraightEdges(kept, [segment(3, 900)], size)).toBe(kept);
+  // Without marks they go, too.
+  expect("shape" in edited(kept, deleteBendMark("t"), size)).toBe(false);
 });

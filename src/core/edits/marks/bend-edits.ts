@@ -1,7 +1,16 @@
 import { type Words, tell } from "../../language";
-import type { Size, Vec2 } from "../../geometry";
+import { type Size, type Vec2, distance2 } from "../../geometry";
 import type { Recipe } from "../../recipe";
-import { type JoinedFace, type Joint, NO_BEND, type BendSettings, type Shield, type Taut } from "../../shape/bend";
+import {
+  type BendSettings,
+  type JoinedFace,
+  type Joint,
+  MOST_EDGES,
+  NO_BEND,
+  type Shield,
+  type Taut,
+  movesAnything,
+} from "../../shape/bend";
 import type { Edit } from "../edit";
 
 const pair = ([x, y]: Vec2): [number, number] => [x, y];
@@ -27,6 +36,35 @@ const edit = (label: Words, change: (shape: BendSettings) => BendSettings): Edit
   label,
   apply: (recipe) => withBend(recipe, change),
 });
+
+/** Edges shorter than this share of the picture's diagonal are not kept: so short, nobody sees them bow. */
+const WORTH_KEEPING = 0.03;
+
+/**
+ * Keeps the straight edges that a photo shows with a recipe that has marks, so that they keep the warp from bending them wherever it is
+ * worked out; a recipe without marks, or with edges, is left as it is. @param segments ends, pixels of the original, the longest first.
+ */
+export function keepStraightEdges(
+  recipe: Recipe,
+  segments: readonly { readonly points: readonly [Vec2, Vec2] }[],
+  size: Size,
+): Recipe {
+  const { shape } = recipe;
+  if (!shape || shape.edges || !movesAnything(shape)) return recipe;
+  const shortest = WORTH_KEEPING * Math.hypot(size[0], size[1]);
+  const tenths = (v: number): number => Math.round(10 * v) / 10;
+  const edges = segments
+    .filter(({ points: [a, b] }) => distance2(a, b) >= shortest)
+    .sort((s, t) => distance2(...t.points) - distance2(...s.points))
+    .slice(0, MOST_EDGES)
+    .map(({ points: [a, b] }): [number, number, number, number] => [
+      tenths(a[0]),
+      tenths(a[1]),
+      tenths(b[0]),
+      tenths(b[1]),
+    ]);
+  return { ...recipe, shape: { ...shape, edges } };
+}
 
 /** Marks something straight, along an edge; pixels of the original. It is straightened at once. */
 export const drawTaut = (id: string, points: readonly Vec2[], lock: Taut["lock"] = "free"): Edit =>

@@ -1,5 +1,5 @@
 import { type Words, SIDE_WORDS, tell } from "../../language";
-import { type EdgesSettings, type GapChoice, type Side, choiceFor } from "../../edges";
+import { type EdgesSettings, type GapChoice, type Side, type SourceArea, MOST_BORDERS, choiceFor } from "../../edges";
 import type { Vec2 } from "../../geometry";
 import type { Recipe } from "../../recipe";
 import type { Edit } from "../edit";
@@ -67,14 +67,42 @@ export const mayRepeat = (may: boolean): Edit => ({
   apply: (recipe) => withEdges(recipe, { ...without(recipe.edges, "repeat"), ...(may && { repeat: true as const }) }),
 });
 
-/** An area to fill from, or never from. @param points its outline, pixels of the original. */
-export const addSource = (id: string, use: "from" | "never", points: readonly Vec2[]): Edit => ({
-  label: use === "from" ? tell("Fill from an area") : tell("Never from an area"),
+const ADDED = {
+  from: tell("Fill from an area"),
+  never: tell("Never from an area"),
+  out: tell("Take out a thing"),
+} as const;
+
+/** An area to fill from, never from, or taken out with the gaps. @param points its outline, pixels of the original. */
+export const addSource = (id: string, use: SourceArea["use"], points: readonly Vec2[]): Edit => ({
+  label: ADDED[use],
   apply: (recipe) =>
     withEdges(recipe, {
       ...recipe.edges,
       sources: [...(recipe.edges.sources ?? []), { id, use, points: points.map(([x, y]) => [x, y]), on: true }],
     }),
+});
+
+/** Moves a border between what a gap shows: anew, or on from where it was moved before. @param from where it was, pixels of the original. */
+export const moveBorder = (id: string, from: Vec2, to: Vec2): Edit => ({
+  label: tell("Move a border in a gap"),
+  apply: (recipe) => {
+    const others = (recipe.edges.borders ?? []).filter((b) => b.id !== id);
+    if (others.length >= MOST_BORDERS) return recipe;
+    return withEdges(recipe, {
+      ...recipe.edges,
+      borders: [...others, { id, from: [from[0], from[1]], to: [to[0], to[1]] }],
+    });
+  },
+});
+
+/** A border in a gap goes back to where it was. */
+export const deleteBorder = (id: string): Edit => ({
+  label: tell("Put a border in a gap back"),
+  apply: (recipe) => {
+    const borders = (recipe.edges.borders ?? []).filter((b) => b.id !== id);
+    return withEdges(recipe, { ...without(recipe.edges, "borders"), ...(borders.length > 0 && { borders }) });
+  },
 });
 
 export const switchSource = (id: string, on: boolean): Edit => ({

@@ -20,7 +20,7 @@ const changed = (recipe: Recipe, id: string, change: (stroke: Stroke) => Stroke)
 
 /** A stroke of one of the brushes, over those there are; a recipe holds so many at most. */
 export const addStroke = (stroke: Stroke): Edit => ({
-  label: NAMES[stroke.kind],
+  label: stroke.outline ? tell("Take out a thing") : NAMES[stroke.kind],
   apply: (recipe) => {
     const all = recipe.edges.strokes ?? [];
     return all.length >= MOST_STROKES ? recipe : withStrokes(recipe, [...all, stroke]);
@@ -41,13 +41,22 @@ export const deleteStroke = (id: string): Edit => ({
     ),
 });
 
-/** Moves a stroke to other places; what a graft copies stays what it is. @param points as many as it has, pixels of the original. */
+/** All places of a stroke: its way's, and after them its outline's; pixels of the original. */
+export const placesOf = ({ points, outline = [] }: Stroke): readonly (readonly [number, number])[] => [
+  ...points,
+  ...outline,
+];
+
+/** Moves a stroke to other places; what a graft copies stays what it is. @param points as many as it has, and after them as many as its outline has, pixels of the original. */
 export const moveStroke = (id: string, points: readonly Vec2[]): Edit => ({
   label: tell("Move a stroke"),
   apply: (recipe) =>
-    changed(recipe, id, (s) =>
-      points.length === s.points.length ? { ...s, points: points.map(([x, y]): [number, number] => [x, y]) } : s,
-    ),
+    changed(recipe, id, (s) => {
+      const [way, outline = []] = [s.points.length, s.outline];
+      if (points.length !== way + outline.length) return s;
+      const all = points.map(([x, y]): [number, number] => [x, y]);
+      return { ...s, points: all.slice(0, way), ...(s.outline && { outline: all.slice(way) }) };
+    }),
 });
 
 /** Another answer of a mend, 1 the first. */

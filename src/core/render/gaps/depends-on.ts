@@ -1,5 +1,5 @@
 import { type Stroke, makesGaps, onlyShuts, strokesOn } from "../../edges";
-import type { Rect } from "../../geometry";
+import { type Rect, bounds } from "../../geometry";
 import type { CompiledMap } from "../map/compile";
 import { BUILDING_READS } from "../solved/reads";
 import type { SettledRecipe } from "../solved/settled";
@@ -8,7 +8,7 @@ import { sideAt } from "./gaps";
 import { meet, strokeBox, strokeReach } from "./stroke-boxes";
 
 /** Changes whenever the same recipe would be filled otherwise than before. */
-const WAY = 4;
+const WAY = 5;
 
 /**
  * What places every pixel, whatever is done at the edges: all that the plane steps depend on, as they declare it, what comes after the
@@ -27,7 +27,7 @@ const geometryOf = (recipe: SettledRecipe): readonly unknown[] => {
 };
 
 /** How fills are planned; counted up when the same recipe is filled otherwise, so that what was kept before is not shown beside it. */
-const EDITION = 2;
+const EDITION = 5;
 
 /**
  * What the fill of a recipe's gaps depends on, as one text: two recipes of one photo with the same text are filled the same.
@@ -71,7 +71,7 @@ export function strokesNeed(recipe: SettledRecipe, map: CompiledMap): StrokeNeed
     if (!box || !reach) continue;
     const touched = found.flatMap((other, k) => (meet(other.box, reach) ? [k] : []));
     const under = [...new Set(touched.flatMap((k) => [...found[k]!.under, k]))].sort((a, b) => a - b);
-    const gaps = (made && nearGap(map, reach)) || touched.some((k) => found[k]!.gaps);
+    const gaps = (made && (nearGap(map, reach) || outNear(recipe, map, reach))) || touched.some((k) => found[k]!.gaps);
     const all = [...under.map((k) => found[k]!.stroke), stroke];
     const depends = JSON.stringify([
       geometryOf(recipe),
@@ -85,6 +85,14 @@ export function strokesNeed(recipe: SettledRecipe, map: CompiledMap): StrokeNeed
   }
   return found;
 }
+
+/** Whether anything is taken out with the gaps in a rectangle of the plane. */
+const outNear = ({ edges }: SettledRecipe, map: CompiledMap, rect: Rect): boolean =>
+  (edges.sources ?? []).some(({ on, use, points }) => {
+    if (!on || use !== "out") return false;
+    const placed = points.map((p) => map.fromRecorded(p)).filter((p) => p !== null);
+    return placed.length > 0 && meet(bounds(placed), rect);
+  });
 
 /** Places looked at along a side of a rectangle. */
 const LOOKS = 8;

@@ -1,5 +1,14 @@
 import type { Raster } from "../../course";
-import { type Field, type View, SIDES, choiceFor, insideSide, kindsOf } from "../../edges";
+import {
+  type EdgesSettings,
+  type Field,
+  type Pull,
+  type View,
+  SIDES,
+  choiceFor,
+  insideSide,
+  kindsOf,
+} from "../../edges";
 import { keepMarksOf, turnStep } from "../../frame";
 import { type Rect, type Size, type Vec2, contains, rectOutline, signedArea } from "../../geometry";
 import { surfaceShare } from "../../shape/bend";
@@ -39,6 +48,15 @@ export const shrunken = (map: CompiledMap, by: number): CompiledMap => ({
   },
 });
 
+/** The edges of a recipe for a photo that has been shrunken: what is measured in its pixels. @param by new width over old. */
+export const shrunkenEdges = ({ reach, sources, ...edges }: EdgesSettings, by: number): EdgesSettings => ({
+  ...edges,
+  ...(reach !== undefined && { reach: reach * by }),
+  ...(sources && {
+    sources: sources.map((s) => ({ ...s, points: s.points.map(([x, y]): [number, number] => [x * by, y * by]) })),
+  }),
+});
+
 /**
  * What a fill is planned from: the frame at its working size, what of it the photo shows, and what may be copied.
  *
@@ -58,7 +76,20 @@ export function fieldFor(source: Raster<Uint8Array>, recipe: SettledRecipe, map:
   const field = { width, height, data, known, wanted, source: mayCopy, ...view };
   // On a bent surface nothing lies where a camera would see it.
   if (surfaceShare(recipe.shape) > 0) return field;
-  return { ...field, kinds: kindsOf(field, isSky && sky, horizonOf(recipe, view)) };
+  return { ...field, ...kindsOf(field, isSky && sky, horizonOf(recipe, view), pullsOf(recipe, map, output)) };
+}
+
+/** Borders between what gaps show that were moved, pixels of the field. */
+function pullsOf({ edges }: SettledRecipe, { frame, fromRecorded }: CompiledMap, [width, height]: Size): Pull[] {
+  const [x, y, w, h] = frame;
+  const placed = (p: Vec2): Vec2 | null => {
+    const at = fromRecorded(p);
+    return at && [((at[0] - x) * width) / w, ((at[1] - y) * height) / h];
+  };
+  return (edges.borders ?? []).flatMap((border): Pull[] => {
+    const [from, to] = [placed(border.from), placed(border.to)];
+    return from && to ? [{ from, to }] : [];
+  });
 }
 
 /** The corrected camera, turned as the picture is: focal lengths along x and y, and its axis, pixels of the plane. */
@@ -94,7 +125,7 @@ function statesFor(
   const { edges } = recipe;
   const filled = SIDES.filter((side) => choiceFor(edges, side).do === "fill");
   const reach = edges.reach ?? 0;
-  const { from, never } = areasOf(recipe, map.size);
+  const { from, never, out: away } = areasOf(recipe, map.size);
   const out = new Float64Array(3);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
@@ -108,6 +139,10 @@ function statesFor(
       }
       const at: Vec2 = [out[0]!, out[1]!];
       if (reach > 0 && filled.some((s) => insideSide(map.size, s, ...at) < reach && besideGap(map, px, py, s, reach))) {
+        wanted[i] = 1;
+        continue;
+      }
+      if (filled.length > 0 && away.some((area) => contains(area, at))) {
         wanted[i] = 1;
         continue;
       }
@@ -135,11 +170,11 @@ const LARGEST_THING = 1 / 12;
 export function areasOf(
   { edges, faces, frame, proportion }: SettledRecipe,
   size: Size,
-): { from: (readonly Vec2[])[]; never: (readonly Vec2[])[] } {
+): { from: (readonly Vec2[])[]; never: (readonly Vec2[])[]; out: (readonly Vec2[])[] } {
   const on = (edges.sources ?? []).filter((s) => s.on);
-  const of = (use: "from" | "never"): Vec2[][] =>
+  const of = (use: "from" | "never" | "out"): Vec2[][] =>
     on.filter((s) => s.use === use).map((s) => s.points.map((p): Vec2 => [p[0], p[1]]));
-  if (edges.repeat) return { from: of("from"), never: of("never") };
+  if (edges.repeat) return { from: of("from"), never: of("never"), out: of("out") };
   const marked: (readonly Vec2[])[] = [
     ...faces.map((f) => f.corners),
     ...measuresOf({ proportion }).flatMap((m) => (m.kind === "length" || m.kind === "grid" ? [] : [m.points])),
@@ -151,6 +186,7 @@ export function areasOf(
   const most = LARGEST_THING * size[0] * size[1];
   return {
     from: of("from"),
+    out: of("out"),
     never: [...of("never"), ...marked.filter((points) => Math.abs(signedArea(points)) < most)],
   };
 }

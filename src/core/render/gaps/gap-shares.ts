@@ -1,4 +1,5 @@
-import { type Side, SIDES, choiceFor, gapSide, insideSide } from "../../edges";
+import { type Side, SIDES, choiceFor, gapSide, insideSide, outlineShare } from "../../edges";
+import { type Rect, type Vec2, bounds } from "../../geometry";
 import type { CompiledMap } from "../map/compile";
 import type { SettledRecipe } from "../solved/settled";
 import { sideAt } from "./gaps";
@@ -21,14 +22,27 @@ const worksOf = ({ edges }: SettledRecipe): SideWork[] =>
     return [{ side, do: what, light: lightOfHex(plain), reach: what === "fill" ? (edges.reach ?? 0) : 0 }];
   });
 
+/** How wide the rim of what is taken out is, pixels of the original. */
+const OUT_RIM = 2;
+
+/** The outlines of what is taken out with the gaps. */
+const outAreas = ({ edges }: SettledRecipe): (readonly Vec2[])[] =>
+  (edges.sources ?? []).filter((s) => s.on && s.use === "out").map((s) => s.points);
+
 /** How much of each place is made because it lies in a gap, or on the photo's border that is made anew with one. */
 export class GapShares {
   readonly works: readonly SideWork[];
   /** Furthest that anything of the photo is made anew, recorded pixels. */
   readonly reach: number;
+  /** What fills, where anything does. */
+  private readonly filled: SideWork | null;
   /** What the place last asked for is made by; null where nothing is made. */
   of: SideWork | null = null;
   private readonly scratch = new Float64Array(3);
+  /** Areas of the photo that are made anew with what is filled: how much of a place they cover. */
+  private readonly out: readonly ((x: number, y: number) => number)[];
+  /** What encloses them, pixels of the plane. */
+  readonly outBoxes: readonly Rect[];
 
   constructor(
     private readonly map: CompiledMap,
@@ -38,6 +52,13 @@ export class GapShares {
   ) {
     this.works = worksOf(recipe);
     this.reach = Math.max(0, ...this.works.map((w) => w.reach));
+    this.filled = this.works.find((w) => w.do === "fill") ?? null;
+    const areas = this.filled ? outAreas(recipe) : [];
+    this.out = areas.map((points) => outlineShare(points, OUT_RIM));
+    this.outBoxes = areas.flatMap((points) => {
+      const placed = points.map((p) => map.fromRecorded(p)).filter((p) => p !== null);
+      return placed.length > 0 ? [bounds(placed)] : [];
+    });
   }
 
   /**
@@ -60,6 +81,12 @@ export class GapShares {
       return Math.min(1, 0.5 - insideSide(map.size, of.side, x, y) / across(of.side, shrinkX, shrinkY));
     }
     let most = 0;
+    for (const share of this.out) {
+      const covered = share(x, y);
+      if (covered <= most) continue;
+      most = covered;
+      this.of = this.filled;
+    }
     for (const work of works) {
       const inside = insideSide(map.size, work.side, x, y);
       const shrink = across(work.side, shrinkX, shrinkY);

@@ -4,40 +4,8 @@ import { type EdgesSettings, SIDES, choiceFor, planFill } from "../../edges";
 import { edgeLayers, PIECE } from "./edge-layers";
 import { fieldFor } from "./fill-field";
 import { gapsOf, sidesTouched } from "./gaps";
+import { SIZE, madeUp, photo, room } from "./gaps.testing";
 import { normalsFor } from "./normals";
-
-const SIZE = [300, 200] as const;
-
-function madeUp(
-  edges: Partial<EdgesSettings>,
-  frame: Record<string, unknown> = {},
-  attitude: Record<string, number> = { pitch: 9, yaw: -4, roll: 6 },
-) {
-  const recipe = settle(
-    parseRecipe(
-      JSON.stringify({
-        format: "flat-stone-recipe",
-        version: 1,
-        camera: { focalPx: 260, focalFrom: "stated", principal: [150, 100] },
-        attitude: { from: "by-hand", ...attitude },
-        frame: { on: true, rule: "free", rect: [-60, -90, 400, 300], ...frame },
-        edges,
-      }),
-    ),
-    SIZE,
-  );
-  return { recipe, map: compile(recipe, SIZE) };
-}
-
-const photo = (): Raster<Uint8Array> => ({
-  data: Uint8Array.from({ length: SIZE[0] * SIZE[1] * 3 }, (_, i) => {
-    const [x, y] = [Math.floor(i / 3) % SIZE[0], Math.floor(i / 3 / SIZE[0])];
-    return 90 + 60 * (((x >> 3) + (y >> 2)) % 2) + 20 * (i % 3);
-  }),
-  width: SIZE[0],
-  height: SIZE[1],
-  channels: 3,
-});
 
 test("gaps are found by the photo's sides; together they are what the photo does not cover", () => {
   const { recipe, map } = madeUp({ gaps: "fill", each: [{ side: "bottom", do: "plain", plain: "#102030" }] });
@@ -74,8 +42,6 @@ test("switched off, the course does nothing", () => {
   for (const side of SIDES) expect(choiceFor({ on: false, gaps: "fill" }, side).do).toBe("leave");
   expect(madeUp({ on: false, gaps: "trim" }).map.rect).toEqual(madeUp({}).map.rect);
 });
-
-const room = (n: number): Uint8Array => new Uint8Array(n);
 
 test("a plain gap has its colour, up to the photo's border and no further", () => {
   const { recipe, map } = madeUp({ gaps: "plain", plain: "#336699" });
@@ -134,6 +100,40 @@ test("pieces are the same however the picture is cut, and every pixel of a gap i
   let open = 0;
   for (let i = 0; i < width * height; i++) if (base[4 * i + 3]! < 250 && whole[4 * i + 3] !== 255) open++;
   expect(open).toBe(0);
+});
+
+test("a gap thinner than a pixel of the plan is made, too: as the photo is beside it, nowhere black", async () => {
+  const size = [1600, 240] as const;
+  const recipe = settle(
+    parseRecipe(
+      JSON.stringify({
+        format: "flat-stone-recipe",
+        version: 1,
+        camera: { focalPx: 1400, focalFrom: "stated", principal: [800, 120] },
+        frame: { on: true, rule: "free", rect: [0, -1, 1600, 241] },
+        edges: { gaps: "fill" },
+      }),
+    ),
+    size,
+  );
+  const map = compile(recipe, size);
+  const source: Raster<Uint8Array> = {
+    data: Uint8Array.from({ length: 3 * size[0] * size[1] }, (_, i) => 120 + 40 * (i % 3)),
+    ...{ width: size[0], height: size[1], channels: 3 },
+  };
+  const field = fieldFor(source, recipe, map);
+  const plan = await planFill(field, normalsFor(recipe, size));
+  const fill = { plan, view: { focal: field.focal, centre: field.centre }, at: map.frame };
+  const made = new Uint8Array(size[0]);
+  for (const { rect, raster } of edgeLayers(source, { recipe, map, fill, strokes: [], kernel: "cubic" }, room)) {
+    if (rect[1] !== -1) continue;
+    for (let i = 0; i < raster.width; i++) {
+      const [r, g, b, alpha] = raster.data.subarray(4 * i, 4 * i + 4);
+      const isAlike = Math.max(Math.abs(r! - 120), Math.abs(g! - 160), Math.abs(b! - 200)) <= 2;
+      if (alpha === 255 && isAlike) made[rect[0]! + i] = 1;
+    }
+  }
+  expect(made.reduce((n, is) => n + is, 0)).toBe(size[0]);
 });
 
 test("reaching in makes the photo's own border anew, and nothing further in", async () => {

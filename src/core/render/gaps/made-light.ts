@@ -4,6 +4,7 @@ import type { Below } from "./below";
 import type { EdgeJob, PlacedPlan } from "./edge-job";
 import { FillReader, type ReadLight, lightReader } from "./fill-reader";
 import { GapShares } from "./gap-shares";
+import { meet } from "./stroke-boxes";
 
 /**
  * The picture as it is made so far: the photo, its gaps, and strokes one upon the other. A place that is copied from a place that
@@ -43,6 +44,7 @@ export class MadeLight {
       const [x, y, w, h] = strokes[k]!.box;
       if (x0 < x + w && x1 > x && y0 < y + h && y1 > y) return true;
     }
+    if (this.gaps.outBoxes.some((box) => meet(box, [x0, y0, x1 - x0, y1 - y0]))) return true;
     const near = Math.max(2, this.gaps.reach);
     const out = new Float64Array(3);
     for (const [px, py] of [

@@ -5,6 +5,7 @@ import { FillReader } from "./fill-reader";
 import { sideAt } from "./gaps";
 import { MadeLight } from "./made-light";
 import { RecordedCell, SPAN } from "./recorded-cell";
+import { meet } from "./stroke-boxes";
 
 /** Places at which a piece is looked at for whether it has a gap at all, along a side. */
 const LOOKS = 9;
@@ -26,6 +27,8 @@ export class PieceMaker {
   private readonly channels: 2 | 4;
   private readonly full: number;
   private readonly whole: boolean;
+  /** How large a pixel of the fill's plan is, delivered pixels. */
+  private readonly thin: number;
   private readonly light: MadeLight;
   private readonly gaps: MadeLight["gaps"];
   private readonly read: MadeLight["read"];
@@ -47,6 +50,7 @@ export class PieceMaker {
     this.channels = (this.colours + 1) as 2 | 4;
     this.full = peak(source.data);
     this.whole = !(source.data instanceof Float32Array);
+    this.thin = job.fill ? (job.fill.at[2] * this.scale) / job.fill.plan.width : 0;
     const light = new MadeLight(source, job);
     this.light = light;
     this.gaps = light.gaps;
@@ -72,6 +76,8 @@ export class PieceMaker {
   private hasGap(x: number, y: number, w: number, h: number): boolean {
     const { map, gaps, scale, out } = this;
     if (gaps.works.length === 0) return false;
+    const here: Rect = [this.planeX(x), this.planeY(y), w / scale, h / scale];
+    if (gaps.outBoxes.some((box) => meet(box, here))) return true;
     const near = Math.max(2, gaps.reach, 2 / scale);
     for (let k = 0; k < LOOKS * LOOKS; k++) {
       const px = this.planeX(x + (w * (k % LOOKS)) / (LOOKS - 1));
@@ -95,10 +101,20 @@ export class PieceMaker {
     const work = gaps.of;
     if (share <= 0 || !work) return false;
     if (work.do === "plain") made.set(work.light);
-    else if (!fill?.make(i, j, made)) return false;
+    else if (!fill || (!fill.make(i, j, made) && !this.madeBeside())) return false;
     if (share >= 1) return true;
     read(out[0]!, out[1]!, cell.shrinkX, cell.shrinkY, photo);
     for (let c = 0; c < 3; c++) made[c] = share * made[c]! + (1 - share) * photo[c]!;
+    return true;
+  }
+
+  /** Where a gap is thinner than a pixel of the plan it has nothing: there the photo's own border goes on. False further out. */
+  private madeBeside(): boolean {
+    const { out, map, thin, cell, read, made } = this;
+    const [x, y] = [Math.max(0, Math.min(map.size[0], out[0]!)), Math.max(0, Math.min(map.size[1], out[1]!))];
+    if (!(out[2]! > 0) || Math.hypot(out[0]! - x, out[1]! - y) > thin * Math.max(cell.shrinkX, cell.shrinkY))
+      return false;
+    read(x, y, cell.shrinkX, cell.shrinkY, made);
     return true;
   }
 

@@ -194,6 +194,6 @@ function graftPart(source: Raster, job: EdgeJob, stroke: Stroke, area: StrokeAre
     );
     pixels.forEach((i, k) => light.set(joined.subarray(3 * k, 3 * k + 3), 3 * i));
   }
-  const plan: FillPlan = { width, height, shifts: [shift], labels, light, unfilled };
+  const plan: FillPlan = { width, height, shifts: [shift], labels, light, doubt: null, shown: null, unfilled };
   return { plan, view: { focal: field.focal, centre: field.centre }, at };
 }

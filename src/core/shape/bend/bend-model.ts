@@ -1,8 +1,10 @@
 import type { PlaneStep } from "../../course";
 import { type Size, type Vec2, bounds, clipToRect, contains, rectOutline } from "../../geometry";
+import { FOLDED, areasOf } from "./area-bounds";
 import type { Manner } from "./field-energy";
 import type { FacePatch } from "./face-patch";
 import type { Edge } from "./shared-edges";
+import { type PlacedEdge, placedEdges } from "./placed-edges";
 import type { PlacedShield, PlacedTaut } from "./placed-marks";
 import { type JoinedFace, firmness, movesAnything } from "./bend-settings";
 import { type SightRecipe, sightOf } from "./sight";
@@ -11,6 +13,7 @@ import { type LaidFaces, laidFaces, placedMarks } from "./laid-faces";
 import { solveField } from "./solve-field";
 import { type FaceFault, solveJoints } from "./solve-joints";
 import { type Lattice, SplineField, latticeOver } from "./spline-field";
+import { inFaces, visibleIn } from "./visible-cells";
 import { BendWarp } from "./warp";
 
 /** As much of a settled recipe as shape takes. */
@@ -22,28 +25,35 @@ export interface BendRecipe extends SightRecipe {
 const CELLS = { rest: 32, moving: 10 } as const;
 /** Of the plane what lies within this share of the photo around it is bent; beyond it moves as its border does. */
 const AROUND = 0.5;
-/** A place's weight: as little as this where nothing is seen, so much more where most is. */
-const VISIBLE = { least: 0.5, more: 2 } as const;
-/** In faces the field counts for nothing. */
-const IN_FACE = 0.01;
+/** Places along the photo's straight edges are so many cells apart. */
+const EDGE_PLACES = 0.5;
 /** Forms give way. */
 const LOOSE: Manner = { forms: 0.02, staying: 1, held: 1 };
-/**
- * Where keeping forms would fold the picture they give way, and then what is around goes along; and where marks that fight each
- * other would, they are held less, so that they meet half way.
- */
-const MANNERS: readonly Manner[] = [
-  { forms: 1, staying: 1, held: 1 },
+/** Marks are met wholly; where keeping forms squashes too much or folds the picture they give way, and then what is around goes along. */
+const WHOLLY: readonly Manner[] = [
+  { forms: 1, staying: 1, held: 1, sizes: true },
   { forms: 0.02, staying: 10, held: 1 },
   LOOSE,
   { forms: 0.02, staying: 0.1, held: 1 },
+];
+/** Where marks that fight each other would fold it, they are held less, so that they meet half way. */
+const HALF_WAY: readonly Manner[] = [
   { forms: 1, staying: 1, held: 0.01 },
   { forms: 1, staying: 1, held: 1e-4 },
 ];
 /** Where it folds nevertheless, marks are given less of what they ask for. */
 const SHARES = [0.9, 0.75, 0.6, 0.45, 0.3, 0.15] as const;
-/** No place is shrunk to less of its area than this. */
-const LEAST_AREA = 0.05;
+/** Areas may miss their bounds by this factor before another manner is tried. */
+const NEARLY = 1.08;
+
+/** One way to meet the marks. */
+interface Try {
+  /** Where joints are asked to go. */
+  readonly asked: readonly Vec2[];
+  readonly manner: Manner;
+  /** How far what marks ask for is done. */
+  readonly share: number;
+}
 
 /** All that is looked for in a shape: handed on, nobody need look again. */
 export interface FoundBend {
@@ -61,6 +71,8 @@ export interface BendModel {
   readonly warp: BendWarp;
   readonly tauts: readonly PlacedTaut[];
   readonly shields: readonly PlacedShield[];
+  /** The photo's straight edges that no mark runs along. */
+  readonly edges: readonly PlacedEdge[];
   /** The faces that count, in the order of the warp's patches. */
   readonly faces: readonly JoinedFace[];
   readonly faults: readonly FaceFault[];
@@ -96,9 +108,11 @@ export function solveBend(
   const step = lattice.cell / 3;
   const marks = placedMarks(shape, sightOf(recipe), step, inner);
   const { joints, sound, faces, faults, tauts, shields, outer } = marks;
+  const unit = Math.hypot(size[0], size[1]);
+  const edges = placedEdges(shape, tauts, unit, EDGE_PLACES * lattice.cell, (p) => inner.forward(p));
   const modelOf = (found: FoundBend, { targets, patches }: LaidFaces): BendModel => {
     const warp = new BendWarp(new SplineField(lattice, found.numbers), patches, outer);
-    return { warp, tauts, shields, faces, faults, joints: targets, share: found.share, found };
+    return { warp, tauts, shields, edges, faces, faults, joints: targets, share: found.share, found };
   };
   const again = known && laidFaces(marks, known.asked, known.share);
   if (again) return modelOf(known, again);
@@ -107,16 +121,13 @@ export function solveBend(
     faces,
     sound.map((s) => s.view),
   );
-  const unit = Math.hypot(size[0], size[1]);
   const visible = visibleIn(lattice, recipe.frame.detail, size, inner);
-  const tries = [
-    ...ways.flatMap((asked) => MANNERS.map((manner) => ({ asked, manner, share: 1 }))),
-    ...SHARES.map((share) => ({ asked: ways[ways.length - 1]!, manner: LOOSE, share })),
-  ];
-  for (const { asked, manner, share } of tries) {
+  /** Null where faces cannot be laid so. */
+  const tryOut = ({ asked, manner, share }: Try): Tried | null => {
     const tried = laidFaces(marks, asked, share);
-    if (!tried) continue;
+    if (!tried) return null;
     const { patches } = tried;
+    const counts = (p: Vec2): boolean => contains(covered, p) && !patches.some((patch) => patch.holds(p[0], p[1]));
     const field = solveField(
       lattice,
       unit,
@@ -125,14 +136,55 @@ export function solveBend(
         tauts: tauts.map((t) => (share === 1 ? t : { ...t, mark: { ...t.mark, amount: share * t.mark.amount } })),
         shields: shields.filter((s) => s.mark.keeps !== "place"),
         pins: [...rimPins(patches, outer, step), ...placePins(shields)].filter(({ at }) => isOn(lattice, at)),
+        edges: outside(edges, patches),
         inFace: (p) => goesInFace(patches, p),
+        counts,
       },
       manner,
     );
-    if (!folds(field, patches, covered)) return modelOf({ asked, share, numbers: field.numbers }, tried);
+    const { worst } = areasOf(field, counts);
+    return { model: modelOf({ asked, share, numbers: field.numbers }, tried), worst };
+  };
+  return gentlest(ways, tryOut);
+}
+
+/** What a try has come to. */
+interface Tried {
+  readonly model: BendModel;
+  /** By which factor areas miss their bounds. */
+  readonly worst: number;
+}
+
+/**
+ * The first of the ways to meet the marks that squashes nothing; else one that folds nothing, marks met wholly before half way, and that
+ * before in part. @param ways where joints are asked to go.
+ */
+function gentlest(ways: readonly (readonly Vec2[])[], tryOut: (one: Try) => Tried | null): BendModel | null {
+  let unfolded: BendModel | null = null;
+  for (const asked of ways) {
+    for (const manner of WHOLLY) {
+      const tried = tryOut({ asked, manner, share: 1 });
+      if (tried && tried.worst <= NEARLY) return tried.model;
+      if (tried && tried.worst < FOLDED) unfolded ??= tried.model;
+    }
+    if (unfolded) return unfolded;
+    for (const manner of HALF_WAY) {
+      const tried = tryOut({ asked, manner, share: 1 });
+      if (tried && tried.worst < FOLDED) return tried.model;
+    }
+  }
+  for (const share of SHARES) {
+    const tried = tryOut({ asked: ways[ways.length - 1]!, manner: LOOSE, share });
+    if (tried && tried.worst < FOLDED) return tried.model;
   }
   return null;
 }
+
+/** Edges where the field moves them: in faces whatever is straight stays so. */
+const outside = (edges: readonly PlacedEdge[], patches: readonly FacePatch[]): readonly PlacedEdge[] =>
+  patches.length === 0
+    ? edges
+    : edges.map((e) => ({ ...e, places: e.places.filter(([x, y]) => !patches.some((patch) => patch.holds(x, y))) }));
 
 function goesInFace(patches: readonly FacePatch[], [x, y]: Vec2): Vec2 | null {
   const patch = patches.find((p) => p.holds(x, y));
@@ -166,55 +218,3 @@ const placePins = (shields: readonly PlacedShield[]): Pin[] =>
     .flatMap(({ mark, places }) =>
       places.map((at): Pin => ({ at, by: [0, 0], share: firmness(mark) / places.length })),
     );
-
-/** How much each cell is seen: by the photo's weights where it has some. */
-function visibleIn(
-  lattice: Lattice,
-  detail: BendRecipe["frame"]["detail"],
-  size: Size,
-  inner: PlaneStep,
-): Float64Array {
-  const visible = new Float64Array(lattice.columns * lattice.rows).fill(detail ? VISIBLE.least : 1);
-  if (!detail) return visible;
-  const out = new Float64Array(3);
-  for (let j = 0; j < lattice.rows; j++)
-    for (let i = 0; i < lattice.columns; i++) {
-      inner.back(lattice.x + (i + 0.5) * lattice.cell, lattice.y + (j + 0.5) * lattice.cell, out);
-      const [column, row] = [
-        Math.floor((out[0]! / size[0]) * detail.columns),
-        Math.floor((out[1]! / size[1]) * detail.rows),
-      ];
-      if (!(out[2]! > 0) || column < 0 || row < 0 || column >= detail.columns || row >= detail.rows) continue;
-      visible[j * lattice.columns + i]! += (VISIBLE.more * Number(detail.weights[row * detail.columns + column])) / 9;
-    }
-  return visible;
-}
-
-function inFaces(visible: Float64Array, { x, y, cell, columns }: Lattice, patches: readonly FacePatch[]): Float64Array {
-  if (patches.length === 0) return visible;
-  return visible.map((v, n) => {
-    const [px, py] = [x + (n % columns) * cell, y + Math.floor(n / columns) * cell];
-    const corners: Vec2[] = [
-      [px, py],
-      [px + cell, py],
-      [px + cell, py + cell],
-      [px, py + cell],
-    ];
-    return corners.every(([cx, cy]) => patches.some((p) => p.holds(cx, cy))) ? IN_FACE : v;
-  });
-}
-
-/** Whether the plane is folded, or all but, anywhere that is seen: between the lattice's own places as well. */
-function folds(field: SplineField, patches: readonly FacePatch[], covered: readonly Vec2[]): boolean {
-  const { x, y, cell, columns, rows } = field.lattice;
-  const out = new Float64Array(6);
-  for (let j = 0; j <= 3 * rows; j++)
-    for (let i = 0; i <= 3 * columns; i++) {
-      const [px, py] = [x + (i * cell) / 3, y + (j * cell) / 3];
-      field.at(px, py, out);
-      const area = (1 + out[2]!) * (1 + out[5]!) - out[3]! * out[4]!;
-      if (area > LEAST_AREA) continue;
-      if (contains(covered, [px, py]) && !patches.some((p) => p.holds(px, py))) return true;
-    }
-  return false;
-}

@@ -62,6 +62,9 @@ const shield = z.strictObject({
   on,
 });
 
+/** As many straight edges of the photo are kept with a recipe. */
+export const MOST_EDGES = 150;
+
 const unique = <T extends { readonly id: string }>(all: readonly T[]): boolean =>
   new Set(all.map((m) => m.id)).size === all.length;
 
@@ -72,6 +75,13 @@ export const bendSettings = z
     joints: z.array(joint).max(400).default([]).refine(unique, "Two joints have the same id."),
     faces: z.array(face).max(100).default([]).refine(unique, "Two faces have the same id."),
     shields: z.array(shield).max(100).default([]).refine(unique, "Two shields have the same id."),
+    edges: z
+      .array(z.tuple([pixels, pixels, pixels, pixels]))
+      .max(MOST_EDGES)
+      .optional()
+      .describe(
+        "Straight edges that the photo shows, pixels of the original, x and y of both ends: they keep the warp from bending them, softly",
+      ),
     surface: z
       .number()
       .min(0)

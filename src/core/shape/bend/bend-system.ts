@@ -4,7 +4,18 @@ import { firmness } from "./bend-settings";
 import { type Manner, addEnergy } from "./field-energy";
 import type { PlacedShield, PlacedTaut } from "./placed-marks";
 import { bestSimilarity } from "./similarity";
-import { type Lattice, type Spot, eachNumber, numbersOf, reachOf, spotOf, weightsAt } from "./spline-field";
+import type { PlacedEdge } from "./placed-edges";
+import {
+  type Lattice,
+  type Spot,
+  bendsAt,
+  eachNumber,
+  numbersOf,
+  reachOf,
+  slopesAt,
+  spotOf,
+  weightsAt,
+} from "./spline-field";
 import { type StraightLine, acrossOf, locked, straightThrough } from "./straight-line";
 
 /** A place whose way is known: the border of a face, or what is left alone. */
@@ -17,7 +28,9 @@ export interface Pin {
 }
 
 /** How strongly marks are held against what moving costs (field-energy): mean squares, in shares of the picture's diagonal. */
-const HELD = 6e7;
+const HELD = 1e9;
+/** How strongly the photo's straight edges are kept straight, each: softly, so that marks win. */
+const STRAIGHT = 1e5;
 /** Of that, how strongly a shield stays in its place and as large as it is: no more than its form asks for, and marks take it along. */
 const IN_PLACE = { middle: 3e-5, size: 0.02 } as const;
 
@@ -26,11 +39,14 @@ export interface Round {
   readonly tauts: readonly PlacedTaut[];
   readonly shields: readonly PlacedShield[];
   readonly pins: readonly Pin[];
+  readonly edges: readonly PlacedEdge[];
   readonly known: readonly (readonly (Vec2 | null)[])[];
   readonly before: readonly StraightLine[];
   readonly leads: readonly number[];
   readonly turns: readonly boolean[];
   readonly manner: Manner;
+  /** What changing sizes costs in each cell, as a multiple of the usual. */
+  readonly sizes: Float64Array;
   way(k: number): StraightLine;
 }
 
@@ -51,6 +67,8 @@ class BendSystem {
   private readonly spot: Spot = { first: 0, tx: 0, ty: 0 };
   private readonly wx = new Float64Array(4);
   private readonly wy = new Float64Array(4);
+  private readonly slopes = [new Float64Array(4), new Float64Array(4)] as const;
+  private readonly bends = [new Float64Array(4), new Float64Array(4)] as const;
 
   constructor(lattice: Lattice, unit: number, visible: Float64Array, round: Round) {
     this.lattice = lattice;
@@ -67,18 +85,24 @@ class BendSystem {
     });
     this.band = band;
     this.system = new BorderedSystem(band, reachOf(lattice), border);
-    addEnergy(this.system, lattice, unit, visible, manner);
+    addEnergy(this.system, lattice, unit, { visible, sizes: round.sizes }, manner);
     this.held = (manner.held * HELD) / (unit * unit);
   }
 
   /** The displacement of a place across a direction, into the first 32. */
   private displaced(p: Vec2, nx: number, ny: number): void {
-    const { lattice, spot, wx, wy, unknowns, coefficients } = this;
+    const { lattice, spot, wx, wy } = this;
     spotOf(lattice, p[0], p[1], spot);
     weightsAt(spot.tx, wx);
     weightsAt(spot.ty, wy);
+    this.put(nx, ny, (across, below) => wx[across]! * wy[below]!);
+  }
+
+  /** What the sixteen numbers about the spot come to across a direction, each weighed, into the first 32. */
+  private put(nx: number, ny: number, weightOf: (across: number, below: number) => number): void {
+    const { lattice, spot, unknowns, coefficients } = this;
     eachNumber(lattice, spot.first, (n, at, across, below) => {
-      const w = wx[across]! * wy[below]!;
+      const w = weightOf(across, below);
       unknowns[2 * n] = 2 * at;
       unknowns[2 * n + 1] = 2 * at + 1;
       coefficients[2 * n] = nx * w;
@@ -153,11 +177,40 @@ class BendSystem {
     }
   }
 
+  /** An edge does not bend across itself: at each of its places, as far as that much bending over all of it would have it bow. */
+  private observeEdge({ places, along: [ax, ay], length }: PlacedEdge): void {
+    const { lattice, spot, wx, wy, unknowns, coefficients, unit } = this;
+    const [slopeX, slopeY] = this.slopes;
+    const [bendX, bendY] = this.bends;
+    const by = (length * length) / 8 / (lattice.cell * lattice.cell);
+    const weight = STRAIGHT / (unit * unit * places.length);
+    for (const [px, py] of places) {
+      spotOf(lattice, px, py, spot);
+      weightsAt(spot.tx, wx);
+      weightsAt(spot.ty, wy);
+      slopesAt(spot.tx, slopeX);
+      slopesAt(spot.ty, slopeY);
+      bendsAt(spot.tx, bendX);
+      bendsAt(spot.ty, bendY);
+      this.put(
+        -ay,
+        ax,
+        (across, below) =>
+          by *
+          (ax * ax * bendX[across]! * wy[below]! +
+            2 * ax * ay * slopeX[across]! * slopeY[below]! +
+            ay * ay * wx[across]! * bendY[below]!),
+      );
+      this.system.observe(unknowns, coefficients, 32, 0, weight);
+    }
+  }
+
   /** @returns the lattice's numbers. */
   solve(): Float64Array {
     this.round.tauts.forEach((taut, k) => this.observeTaut(taut, k));
     this.round.shields.forEach((shield, k) => this.observeShield(shield, k));
     for (const pin of this.round.pins) this.observePin(pin);
+    for (const edge of this.round.edges) this.observeEdge(edge);
     return this.system.solve().subarray(0, this.band);
   }
 }

@@ -2,6 +2,7 @@ import { type Figure, type Words, capital, figure, row, tell } from "../../langu
 import { type BendMark, bendMarks, bendNames } from "./bend-marks";
 import type { BendModel } from "./bend-model";
 import type { BendSettings } from "./bend-settings";
+import { crookedness } from "./crooked";
 
 export interface BendMessage {
   readonly text: Words;
@@ -59,6 +60,17 @@ export function explainBend(
           lean: figure(Math.abs(mark.before.lean!), 0),
         }),
       });
+  for (const taut of model.tauts) {
+    const off = taut.mark.amount > 0 ? crookedness(taut) : null;
+    if (off !== null)
+      messages.push({
+        ids: [taut.mark.id],
+        text: tell("Taut line {name} leaves a straight line by {off} % of its length. Is it straight in reality?", {
+          name: names.get(taut.mark.id)!,
+          off: figure(100 * off, 1),
+        }),
+      });
+  }
   if (model.share < 1) {
     const culprit = marks.slice(0, MOST_TRIED).find(({ id }) => (solve(without(shape, id))?.share ?? 1) === 1);
     messages.push({

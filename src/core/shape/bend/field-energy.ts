@@ -14,11 +14,21 @@ export interface Manner {
   readonly forms: number;
   readonly staying: number;
   readonly held: number;
+  /** Whether sizes are kept more where places are squashed or drawn out too far; that takes more rounds. */
+  readonly sizes?: boolean;
 }
 
-/** A cell's quadratic form over its sixteen numbers pairs, symmetric 32 × 32: the part weighed by how visible the place is, and the rest. */
+export interface CellWeights {
+  /** How much a cell is seen, about 1. */
+  readonly visible: Float64Array;
+  /** What changing sizes costs there, as a multiple of the usual. */
+  readonly sizes: Float64Array;
+}
+
+/** A cell's quadratic form over its sixteen numbers pairs, symmetric 32 × 32: the part weighed by how visible the place is, what changing sizes costs, and the rest. */
 interface CellForms {
   readonly seen: Float64Array;
+  readonly sizes: Float64Array;
   readonly always: Float64Array;
 }
 
@@ -29,6 +39,7 @@ const GAUSS = [0.5 - Math.sqrt(3) / 6, 0.5 + Math.sqrt(3) / 6] as const;
 /** The forms of one cell. @param unit length that displacements are measured in, pixels. */
 function formsOf(cell: number, unit: number, manner: Manner): CellForms {
   const seen = new Float64Array(SIDE * SIDE);
+  const sizes = new Float64Array(SIDE * SIDE);
   const always = new Float64Array(SIDE * SIDE);
   const of = (make: (t: number, out: Float64Array) => void, t: number): Float64Array => {
     const out = new Float64Array(4);
@@ -63,37 +74,38 @@ function formsOf(cell: number, unit: number, manner: Manner): CellForms {
       observe(seen, manner.forms * COSTS.turned, [0, s[0], w[1], slope], [1, w[0], s[1], -slope]);
       observe(seen, manner.forms * COSTS.turned, [0, w[0], s[1], slope], [1, s[0], w[1], slope]);
       for (const c of [0, 1] as const) {
-        observe(always, COSTS.scaled, [c, s[0], w[1], slope]);
-        observe(always, COSTS.scaled, [c, w[0], s[1], slope]);
+        observe(sizes, COSTS.scaled, [c, s[0], w[1], slope]);
+        observe(sizes, COSTS.scaled, [c, w[0], s[1], slope]);
         observe(always, COSTS.bent, [c, b[0], w[1], bend]);
         observe(always, 2 * COSTS.bent, [c, s[0], s[1], bend]);
         observe(always, COSTS.bent, [c, w[0], b[1], bend]);
         observe(always, manner.staying * COSTS.moved, [c, w[0], w[1], 1 / unit]);
       }
     }
-  return { seen, always };
+  return { seen, sizes, always };
 }
 
 /**
  * Adds what it costs to move the lattice's places at all.
  *
- * @param unit the picture's diagonal, pixels. @param visible how much a cell counts, about 1, row by row.
+ * @param unit the picture's diagonal, pixels. @param weights of cells, row by row.
  * @param manner what is held how strongly.
  */
 export function addEnergy(
   system: BorderedSystem,
   lattice: Lattice,
   unit: number,
-  visible: Float64Array,
+  { visible, sizes: sizeCosts }: CellWeights,
   manner: Manner,
 ): void {
   const { columns, rows, cell } = lattice;
-  const { seen, always } = formsOf(cell, unit, manner);
+  const { seen, sizes, always } = formsOf(cell, unit, manner);
   const share = 1 / (columns * rows);
   const unknowns = new Int32Array(SIDE);
   for (let j = 0; j < rows; j++)
     for (let i = 0; i < columns; i++) {
       const weight = visible[j * columns + i]!;
+      const sized = sizeCosts[j * columns + i]!;
       eachNumber(lattice, j * lattice.down + i * lattice.right, (_, at, across, below) => {
         const n = 4 * below + across;
         unknowns[2 * n] = 2 * at;
@@ -103,7 +115,8 @@ export function addEnergy(
       const rest = Math.min(1, weight);
       for (let a = 0; a < SIDE; a++)
         for (let b = 0; b <= a; b++) {
-          const value = share * (weight * seen[a * SIDE + b]! + rest * always[a * SIDE + b]!);
+          const n = a * SIDE + b;
+          const value = share * (weight * seen[n]! + rest * (sized * sizes[n]! + always[n]!));
           const [p, q] = [unknowns[a]!, unknowns[b]!];
           if (value !== 0) system.add(p > q ? p : q, p > q ? q : p, value);
         }

@@ -10,6 +10,8 @@ export * from "./bend-marks";
 export * from "./shared-edges";
 export * from "./drawn-out";
 export * from "./explain-bend";
+export * from "./bowed-edges";
+export * from "./placed-edges";
 export * from "./similarity";
 export * from "./quad";
 export * from "./rectangle-ratio";

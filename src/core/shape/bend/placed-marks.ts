@@ -23,7 +23,16 @@ const ACROSS = 7;
 
 /** A smooth path through points, by Catmull and Rom (1974), as evenly as `count` places go. */
 function smoothly(points: readonly Vec2[], count: number): Vec2[] {
-  const at = (i: number): Vec2 => points[Math.max(0, Math.min(points.length - 1, i))]!;
+  const last = points.length - 1;
+  /** Beyond its ends a path goes on as its last three points bend. */
+  const beyond = (a: Vec2, b: Vec2, c: Vec2): Vec2 => [3 * a[0] - 3 * b[0] + c[0], 3 * a[1] - 3 * b[1] + c[1]];
+  const at = (i: number): Vec2 => {
+    if (i >= 0 && i <= last) return points[i]!;
+    if (points.length === 2) return points[i < 0 ? 0 : 1]!;
+    return i < 0
+      ? beyond(points[0]!, points[1]!, points[2]!)
+      : beyond(points[last]!, points[last - 1]!, points[last - 2]!);
+  };
   const fine: Vec2[] = [];
   const parts = Math.max(2, Math.ceil((4 * count) / (points.length - 1)));
   for (let i = 0; i + 1 < points.length; i++)

@@ -1,6 +1,8 @@
 import type { Vec2 } from "../../geometry";
+import { areasOf, keepSizes } from "./area-bounds";
 import { type Pin, onceSolved } from "./bend-system";
 import type { Manner } from "./field-energy";
+import type { PlacedEdge } from "./placed-edges";
 import type { PlacedShield, PlacedTaut } from "./placed-marks";
 import { type Lattice, SplineField, numbersOf } from "./spline-field";
 import { type StraightLine, locked, straightThrough } from "./straight-line";
@@ -9,12 +11,19 @@ export interface FieldMarks {
   readonly tauts: readonly PlacedTaut[];
   readonly shields: readonly PlacedShield[];
   readonly pins: readonly Pin[];
+  readonly edges: readonly PlacedEdge[];
   /** Where a place goes that lies in a face; null outside of all. */
   inFace(p: Vec2): Vec2 | null;
+  /** Whether a place is one that the field moves and that is seen. */
+  counts(p: Vec2): boolean;
 }
 
 /** Free lines are fitted anew so many times, their directions being known only afterwards. */
 const ROUNDS = 3;
+/** Sizes are kept more in so many rounds where places are squashed or drawn out too far, at most. */
+const SIZE_ROUNDS = 6;
+/** And no more where the worst place has come no nearer to its bounds than by this factor. */
+const NEARER = 0.97;
 /** No more of them where none has turned by more than this, radians: it would move nothing by a tenth of a pixel. */
 const TURNED = 3e-4;
 
@@ -49,7 +58,7 @@ export function solveField(
   marks: FieldMarks,
   manner: Manner = { forms: 1, staying: 1, held: 1 },
 ): SplineField {
-  const { tauts, shields, pins } = marks;
+  const { tauts, shields, pins, edges } = marks;
   const leads = leaders(tauts);
   const turns = tauts.map(({ mark }, k) => leads[k] === k && (mark.lock === "free" || mark.lock === "parallel"));
   const free = turns.some((t) => t);
@@ -57,7 +66,9 @@ export function solveField(
   const before = tauts.map(({ places }) => straightThrough(places));
   let now = tauts.map(({ places }, k) => straightThrough(places.map((p, i) => known[k]![i] ?? p)));
   let field = new SplineField(lattice, new Float64Array(numbersOf(lattice)));
-  for (let round = 0; round < (free ? ROUNDS : 1); round++) {
+  const sizes = new Float64Array(lattice.columns * lattice.rows).fill(1);
+  /** One round. @returns whether a free line has turned, so that another one would move something. */
+  const again = (): boolean => {
     const ways = tauts.map((_, k): StraightLine => {
       const { lock } = tauts[leads[k]!]!.mark;
       if (lock === "vertical" || lock === "horizontal") return locked(lock, now[k]!);
@@ -66,9 +77,21 @@ export function solveField(
     const way = (k: number): StraightLine => ways[k]!;
     field = new SplineField(
       lattice,
-      onceSolved(lattice, unit, visible, { tauts, shields, pins, known, before, leads, turns, manner, way }),
+      onceSolved(lattice, unit, visible, {
+        tauts,
+        shields,
+        pins,
+        edges,
+        known,
+        before,
+        leads,
+        turns,
+        manner,
+        sizes,
+        way,
+      }),
     );
-    if (!free) break;
+    if (!free) return false;
     const out = new Float64Array(6);
     const were = now;
     now = tauts.map(({ places }, k) =>
@@ -83,7 +106,17 @@ export function solveField(
     );
     const isTurned = (line: StraightLine, k: number): boolean =>
       turns[k]! && Math.abs(line.along[0] * were[k]!.along[1] - line.along[1] * were[k]!.along[0]) > TURNED;
-    if (!now.some(isTurned)) break;
+    return now.some(isTurned);
+  };
+  let isTurning = again();
+  let worst = Infinity;
+  for (let round = 0; manner.sizes && round < SIZE_ROUNDS; round++) {
+    const found = areasOf(field, (p) => marks.counts(p));
+    if (found.cells.size === 0 || found.worst > NEARER * worst) break;
+    worst = found.worst;
+    keepSizes(sizes, lattice, found.cells);
+    isTurning = again();
   }
+  for (let round = 1; round < ROUNDS && isTurning; round++) isTurning = again();
   return field;
 }

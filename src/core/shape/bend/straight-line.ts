@@ -26,6 +26,10 @@ export function straightThrough(places: readonly Vec2[]): StraightLine {
 export const acrossOf = (line: StraightLine, p: Vec2): number =>
   line.across[0] * (p[0] - line.middle[0]) + line.across[1] * (p[1] - line.middle[1]);
 
+/** How far a place lies along a line from its middle, pixels. */
+export const alongOf = ({ middle, along }: StraightLine, [x, y]: Vec2): number =>
+  along[0] * (x - middle[0]) + along[1] * (y - middle[1]);
+
 /** The line that a lock asks for through the middle of places. */
 export const locked = (lock: "vertical" | "horizontal", { middle }: StraightLine): StraightLine =>
   lock === "vertical" ? { middle, along: [0, 1], across: [1, 0] } : { middle, along: [1, 0], across: [0, 1] };

@@ -2,9 +2,9 @@ import { mkdir, readFile, readdir } from "node:fs/promises";
 import path from "node:path";
 import sharp from "sharp";
 import { type DeliveryFormat, deliveryOptions } from "@/core/contract";
-import { type Recipe, parseRecipe } from "@/core/recipe";
+import type { Recipe } from "@/core/recipe";
 import { compile, settle } from "@/core/render";
-import { exists, fillFolder, originalPath } from "../../files/store";
+import { fillFolder, originalPath } from "../../files/store";
 import { inThisThread } from "../../render/bands";
 import { planEdges } from "../../render/edge-work";
 import { renderPicture } from "../../render/render-picture";
@@ -12,6 +12,7 @@ import { lossless, pictureOf, temporaryFolder } from "../../testing";
 import { decode } from "../reading/decode";
 import { keptPlans } from "./fill-folders";
 import { fillSource } from "./fill-source";
+import { SIZE, bricks, putBricks, recipeWith } from "./filled-photo.testing";
 import { makeFill, makeFillTiles } from "./kept-fills";
 import { recipeOf } from "../writing/xmp";
 
@@ -19,34 +20,8 @@ import { recipeOf } from "../writing/xmp";
 const folder = temporaryFolder();
 process.env["FLATSTONE_FILES"] = folder;
 const sha256 = "d".repeat(64);
-const SIZE = [420, 300] as const;
 
-const recipeWith = (edges: Record<string, unknown>): Recipe =>
-  parseRecipe(
-    JSON.stringify({
-      format: "flat-stone-recipe",
-      version: 1,
-      camera: { focalPx: 380, focalFrom: "stated", principal: [210, 150] },
-      attitude: { from: "by-hand", pitch: 8, yaw: -5, roll: 2 },
-      frame: { on: true, rule: "free", rect: [0, -50, 430, 320] },
-      edges,
-    }),
-  );
-
-/** Rows of bricks. @param sample from 0…1. */
-const bricks = (sample: (v: number) => number): number[] =>
-  Array.from({ length: SIZE[0] * SIZE[1] * 3 }, (_, i) => {
-    const [x, y] = [Math.floor(i / 3) % SIZE[0], Math.floor(i / 3 / SIZE[0])];
-    const joint = y % 9 < 1 || (x + (Math.floor(y / 9) % 2) * 10) % 20 < 1;
-    return sample(joint ? 0.8 : 0.3 + 0.1 * (2 - (i % 3)) + 0.002 * (x % 60));
-  });
-
-beforeAll(async () => {
-  const file = originalPath(sha256);
-  await mkdir(path.dirname(file), { recursive: true });
-  const data = Uint8Array.from(bricks((v) => Math.round(255 * v)));
-  await pictureOf({ data, width: SIZE[0], height: SIZE[1], channels: 3 }).png().toFile(file);
-});
+beforeAll(() => putBricks(sha256));
 
 async function delivered(recipe: Recipe, format: DeliveryFormat, source = originalPath(sha256)) {
   const target = path.join(folder, `out.${format}`);
@@ -224,27 +199,3 @@ test("a delivery plans nothing that the Bench has planned, and is the same; what
   const other = settle(recipeWith({ gaps: "fill", seed: 4 }), SIZE);
   await expect(planEdges(none, other, map, "lanczos3", {}, keptPlans(sha256))).rejects.toThrow("planned again");
 }, 30_000);
-
-test("a mask says what is made up; one that is cancelled leaves none behind", async () => {
-  const recipe = recipeWith({ gaps: "plain", plain: "#204060" });
-  const mask = path.join(folder, "mask.png");
-  const order = {
-    source: originalPath(sha256),
-    recipe,
-    focal: {},
-    target: path.join(folder, "masked.png"),
-    mask,
-    options: deliveryOptions.parse({ format: "png", quality: 92 }),
-  };
-  const stop = new AbortController();
-  const cancelled = renderPicture(order, inThisThread, {
-    signal: stop.signal,
-    onProgress: (share) => share > 0.5 && stop.abort(new Error("not wanted")),
-  });
-  await expect(cancelled).rejects.toThrow("not wanted");
-  expect(await exists(mask)).toBe(false);
-  await renderPicture(order, inThisThread);
-  const { data, info } = await sharp(mask).raw().toBuffer({ resolveWithObject: true });
-  const at = (x: number, y: number) => data[info.channels * (y * info.width + x)];
-  expect([info.width, info.height, at(200, 150), at(427, 150)]).toEqual([430, 320, 0, 255]);
-});

@@ -12,10 +12,14 @@ import {
   SPAN,
   type StrokeWork,
   compile,
+  doubtfulIn,
+  fieldFor,
+  regionsIn,
   fillDependsOn,
   gapsDependOn,
   settle,
   shrunken,
+  shrunkenEdges,
   strokesNeed,
 } from "@/core/render";
 import { exists, fillFolder, originalPath } from "../../files/store";
@@ -23,6 +27,7 @@ import { type EdgeHooks, gapsMade, planGaps, planStrokeOf, walkEdges } from "../
 import { type Kept, keyOf, onceFolder, prune, readKept, writeKept } from "./fill-folders";
 import { FIT, writeFit, writeTiles } from "./fill-pictures";
 import { fillSource } from "./fill-source";
+import { warmPlanning } from "./warm-planning";
 import { srgbOf } from "../reading/kept-decode";
 
 export interface FillOrder {
@@ -64,9 +69,9 @@ export async function makeFill(
   size: readonly [number, number],
   hooks: EdgeHooks,
 ): Promise<FillInfo> {
-  if (ready) void srgbOf(originalPath(sha256)).catch(() => undefined);
   const recipe = settledFrom(text, size);
   const map = compile(recipe, size);
+  if (ready) void madeReady(sha256, recipe, map, hooks).catch(() => undefined);
   const needs = strokesNeed(recipe, map);
   const keys = needs.map(({ depends }) => keyOf(depends));
   const gapKey = gapsMade(recipe, map).made ? fillKey(recipe, map) : null;
@@ -91,8 +96,18 @@ export async function makeFill(
       return { id: stroke.id, key: keys[k]!, frame, whole: Math.max(w, h) <= FIT };
     }),
     filled: walked?.filled ?? 0,
+    regions: walked?.fill ? regionsIn(walked.fill) : null,
+    doubtful: walked?.fill ? doubtfulIn(walked.fill) : null,
     unfilled: plan ? plan.unfilled / (plan.width * plan.height) : 0,
   };
+}
+
+/** Reads the photo for fills and strokes that will follow, and has planning run once: its first run takes twice as long as the next. */
+async function madeReady(sha256: string, recipe: SettledRecipe, map: CompiledMap, hooks: EdgeHooks): Promise<void> {
+  // Its sky is looked for but once.
+  fieldFor(await smallOf(sha256), recipe, map);
+  await warmPlanning(hooks);
+  await srgbOf(originalPath(sha256));
 }
 
 let last: { readonly sha256: string; readonly picture: ReturnType<typeof fillSource> } | null = null;
@@ -129,8 +144,12 @@ async function gapsUnder(
   await onceFolder(fillFolder(sha256, key), async (own) => {
     await writeKept(own, { recipe: text, gaps, stroke: null, beneath: { gaps: null, strokes: [] } });
     // Shrunken it is looked at, not delivered: made from the small picture.
-    const edges = { ...recipe.edges, ...(recipe.edges.reach && { reach: recipe.edges.reach * by }) };
-    const job = { recipe: { ...recipe, edges }, map: { ...shrunken(map, by), output }, fill, strokes: [] };
+    const job = {
+      recipe: { ...recipe, edges: shrunkenEdges(recipe.edges, by) },
+      map: { ...shrunken(map, by), output },
+      fill,
+      strokes: [],
+    };
     await writeFit(own, small, { ...job, kernel: "cubic" }, [0, 0, ...output], null, hooks);
   });
   return gaps;

@@ -1,6 +1,6 @@
 import { say } from "@/language";
 import { strokeNames } from "../stroke-names";
-import { deleteStroke, moveStroke, switchStroke } from "@/core/edits";
+import { deleteStroke, moveStroke, placesOf, switchStroke } from "@/core/edits";
 import { compile, withCamera } from "@/core/render";
 import { ARROW_KEYS, arrowOf, burstOf } from "../../../commands/arrows";
 import type { Command, CommandContext } from "../../../commands/command";
@@ -82,7 +82,7 @@ export const BRUSH_COMMANDS: readonly Command[] = [
       const { selected, recipe, size, edit } = get();
       const stroke = recipe.edges.strokes?.find((s) => s.id === selected);
       if (!by || !stroke) return;
-      const points = movedOnPlane({ map: compile(withCamera(recipe, size), size) }, stroke.points, by);
+      const points = movedOnPlane({ map: compile(withCamera(recipe, size), size) }, placesOf(stroke), by);
       const name = strokeNames(recipe.edges.strokes!).get(stroke.id)!;
       if (points) edit(moveStroke(stroke.id, points), burstOf(`stroke ${name}`, get));
     },

@@ -1,4 +1,4 @@
-import { moveStroke } from "@/core/edits";
+import { moveStroke, placesOf } from "@/core/edits";
 import { distanceToPath, onScreen } from "../../../marks/projection";
 import { movedOnPlane } from "../../../tools/moved-on-plane";
 import { type Grip, edit, select } from "../../../tools/tool";
@@ -19,7 +19,7 @@ export const holdStroke: Grip = ({ screen, plane: from }, { bench, projection })
     keeps: "map",
     begins: [select(held.id)],
     move: ({ plane }) => {
-      const points = movedOnPlane(projection, held.points, [plane[0] - from[0], plane[1] - from[1]]);
+      const points = movedOnPlane(projection, placesOf(held), [plane[0] - from[0], plane[1] - from[1]]);
       return points ? [edit(moveStroke(held.id, points))] : [];
     },
     up: () => [],

@@ -5,6 +5,7 @@ import { toScreen } from "@/client/picture/view";
 import type { Vec2 } from "@/core/geometry";
 import { type BendSettings, bendNames } from "@/core/shape/bend";
 import { useBend } from "./bend-state";
+import { BOWED_SHOWN } from "./bowed-part";
 import { faceOutline, pathThrough } from "./hold-mark";
 import type { Derived } from "../../../derived";
 import { useBench } from "@/client/bench-store";
@@ -28,6 +29,18 @@ export function BendMarks({ shape, derived, asShot, projection, colours }: Parts
   return (
     <>
       {mesh && !asShot && derived.bend && <Mesh bend={derived.bend} projection={projection} colours={colours} />}
+      {(derived.bend?.bowed ?? []).slice(0, BOWED_SHOWN).map(({ number }) => {
+        const [ax, ay, bx, by] = shape.edges![number]!;
+        const path = pathThrough(projection, [
+          [ax, ay],
+          [bx, by],
+        ]);
+        return (
+          path.length > 1 && (
+            <Line key={`edge ${number}`} points={flat(path)} stroke={colours.taut} strokeWidth={1.4} dash={[2, 5]} />
+          )
+        );
+      })}
       {shape.faces.map(({ id, joints, on }) => {
         const outline = faceOutline(projection, shape, joints);
         if (outline.length < 4) return null;

@@ -5,6 +5,7 @@ import { useBench } from "@/client/bench-store";
 import { borderStraight, switchBend } from "@/core/edits";
 import { Explanation } from "@/ui";
 import type { Derived } from "../../../derived";
+import { BowedPart } from "./bowed-part";
 import { BendFields } from "./bend-fields";
 import { BendSchedule } from "./bend-schedule";
 import { switchMesh, switchPulling, useBend } from "./bend-state";
@@ -54,6 +55,7 @@ export function BendPart({ derived }: { derived: Derived }) {
             <p key={text}>{text}</p>
           ))}
       </div>
+      <BowedPart shape={shape} derived={derived} />
       <BendFields shape={shape} derived={derived} />
       <div className="ruled flex flex-wrap gap-x-4 gap-y-1 border-b px-3.5 py-2">
         {shape.faces.length > 0 && (

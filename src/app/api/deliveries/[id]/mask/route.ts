@@ -6,6 +6,6 @@ export const dynamic = "force-dynamic";
 
 /** Which pixels of a delivery are made up. */
 export const GET = route(async (request, { id }) => {
-  const { file, name } = await deliveryMask(id!);
+  const { file, name } = await deliveryMask(id!, "mask");
   return download(request, { file, name, type: "image/png", mark: `${id!}-mask` });
 });

@@ -1,0 +1,3 @@
+export { type ThingPicture } from "./colours";
+export * from "./found-thing";
+export * from "./spine";
