@@ -44,7 +44,10 @@ export async function comesTo(
 
 /** Has the open version delivered as a PNG. @returns where the file is. */
 export async function deliveredPng(page: Page): Promise<string> {
-  await page.waitForFunction(() => document.querySelector('[data-testid="save-state"]')?.textContent === "saved");
+  // The Bench saves and weighs before it lets anything be ordered.
+  await page.getByRole("button", { name: "Deliver …" }).click();
+  await page.getByRole("dialog").waitFor();
+  await page.keyboard.press("Escape");
   const id = openId(page);
   const ordered = (await (
     await fetch(`${address}/api/versions/${id}/deliveries`, {

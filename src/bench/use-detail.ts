@@ -5,8 +5,27 @@ import { compute } from "@/client/compute";
 import { luminanceOf } from "@/client/picture/pixels";
 import { laidCourses } from "@/core/recipe";
 
+/** Weighings under way, so that nothing is delivered that would look otherwise a moment later. */
+const underWay = new Set<Promise<void>>();
+
+/** What cannot be fetched does not hold up work for longer, ms. */
+const WAITED_MS = 10_000;
+
+/** Waits until what is being weighed is known, or cannot be. */
+export const weighingDone = async (): Promise<void> =>
+  void (await Promise.race([
+    Promise.allSettled(underWay),
+    new Promise((resolve) => setTimeout(resolve, underWay.size > 0 ? WAITED_MS : 0)),
+  ]));
+
 /** Weighs what a photo shows, from the Bench's preview. */
-export async function weighPhoto(photo: Photo, versionId: string): Promise<void> {
+export function weighPhoto(photo: Photo, versionId: string): Promise<void> {
+  const weighing = weigh(photo, versionId).finally(() => underWay.delete(weighing));
+  underWay.add(weighing);
+  return weighing;
+}
+
+async function weigh(photo: Photo, versionId: string): Promise<void> {
   const { image } = await luminanceOf(photo, [0, 0, photo.width, photo.height], "bench");
   const detail = await compute().detailOf(image);
   const now = useBench.getState();

@@ -6,6 +6,7 @@ import { useBench } from "@/client/bench-store";
 import { continues, dropDraft, keepDraft, readDraft } from "@/client/drafts";
 import type { OpenedVersion } from "@/client";
 import { forgetVersion } from "@/client/version-state";
+import { weighingDone } from "./use-detail";
 
 /**
  * Opens a version on the Bench and saves what changes. Work that never reached the server, because it could
@@ -65,7 +66,10 @@ export function useSaving(opened: OpenedVersion): {
       void saver.flush().finally(() => saver.stop());
     };
   }, [opened]);
-  const saveAll = useCallback(async () => (await autosave.current?.saveAll()) ?? false, []);
+  const saveAll = useCallback(async () => {
+    await weighingDone();
+    return (await autosave.current?.saveAll()) ?? false;
+  }, []);
   const bringBack = useCallback(async () => {
     if (!deleted) return;
     await api.changeDeleted(deleted.deleted, deleted.id, false);
