@@ -21,6 +21,7 @@ import { OverTable } from "./over-table";
 import { type Open, actsOn, chosenMenu } from "./table-acts";
 import { TableHead } from "./table-head";
 import { useDensity } from "./use-density";
+import { useParting } from "./use-parting";
 
 interface Props {
   assignment: { readonly id: string; readonly name: string };
@@ -53,7 +54,8 @@ export function PhotoTable({ assignment, photos: all, isWhole, onTakeOut }: Prop
   const { remembered, open } = useOpening(id, photos, selection, chosen);
   const own = bracketsOfThose(chosen, brackets);
   const acts = actsOn({ all, chosen, own, doTo, setOpened, onTakeOut, onNone: () => setSelection(NONE) });
-  const menu = chosenMenu({ all, photos, chosen, brackets, own, acts, open, setSelection, setOpened });
+  const setApart = useParting(id);
+  const menu = chosenMenu({ all, photos, chosen, brackets, own, acts, open, setSelection, setOpened, setApart });
   return (
     <>
       <Reports {...{ batches, sets }} photos={all} />

@@ -51,6 +51,8 @@ interface Menu {
   open(photo: PhotoOnBoard): void;
   setSelection(next: Selection): void;
   setOpened(open: Open): void;
+  /** Has the exposures of a bracket corrected each for itself, or as one. */
+  setApart(bracketId: string, apart: boolean): void;
 }
 
 /** The menu over the chosen photos; what is said of one is said of the first. */
@@ -64,6 +66,7 @@ export function chosenMenu({
   open,
   setSelection,
   setOpened,
+  setApart,
 }: Menu): readonly MenuItem[] {
   const [first] = chosen;
   const inBracket = first && brackets.get(first.id);
@@ -102,8 +105,17 @@ export function chosenMenu({
                 from: first.id,
               }),
           },
+          ...partItem(first.bracket, setApart),
         ]
       : []),
     { words: say("Choose none"), keys: "Esc", run: acts.onNone },
   ];
+}
+
+/** Parts a bracket's exposures, or has them corrected as one again; nothing where the camera was moved. */
+function partItem(bracket: PhotoOnBoard["bracket"], setApart: Menu["setApart"]): MenuItem[] {
+  if (!bracket?.together) return [];
+  const { id, apart } = bracket;
+  const words = apart ? say("Correct its bracket as one") : say("Correct each exposure for itself");
+  return [{ words, run: () => setApart(id, !apart) }];
 }

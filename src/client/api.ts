@@ -94,6 +94,7 @@ export const api = {
   createBatch: (assignmentId: string, json: Asked<"createBatch">) =>
     call(ENDPOINTS.createBatch, { id: assignmentId, json }),
   changeBatch: (id: string, json: Asked<"changeBatch">) => call(ENDPOINTS.changeBatch, { id, json }),
+  changeBracket: (id: string, apart: boolean) => call(ENDPOINTS.changeBracket, { id, json: { apart } }),
   photos: (assignmentId: string) => call(ENDPOINTS.photos, { id: assignmentId }),
   /** So many of a visit's photos, after one of them. @param after its id; null: the first. */
   photosAfter: (assignmentId: string, after: string | null, count: number) =>

@@ -18,6 +18,7 @@ import { inspect } from "@/server/image/reading/inspect";
 import { sniffFile } from "@/server/image/reading/kinds";
 import { type PreviewLevel, firstPreviews, makePreview } from "@/server/image/shown/preview";
 import { type ProposedOrder, proposedIn } from "@/server/image/proposed-in";
+import { type PositionOrder, onePosition } from "@/server/image/one-position";
 import { type OwnLensOrder, ownLensIn } from "@/server/image/own-lens-in";
 import { makeTiles } from "@/server/image/shown/tiles";
 
@@ -59,6 +60,7 @@ serveTasks({
   borders: (order: BoardOrder) => makeBorderStrips(order),
   figures: (order: FiguresOrder) => figuresIn(order),
   propose: (order: ProposedOrder) => proposedIn(order),
+  onePosition: (order: PositionOrder) => onePosition(order),
   ownLens: (order: OwnLensOrder) => ownLensIn(order),
   calibrate: (order: ChartOrder) => calibrateFiles(order),
 });

@@ -5,6 +5,7 @@ import path from "node:path";
 import { fileURLToPath } from "node:url";
 import {
   type Turn,
+  askMissingBrackets,
   askMissingFigures,
   claimNext,
   closeDatabase,
@@ -112,6 +113,8 @@ const duties = [
   every(SWEEP_EVERY_MS, "sweep the files", sweepAndSay),
   every(SWEEP_EVERY_MS, "have photos measured that are not", askMissingFigures),
 ];
+// Those that came before brackets were kept; others are asked for as they arrive.
+void askMissingBrackets().catch((error: unknown) => console.error("Brackets were not asked for:", error));
 console.log(`Worker ${name} is waiting for deliveries.`);
 
 async function leave(): Promise<void> {

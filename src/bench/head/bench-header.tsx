@@ -15,6 +15,7 @@ import { DeliverDialog } from "../deliver/deliver-dialog";
 import { NewVersion } from "./new-version";
 import { useSiblings } from "../use-siblings";
 import { Versions } from "./versions";
+import { BracketState } from "./bracket-state";
 import { SaveWords } from "./save-state";
 
 interface Parts {
@@ -92,6 +93,7 @@ function VersionTools({ opened, show }: Pick<Parts, "opened" | "show">) {
       <Round label={tip("recipes")} small onClick={() => show("recipes")}>
         <BookMarked size={14} />
       </Round>
+      <BracketState opened={opened} />
       <span>·</span>
       <SaveWords />
     </span>

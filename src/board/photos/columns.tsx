@@ -97,10 +97,10 @@ export const COLUMNS: readonly Column[] = [
     meaning: () => say("Lens and focal length"),
     order: "lens",
     shape: "muted min-w-0 grow truncate",
-    cell: ({ lens, focalMm, blended }, bracket) =>
+    cell: ({ lens, focalMm, blended, bracket: found }, bracket) =>
       [
         [lens, focalMm && say("at {focalMm} mm", { focalMm })].filter(Boolean).join(" "),
-        bracket && bracketWords(bracket),
+        bracket && bracketWords(bracket, found),
         blended && blendWords(blended),
       ]
         .filter(Boolean)
@@ -109,8 +109,13 @@ export const COLUMNS: readonly Column[] = [
 ];
 
 export const blendWords = (count: number): string => say("blended from {count} exposures", { count });
-export const bracketWords = ({ number, count }: InBracket): string =>
-  say("{number} of {count} exposures", { number, count });
+/** Which exposure it is, and what the pictures say of them. */
+export function bracketWords({ number, count }: InBracket, found: PhotoOnBoard["bracket"]): string {
+  const which = say("{number} of {count} exposures", { number, count });
+  if (!found) return which;
+  if (!found.together) return say("{which}, camera moved", { which });
+  return found.apart ? say("{which}, apart", { which }) : say("{which}, as one", { which });
+}
 
 interface HeadProps {
   order: Order;

@@ -124,7 +124,7 @@ function Card(props: PhotoPlaceProps) {
               </Link>
               <p className="muted truncate">
                 {grouped(photo.width)} × {grouped(photo.height)}
-                {bracket && ` · ${bracketWords(bracket)}`}
+                {bracket && ` · ${bracketWords(bracket, photo.bracket)}`}
                 {photo.blended && ` · ${blendWords(photo.blended)}`}
                 {photo.lens && ` · ${photo.lens}`}
                 {photo.focalMm && ` ${say("at {focalMm} mm", { focalMm: photo.focalMm })}`}

@@ -6,7 +6,7 @@ import { type Calibration, profileSchema } from "../lens";
 import { RECIPE_FORMAT, type Recipe, recipeSchema } from "../recipe";
 import type { OwnProposal } from "../own-edges";
 import { deliveryOptions } from "./delivery-options";
-import { courseKey, photoAnswer, versionAnswer } from "./photos";
+import { bracketState, courseKey, photoAnswer, versionAnswer } from "./photos";
 
 const id = z.uuid();
 /** A moment in ISO 8601. */
@@ -41,6 +41,7 @@ export const openedVersion = z.object({
   photo: photoAnswer,
   assignment: z.object({ id, name: z.string(), frames: assignmentFrames, style: visitStyle }),
   siblings: z.array(versionAnswer),
+  bracket: bracketState.nullable(),
   revision: count,
   token: z.string().nullable(),
   recipe: keptRecipe,

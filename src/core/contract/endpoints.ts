@@ -21,7 +21,7 @@ import {
   statedCamera,
   statedLayout,
 } from "./answers";
-import { courseKey, photoAnswer, photoOnBoard, versionAnswer } from "./photos";
+import { bracketState, courseKey, photoAnswer, photoOnBoard, versionAnswer } from "./photos";
 import { batchAction, batchAnswer } from "./batches";
 import { deliveryOptions } from "./delivery-options";
 import { captions } from "./captions";
@@ -98,6 +98,8 @@ export const ENDPOINTS = {
     ]),
     batchAnswer,
   ),
+  /** Has each exposure of a bracket corrected for itself, or all as one. */
+  changeBracket: endpoint("PATCH", "/api/brackets/{id}", z.object({ apart: z.boolean() }), bracketState),
   /** All of a visit's photos in the order they were taken; with ?count= so many, with &after= those after the one of that id. */
   photos: endpoint("GET", "/api/assignments/{id}/photos", NOTHING, z.array(photoOnBoard)),
   /** Photos of a visit that have the name and length of files that are to come; whether they are the same their hash tells. */

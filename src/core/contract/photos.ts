@@ -42,6 +42,18 @@ export const photoAnswer = z.object({
 });
 export type Photo = z.output<typeof photoAnswer>;
 
+/** A bracket that a photo is of. */
+export const bracketState = z.object({
+  id,
+  /** Exposures of it. */
+  count,
+  /** Whether the pictures show that one tripod position took them. */
+  together: z.boolean(),
+  /** Each is corrected for itself, by somebody's wish. */
+  apart: z.boolean(),
+});
+export type BracketState = z.output<typeof bracketState>;
+
 export const courseKey = z.enum(COURSES.map((c) => c.key) as [CourseKey, ...CourseKey[]]);
 
 /** How far a photo is: nothing done, nothing done but an answer found, corrected among many and to be looked at, corrected, corrected otherwise since it was delivered, delivered as it is. */
@@ -50,6 +62,8 @@ export type PhotoState = (typeof PHOTO_STATES)[number];
 
 export const photoOnBoard = photoAnswer.extend({
   versions: z.array(versionAnswer),
+  /** What its bracket was found to be; null: it is of none, or nobody has looked yet. */
+  bracket: bracketState.nullable(),
   /** The version to deliver, its newest state, and how far that is; null without a version. */
   shown: z
     .object({

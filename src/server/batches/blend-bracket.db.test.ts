@@ -1,6 +1,5 @@
 import sharp from "sharp";
 import { emptyRecipe } from "@/core/recipe";
-import { normalFrom, randomFrom } from "@/core/testing";
 import {
   addPhoto,
   closeDatabase,
@@ -13,7 +12,8 @@ import {
   undoBatch,
 } from "..";
 import { closeDesks } from "../image/desks";
-import { chunksOf, pictureOf, temporaryFolder } from "../testing";
+import { chunksOf, temporaryFolder } from "../testing";
+import { BRACKET_SIZE, exposed, scene } from "../testing-bracket";
 import { madeUpDng } from "../testing-dng";
 import { runBatchItem } from "./run-item";
 
@@ -23,31 +23,8 @@ afterAll(async () => {
   await closeDatabase();
 });
 
+const [width, height] = BRACKET_SIZE;
 const going = new AbortController().signal;
-const [width, height] = [360, 240];
-
-/** Light of a made-up place: soft blots of all sizes, so that there is something to lay on each other everywhere. */
-function scene(seed: number): Float64Array {
-  const random = randomFrom(seed);
-  const light = new Float64Array(width * height).fill(40);
-  for (let blot = 0; blot < 260; blot++) {
-    const [x0, y0, r, by] = [width * random(), height * random(), 3 + 22 * random() ** 2, 60 * (random() - 0.4)];
-    for (let y = Math.max(0, Math.floor(y0 - r)); y < Math.min(height, y0 + r); y++)
-      for (let x = Math.max(0, Math.floor(x0 - r)); x < Math.min(width, x0 + r); x++)
-        if (Math.hypot(x - x0, y - y0) < r) light[y * width + x]! += by;
-  }
-  return light.map((v) => Math.max(4, v));
-}
-
-/** The scene exposed by so many times, as a file. */
-async function exposed(light: Float64Array, times: number, seed: number): Promise<Buffer> {
-  const noise = normalFrom(randomFrom(seed));
-  const data = new Uint8Array(3 * width * height);
-  for (let i = 0; i < light.length; i++)
-    for (let c = 0; c < 3; c++) data[3 * i + c] = Math.max(0, Math.min(255, Math.round(light[i]! * times + noise())));
-  return pictureOf({ data, width, height, channels: 3 }).png().toBuffer();
-}
-
 async function visit(files: readonly Buffer[], ending = "png") {
   const { id } = await createAssignment("Brackets");
   const ids: string[] = [];

@@ -10,7 +10,7 @@ import { photos } from "../db/schema";
 import { incomingPath, originalPath } from "../files/store";
 import type { BlendMade, BlendOrder } from "../image/blend";
 import { desk, limitsFor } from "../image/desks";
-import { saveRevision } from "../versions/versions";
+import { saveRevision } from "../versions/save-revision";
 import { type End, shownVersion } from "./item";
 
 /** Exposures are laid on each other, compared and blended at full size: minutes for the largest, ms. */
@@ -56,9 +56,9 @@ export async function blendBracket(
     const versionId = own.version.id;
     const asIs = !recipe || laidCourses(recipe).length === 0 || own.revision > 1;
     if (asIs) return await end(database(), { state: "done", words, versionId, before: 0, after: own.revision });
-    await saveRevision(versionId, own.revision, recipe, null, (tx, number) =>
-      end(tx, { state: "done", words, versionId, before: 0, after: number }),
-    );
+    await saveRevision(versionId, own.revision, recipe, {
+      beside: (tx, number) => end(tx, { state: "done", words, versionId, before: 0, after: number }),
+    });
   } finally {
     await rm(target, { force: true });
   }

@@ -9,7 +9,8 @@ import { database } from "../db/client";
 import { isUnreachable } from "../db/errors";
 import { photos } from "../db/schema";
 import { batchItems, batches } from "../db/work-schema";
-import { createVersion, openVersion, saveRevision } from "../versions/versions";
+import { saveRevision } from "../versions/save-revision";
+import { createVersion, openVersion } from "../versions/versions";
 import { Problem } from "../problem";
 import { proposedFor } from "../photos/proposed";
 import { RawJson } from "../versions/checked-recipe";
@@ -78,7 +79,7 @@ const tooLong = (): Ended => ({ state: "left", words: say("its recipe is too lon
 
 /** Saves a photo's recipe after a change as a new state, if it changes anything. @param same said where it does not. */
 async function saveChanged(
-  photoId: string,
+  { batchId, photoId }: Item,
   end: End,
   { change, same, words }: { change: (recipe: Recipe, size: Size) => Recipe; same: string; words: string },
 ): Promise<void> {
@@ -86,9 +87,10 @@ async function saveChanged(
   if (!recipe) return end(database(), tooLong());
   const after = change(recipe, [photo.width, photo.height]);
   if (after === recipe) return end(database(), { state: "left", words: same });
-  await saveRevision(version.id, revision, after, null, (tx, number) =>
-    end(tx, { state: "done", words, versionId: version.id, before: revision, after: number }),
-  );
+  await saveRevision(version.id, revision, after, {
+    batchId,
+    beside: (tx, number) => end(tx, { state: "done", words, versionId: version.id, before: revision, after: number }),
+  });
 }
 
 const ACTIONS: { readonly [K in BatchAction["kind"]]: Act<Extract<BatchAction, { kind: K }>> } = {
@@ -112,33 +114,36 @@ const ACTIONS: { readonly [K in BatchAction["kind"]]: Act<Extract<BatchAction, {
     ].join(" ");
     if (first.key === "as-shot") return left(words);
     const after = takeAnswer(first).apply(recipe);
-    await saveRevision(version.id, revision, after, null, async (tx, number) => {
-      const review = reviewOf(found.proposal, first);
-      await end(tx, { state: "done", words, review, versionId: version.id, before: revision, after: number });
+    await saveRevision(version.id, revision, after, {
+      batchId,
+      beside: async (tx, number) => {
+        const review = reviewOf(found.proposal, first);
+        await end(tx, { state: "done", words, review, versionId: version.id, before: revision, after: number });
+      },
     });
   },
-  reset: ({ photoId }, end) =>
-    saveChanged(photoId, end, {
+  reset: (item, end) =>
+    saveChanged(item, end, {
       change: (recipe) => (laidCourses(recipe).length === 0 ? recipe : { ...emptyRecipe(), camera: recipe.camera }),
       same: say("nothing was done to it"),
       words: say("reset"),
     }),
-  carry: async ({ photoId }, end, _signal, { versionId, courses }) => {
+  carry: async (item, end, _signal, { versionId, courses }) => {
     const { recipe, photo } = await openVersion(versionId);
     if (recipe instanceof RawJson) return end(database(), tooLong());
-    if (photo.id === photoId)
+    if (photo.id === item.photoId)
       return end(database(), { state: "left", words: say("it is where they are carried from") });
     const carrying = carryCourses(recipe, courses);
-    await saveChanged(photoId, end, {
+    await saveChanged(item, end, {
       change: (own, size) => edited(own, carrying, size),
       same: say("it had them already"),
       words: put(carrying.label),
     });
   },
-  switch: ({ photoId }, end, _signal, { course, on }) => {
+  switch: (item, end, _signal, { course, on }) => {
     const title = COURSES[SWITCHED.indexOf(course)]!.name;
     const switching = switchCourse(course, title, on);
-    return saveChanged(photoId, end, {
+    return saveChanged(item, end, {
       change: (own, size) => {
         const after = edited(own, switching, size);
         return own[course].on === on ? own : after;

@@ -6,7 +6,7 @@ import { revisions, versions } from "../db/schema";
 import { type BatchItemRow, type BatchRow, batchItems, batches } from "../db/work-schema";
 import { changePhoto } from "../photos/photos";
 import { Problem, notFound } from "../problem";
-import { saveRevision } from "../versions/versions";
+import { saveRevision } from "../versions/save-revision";
 import { changeVersion } from "../versions/version-changes";
 import { getBatch } from "./batches";
 
@@ -26,17 +26,19 @@ export async function undoBatch(id: string, only?: string): Promise<Batch> {
   const wanted = only === undefined ? items : items.filter((i) => i.photoId === only);
   if (wanted.length === 0) throw notFound("batch");
   for (const item of wanted) {
-    const refused = await takenBack(batch, item);
+    // One that is taken back alone takes the other exposures of its bracket with it.
+    const refused = await takenBack(batch, item, only === undefined);
     if (refused && only !== undefined) throw new Problem(409, say("It was not taken back: {refused}.", { refused }));
   }
   if (only === undefined) await db.update(batches).set({ undone: true }).where(eq(batches.id, id));
   return getBatch(id);
 }
 
-/** Takes back what was done to one photo. @returns why it was not, in words; null where it was, or where nothing was done. */
+/** Takes back what was done to one photo. @param all whether all of the batch is taken back. @returns why it was not, in words; null where it was, or where nothing was done. */
 async function takenBack(
   { id, action }: BatchRow,
   { photoId, state, versionId, before, after }: BatchItemRow,
+  all: boolean,
 ): Promise<string | null> {
   if (state !== "done" || !versionId || before === null || after === null) return null;
   const mark = (words: string, undone: boolean) =>
@@ -47,7 +49,7 @@ async function takenBack(
   try {
     if (action.kind === "new-version") await withoutVersion(versionId);
     else if (action.kind === "blend") await withoutBlend(versionId, after);
-    else await backTo(versionId, before, after);
+    else await backTo(versionId, before, after, all ? id : undefined);
     await mark(say("taken back"), true);
     return null;
   } catch (error) {
@@ -58,13 +60,13 @@ async function takenBack(
 }
 
 /** Saves the state before as the newest, if none came after. @throws Problem 409. */
-async function backTo(versionId: string, before: number, after: number): Promise<void> {
+async function backTo(versionId: string, before: number, after: number, batchId: string | undefined): Promise<void> {
   const [state] = await database()
     .select({ recipe: revisions.recipe })
     .from(revisions)
     .where(and(eq(revisions.versionId, versionId), eq(revisions.number, before)));
   if (!state) throw notFound("version");
-  await saveRevision(versionId, after, state.recipe);
+  await saveRevision(versionId, after, state.recipe, { ...(batchId && { batchId }) });
 }
 
 /** Takes out a blended photo that nobody has worked on since. @throws Problem 409. */

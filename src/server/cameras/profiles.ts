@@ -7,7 +7,8 @@ import { RawJson } from "../versions/checked-recipe";
 import { database } from "../db/client";
 import { type LensProfileRow, lensProfiles, photos, versions } from "../db/schema";
 import { Problem, notFound } from "../problem";
-import { openVersion, saveRevision } from "../versions/versions";
+import { saveRevision } from "../versions/save-revision";
+import { openVersion } from "../versions/versions";
 
 /** Everything a document can be wrong in is said to who sent it. */
 function checked(document: unknown): LensProfile {

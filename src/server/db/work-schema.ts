@@ -139,6 +139,31 @@ export const batchItems = pgTable(
   ],
 );
 
+/** Exposures that follow each other like a bracket, and whether the pictures show that one tripod position took them. */
+export const brackets = pgTable("brackets", {
+  id: uuid("id").primaryKey().defaultRandom(),
+  assignmentId: uuid("assignment_id")
+    .notNull()
+    .references(() => assignments.id, { onDelete: "cascade" }),
+  together: boolean("together").notNull(),
+  /** Somebody wants each corrected for itself. */
+  apart: boolean("apart").notNull().default(false),
+  createdAt: created(),
+});
+
+export const bracketPhotos = pgTable(
+  "bracket_photos",
+  {
+    photoId: uuid("photo_id")
+      .primaryKey()
+      .references(() => photos.id, { onDelete: "cascade" }),
+    bracketId: uuid("bracket_id")
+      .notNull()
+      .references(() => brackets.id, { onDelete: "cascade" }),
+  },
+  (t) => [index("bracket_photos_by_bracket").on(t.bracketId)],
+);
+
 /** What a state comes to in numbers (core/answers Figures); made anew from it at any time. */
 export const stateFigures = pgTable("state_figures", {
   revisionId: bigint("revision_id", { mode: "number" })

@@ -15,6 +15,8 @@ export interface Jobs {
   readonly "batch-item": { readonly batchId: string; readonly photoId: string };
   /** What the newest state of a version comes to. */
   readonly figures: { readonly versionId: string };
+  /** Which photos of a visit are one bracket. */
+  readonly brackets: { readonly assignmentId: string };
   /** What a photo proposes. */
   readonly look: { readonly photoId: string };
 }

@@ -2,7 +2,7 @@ import { addPhoto, closeDatabase, createAssignment, createBatch, database, getBa
 import { emptyRecipe } from "@/core/recipe";
 import { chunksOf, gradient, pictureOf, temporaryFolder } from "../testing";
 import { recipeOfVersion, withHeight } from "../testing-recipe";
-import { saveRevision } from "../versions/versions";
+import { saveRevision } from "../versions/save-revision";
 import { listPhotos } from "../photos/listed-photos";
 import { freeJobsOfDead, runJobs } from "./run-jobs";
 

@@ -2,6 +2,7 @@ import { EventEmitter } from "node:events";
 import { sql } from "drizzle-orm";
 import { Logger, type WorkerEvents, type WorkerPool, makeWorkerUtils, runTaskList } from "graphile-worker";
 import { runBatchItem } from "../batches/run-item";
+import { findBrackets } from "../brackets/find-brackets";
 import { database } from "../db/client";
 import { reasonOf } from "../db/errors";
 import { tellFigures } from "../figures/figures";
@@ -12,6 +13,7 @@ import type { JobName, Jobs } from "./engine";
 /** What each job does. The signal tells that this process has to go: what is in hand is then left for another. */
 const DO: { readonly [J in JobName]: (payload: Jobs[J], signal: AbortSignal) => Promise<void> } = {
   "batch-item": runBatchItem,
+  brackets: findBrackets,
   figures: tellFigures,
   look: lookAhead,
 };

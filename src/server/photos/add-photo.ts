@@ -1,6 +1,7 @@
 import { and, eq, isNull } from "drizzle-orm";
 import type { UploadAnswer } from "@/core/contract";
 import { getAssignment } from "../assignments/assignments";
+import { askBrackets } from "../brackets/find-brackets";
 import { database } from "../db/client";
 import { type PhotoRow, photos, revisions, versions } from "../db/schema";
 import { askFigures } from "../figures/figure-rows";
@@ -54,6 +55,7 @@ export async function addPhoto(assignmentId: string, name: string, chunks: Async
       await tx.insert(revisions).values({ versionId: version!.id, number: 1, recipe: firstRecipe(photo), laid: [] });
       await askFigures(tx, version!.id);
       await askLook(tx, photo.id);
+      if (photo.exposure !== null) await askBrackets(tx, assignmentId);
       return { photo, known: false, reopened: null, away: from !== null };
     });
     await moveDeveloped(arrived.file, originalPath(sha256));

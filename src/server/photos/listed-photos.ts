@@ -1,8 +1,9 @@
 import { type SQL, and, asc, count as counted, desc, eq, inArray, isNull, sql } from "drizzle-orm";
 import type { Figures } from "@/core/answers";
-import type { PhotoState } from "@/core/contract";
+import type { BracketState, PhotoState } from "@/core/contract";
 import type { CourseKey } from "@/core/recipe";
 import { toReview } from "../batches/to-review";
+import { bracketsOfPhotos } from "../brackets/brackets";
 import { database } from "../db/client";
 import { type PhotoRow, type VersionRow, photos, revisions, versions } from "../db/schema";
 import { deliveries } from "../db/work-schema";
@@ -12,6 +13,7 @@ import { notFound } from "../problem";
 
 export interface PhotoSummary extends PhotoRow {
   readonly versions: readonly VersionRow[];
+  readonly bracket: BracketState | null;
   readonly shown: {
     readonly versionId: string;
     readonly revision: number;
@@ -103,6 +105,7 @@ async function summariesOf(rows: readonly PhotoRow[]): Promise<PhotoSummary[]> {
     .orderBy(revisions.versionId, desc(deliveries.revisionId), desc(deliveries.finishedAt));
   const reviews = await toReview(ids);
   const figures = await figuresOfStates(latest.map((r) => r.id));
+  const brackets = await bracketsOfPhotos(ids);
   const newestOf = new Map(latest.map((r) => [r.versionId, r]));
   const deliveredOf = new Map(delivered.map((d) => [d.versionId, d]));
   const laidIn = new Map(latest.map((r) => [r.versionId, r.laid]));
@@ -120,6 +123,7 @@ async function summariesOf(rows: readonly PhotoRow[]): Promise<PhotoSummary[]> {
     return {
       ...photo,
       versions: own,
+      bracket: brackets.get(photo.id) ?? null,
       shown: first
         ? {
             versionId: first.id,

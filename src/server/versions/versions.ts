@@ -1,10 +1,11 @@
 import { say, sayError } from "@/language";
 import { and, asc, desc, eq, isNull, sql } from "drizzle-orm";
 import type { VisitStyle } from "@/core/answers";
-import type { AssignmentFrames } from "@/core/contract";
+import type { AssignmentFrames, BracketState } from "@/core/contract";
 import { type Recipe, RecipeError, readRecipe } from "@/core/recipe";
 import { styleOf } from "../assignments/assignments";
 import { type CheckedRecipe, type RawJson, checkedRecipe, forAnswer } from "./checked-recipe";
+import { bracketsOfPhotos } from "../brackets/brackets";
 import { type Database, database } from "../db/client";
 import { type PhotoRow, type VersionRow, assignments, photos, revisions, versions } from "../db/schema";
 import { askFigures } from "../figures/figure-rows";
@@ -22,6 +23,7 @@ export interface OpenVersion {
   };
   /** All versions of the photo, by name. */
   readonly siblings: readonly VersionRow[];
+  readonly bracket: BracketState | null;
   /** Number of the current revision, which a save must name as its base. */
   readonly revision: number;
   /** The mark that the window which saved it gave it. */
@@ -38,7 +40,7 @@ type Executor = Pick<Database, "select">;
 /** Versions of one photo: as somebody put them, else by their age. */
 export const VERSION_ORDER = [asc(versions.position), asc(versions.createdAt), asc(versions.id)] as const;
 
-async function newest(db: Executor, versionId: string) {
+export async function newestOf(db: Executor, versionId: string) {
   const [row] = await db
     .select({ number: revisions.number, token: revisions.token, recipe: recipeText })
     .from(revisions)
@@ -143,12 +145,13 @@ export async function openVersion(id: string): Promise<OpenVersion> {
     .where(and(eq(versions.id, id), isNull(photos.deletedAt), isNull(assignments.deletedAt)));
   if (!row) throw notFound("version");
   if (row.version.deletedAt) throw versionDeleted(row.version);
-  const revision = await newest(db, id);
+  const revision = await newestOf(db, id);
   const siblings = await siblingsOf(db, row.photo.id);
   return {
     ...row,
     assignment: { ...row.assignment, style: styleOf(row.assignment) },
     siblings,
+    bracket: (await bracketsOfPhotos([row.photo.id])).get(row.photo.id) ?? null,
     revision: revision?.number ?? 0,
     token: revision?.token ?? null,
     recipe: revision ? forAnswer(await checkedKept(revision.recipe)) : firstRecipe(row.photo),
@@ -156,43 +159,7 @@ export async function openVersion(id: string): Promise<OpenVersion> {
 }
 
 /** A checked recipe as it is written: its JSON is not read once more. */
-const asJson = ({ text }: CheckedRecipe) => sql<Recipe>`${text}::jsonb`;
-
-/**
- * Appends a revision.
- *
- * @param base number of the revision that was edited; when it is no longer the newest, somebody else
- *   has saved meanwhile and nothing is written.
- * @param token the sender's mark on this save. @param beside done in the same transaction.
- * @throws Problem 409 then, with the newest revision and its token in its details, or because the photo was deleted; 422 for a recipe that does not hold.
- */
-export async function saveRevision(
-  versionId: string,
-  base: number,
-  recipe: unknown,
-  token: string | null = null,
-  beside?: (tx: Pick<Database, "update">, revision: number) => Promise<void>,
-): Promise<{ revision: number }> {
-  const valid = await checkedRecipe(JSON.stringify(recipe) ?? "");
-  return database().transaction(async (tx) => {
-    const [version] = await tx.select().from(versions).where(eq(versions.id, versionId)).for("update");
-    if (!version) throw notFound("version");
-    await refuseDeleted(tx, versionId);
-    const current = await newest(tx, versionId);
-    const number = current?.number ?? 0;
-    if (number !== base)
-      throw new Problem(409, say("This version was changed in another window meanwhile."), {
-        revision: number,
-        token: current?.token ?? null,
-      });
-    await tx
-      .insert(revisions)
-      .values({ versionId, number: number + 1, recipe: asJson(valid), laid: [...valid.laid], token });
-    await askFigures(tx, versionId);
-    await beside?.(tx, number + 1);
-    return { revision: number + 1 };
-  });
-}
+export const asJson = ({ text }: CheckedRecipe) => sql<Recipe>`${text}::jsonb`;
 
 /** A new version of a photo, named by the next free letter, holding the recipe given or nothing done yet. @param beside done in the same transaction. */
 export async function createVersion(

@@ -4,7 +4,7 @@ import { routeOf } from "../../../respond";
 import { rowNumber } from "../../../row-number";
 
 export const POST = routeOf(ENDPOINTS.saveRevision, ({ id, asked: { base, recipe, token } }) =>
-  saveRevision(id, base, recipe, token),
+  saveRevision(id, base, recipe, { token }),
 );
 
 export const dynamic = "force-dynamic";
