@@ -17,7 +17,7 @@ import {
 import { runBatchItem } from "../batches/run-item";
 import { photos } from "../db/schema";
 import { closeDesks } from "../image/desks";
-import { Problem } from "../problem";
+import type { Problem } from "../problem";
 import { firstRecipe } from "../photos/photos";
 import { chunksOf, temporaryFolder } from "../testing";
 import { BRACKET_SIZE, exposed, scene } from "../testing-bracket";
