@@ -19,6 +19,8 @@ const shared = {
   transformIgnorePatterns: ["/node_modules/(?!(ml-|d3-|internmap|is-any-array|intl-messageformat|@formatjs))"],
   modulePathIgnorePatterns: ["<rootDir>/\\.next", "<rootDir>/dist", "<rootDir>/\\.local"],
 };
+/** A file of tests as one script with all of ours that it imports. */
+const bundled = { "\\.test\\.ts$": ["<rootDir>/scripts/bundled-test.cjs", swc[1]], ...shared.transform };
 export default {
   testTimeout: 240_000,
   testSequencer: "<rootDir>/scripts/longest-first.cjs",
@@ -28,10 +30,11 @@ export default {
       ...shared,
       displayName: "unit",
       globalSetup: "<rootDir>/scripts/jest-kernel.mjs",
+      transform: bundled,
       testMatch: ["<rootDir>/{src,demo,scripts}/**/*.test.ts"],
       testPathIgnorePatterns: ["\\.db\\.test\\.ts$"],
     },
-    { ...shared, displayName: "database", testMatch: ["<rootDir>/{src,demo}/**/*.db.test.ts"] },
+    { ...shared, displayName: "database", transform: bundled, testMatch: ["<rootDir>/{src,demo}/**/*.db.test.ts"] },
     { ...shared, displayName: "browser", testMatch: ["<rootDir>/e2e/**/*.test.ts"] },
     { ...shared, displayName: "seventh", testMatch: ["<rootDir>/scripts/**/*.check.ts"] },
     { ...shared, displayName: "firefox", testMatch: ["<rootDir>/e2e/**/*.check.ts"] },

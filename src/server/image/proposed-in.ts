@@ -30,8 +30,9 @@ async function toldBy(file: string, { size, start }: ProposedAsked): Promise<Tol
   const { focalPx, focalFrom } = start.camera;
   const told = focalPx !== null && (focalFrom === "metadata" || focalFrom === "stated");
   const focal = told ? { focalPx, sigma: METADATA_SIGMA } : null;
-  const light = await greenLight(file);
-  const shown = shownOf(await smallPicture(file), size);
+  // Each is read on a core of its own.
+  const [light, small] = await Promise.all([greenLight(file), smallPicture(file)]);
+  const shown = shownOf(small, size);
   return { proposal: groundsOf(light, 1, focal) ?? horizonGrounds(light, 1, focal, shown), shown };
 }
 
