@@ -22,7 +22,9 @@ import { type PositionOrder, onePosition } from "@/server/image/one-position";
 import { type OwnLensOrder, ownLensIn } from "@/server/image/own-lens-in";
 import { makeTiles } from "@/server/image/shown/tiles";
 
-/** The trials of fills are planned beside them. */
+/** Fills of smaller photos are planned sooner than a thread begins, and where several are made it takes from the others, pixels. */
+const LEAST_BESIDE = 1e6;
+/** The trials of larger fills are planned beside them. */
 const beside = trialsBeside(path.join(path.dirname(fileURLToPath(import.meta.url)), "trial-thread.mjs"));
 
 /**
@@ -44,7 +46,7 @@ serveTasks({
   preview: ({ sha256, level }: { sha256: string; level: PreviewLevel }) => makePreview(sha256, level),
   tiles: ({ sha256 }: { sha256: string }) => makeTiles(sha256),
   fill: ({ order, size }: { order: FillOrder; size: [number, number] }, hooks) =>
-    makeFill(order, size, { ...hooks, beside }),
+    makeFill(order, size, { ...hooks, ...(beside && size[0] * size[1] > LEAST_BESIDE && { beside }) }),
   fillTiles: ({ sha256, key, size }: { sha256: string; key: string; size: [number, number] }) =>
     makeFillTiles(sha256, key, size),
   recipe: async ({ text, isNew }: { text: string; isNew: boolean }) => {

@@ -30,6 +30,7 @@ const opened = {
   photo,
   assignment: { id, name: "Mill", frames: { ratios: [], sizes: [] }, style: visitStyle.parse({}) },
   siblings: [],
+  bracket: null,
   revision: 3,
   token: null,
 };
