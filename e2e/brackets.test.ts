@@ -33,7 +33,7 @@ test("they are told on the board and on the Bench, follow each other but for Fin
   const listed = () => fetched<Listed>(`/api/assignments/${id}/photos`);
   const isFound = (all: Listed) => all.length === 3 && all.every((p) => p.bracket?.together === true);
   expect(isFound(await comesToBe(listed, isFound))).toBe(true);
-  await page.goto(board);
+  // The open board hears of it by itself.
   await page.getByText("2 of 3 exposures, as one").waitFor();
 
   const pitchOf = async (name: string): Promise<number> => {

@@ -1,11 +1,12 @@
 import { type QueryKey, useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { type PhotoOnBoard, api } from "@/client";
+import { bracketsAmong } from "./photos/listing";
 
 /** Photos fetched at first, so that there is something to see at once, and then at a time. */
 const FIRST = 100;
 const PAGE = 500;
-/** While photos are being measured the list is fetched again this often, ms, but so many times at most: nobody may be measuring. */
+/** While photos are being measured, or a bracket is looked at, the list is fetched again this often, ms, but so many times at most: nobody may be measuring. */
 const AGAIN_MS = 3000;
 const MOST_AGAIN = 6;
 
@@ -24,10 +25,12 @@ async function allPhotos(assignmentId: string, soFar: (photos: PhotoOnBoard[]) =
   }
 }
 
-/** What is not measured yet, as a mark that changes with it; null: nothing. */
+/** What is not measured yet, and whose bracket has not been looked at, as a mark that changes with it; null: nothing. */
 function unmeasured(photos: readonly PhotoOnBoard[]): string | null {
   const states = photos.flatMap(({ shown }) => (shown && !shown.figures ? shown.revision : []));
-  return states.length === 0 ? null : `${states.length} ${states.reduce((sum, r) => sum + r, 0)}`;
+  const unlooked = bracketsAmong(photos.filter((p) => !p.bracket)).size;
+  if (states.length + unlooked === 0) return null;
+  return `${states.length} ${states.reduce((sum, r) => sum + r, 0)} ${unlooked}`;
 }
 
 /** A visit's photos: the first of them soon, then all; kept as they were while they are fetched again. */
