@@ -1,5 +1,5 @@
 import type { PhotoOnBoard } from "@/client";
-import { bracketsOf, middleOf } from "@/core/brackets";
+import { type Shot, wholeBrackets } from "@/core/brackets";
 import { PHOTO_STATES, type PhotoState } from "@/core/contract";
 
 /** How large photos are shown: with all that is known of them, as pictures alone, or a line each. */
@@ -67,23 +67,21 @@ export interface InBracket {
   readonly all: readonly string[];
 }
 
+const shotOf = ({ id, takenAt, ...told }: PhotoOnBoard): Shot => ({
+  ...told,
+  name: id,
+  takenAt: takenAt === null ? null : Date.parse(takenAt) / 1000,
+});
+
 /** The exposure brackets among a visit's photos, by the photo: told by time, camera, setting and exposure, see core/brackets. */
 export function bracketsAmong(photos: readonly PhotoOnBoard[]): ReadonlyMap<string, InBracket> {
   // What was blended of a bracket says that it was taken as its middle exposure was.
   const byAge = photos.filter((p) => p.blended === null).sort(byTime);
-  const shots = byAge.map(({ id, width, height, camera, lens, focalMm, takenAt, exposure }) => ({
-    ...{ name: id, width, height, camera, lens, focalMm, exposure },
-    takenAt: takenAt === null ? null : Date.parse(takenAt) / 1000,
-  }));
-  const firsts = bracketsOf(shots);
   const inBracket = new Map<string, InBracket>();
-  for (const first of new Set(firsts)) {
-    if (first === null) continue;
-    const own = byAge.filter((_, i) => firsts[i] === first);
-    const middle = middleOf(shots.filter((_, i) => firsts[i] === first)).name;
-    const all = [middle, ...own.map((p) => p.id).filter((id) => id !== middle)];
+  for (const { own, middle } of wholeBrackets(byAge, shotOf)) {
+    const all = [middle.id, ...own.map((p) => p.id).filter((id) => id !== middle.id)];
     for (const [i, photo] of own.entries())
-      inBracket.set(photo.id, { of: byAge[first]!.id, number: i + 1, count: own.length, all });
+      inBracket.set(photo.id, { of: own[0]!.id, number: i + 1, count: own.length, all });
   }
   return inBracket;
 }

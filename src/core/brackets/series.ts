@@ -69,3 +69,21 @@ export function middleOf(shots: readonly Shot[]): Shot {
   const sorted = [...shots].sort((a, b) => a.exposure! - b.exposure!);
   return sorted[Math.floor((sorted.length - 1) / 2)]!;
 }
+
+/** Shots of one bracket, in the order in which they were given, and the one exposed most like the middle of them. */
+export interface Bracket<T> {
+  readonly own: readonly T[];
+  readonly middle: T;
+}
+
+/** The exposure brackets among photos; those that are alone are in none. @param shotOf what a photo says of itself. */
+export function wholeBrackets<T>(photos: readonly T[], shotOf: (photo: T) => Shot): Bracket<T>[] {
+  const shots = photos.map(shotOf);
+  const of = bracketsOf(shots);
+  return [...new Set(of)].flatMap((first) => {
+    if (first === null) return [];
+    const isOwn = (_: unknown, i: number): boolean => of[i] === first;
+    const middle = shots.indexOf(middleOf(shots.filter(isOwn)));
+    return [{ own: photos.filter(isOwn), middle: photos[middle]! }];
+  });
+}

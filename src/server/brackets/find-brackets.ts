@@ -1,5 +1,5 @@
 import { and, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
-import { bracketsOf, middleOf } from "@/core/brackets";
+import { type Shot, wholeBrackets } from "@/core/brackets";
 import { type Database, database } from "../db/client";
 import { type PhotoRow, photos } from "../db/schema";
 import { bracketPhotos, brackets } from "../db/work-schema";
@@ -65,18 +65,14 @@ export async function findBrackets({ assignmentId }: { assignmentId: string }, s
 
 /** Photos that follow each other like a bracket, the middle exposure of each first. */
 function groupsOf(rows: readonly PhotoRow[]): PhotoRow[][] {
-  const shots = rows.map(({ id, width, height, camera, lens, focalMm, takenAt, exposure }) => ({
-    ...{ name: id, width, height, camera, lens, focalMm, exposure },
-    takenAt: takenAt === null ? null : takenAt.getTime() / 1000,
-  }));
-  const firsts = bracketsOf(shots);
-  return [...new Set(firsts)].flatMap((first) => {
-    if (first === null) return [];
-    const own = rows.filter((_, i) => firsts[i] === first);
-    const middle = middleOf(shots.filter((_, i) => firsts[i] === first)).name;
-    return [[own.find((p) => p.id === middle)!, ...own.filter((p) => p.id !== middle)]];
-  });
+  return wholeBrackets(rows, shotOf).map(({ own, middle }) => [middle, ...own.filter((p) => p !== middle)]);
 }
+
+const shotOf = ({ id, takenAt, ...told }: PhotoRow): Shot => ({
+  ...told,
+  name: id,
+  takenAt: takenAt === null ? null : takenAt.getTime() / 1000,
+});
 
 async function keptBrackets(assignmentId: string) {
   const rows = await database()

@@ -1,12 +1,11 @@
-import { and, desc, eq, inArray, isNull, ne, notInArray, sql } from "drizzle-orm";
+import { and, eq, isNull, ne, notInArray, sql } from "drizzle-orm";
 import type { CourseKey } from "@/core/recipe";
 import type { Database } from "../db/client";
 import { type VersionRow, photos, revisions, versions } from "../db/schema";
 import { batchItems, bracketPhotos, brackets } from "../db/work-schema";
 import { askFigures } from "../figures/figure-rows";
-import { shownOf } from "../photos/photos";
 import type { CheckedRecipe } from "../versions/checked-recipe";
-import { siblingsOf } from "../versions/versions";
+import { shownState } from "../versions/shown-state";
 
 type Tx = Pick<Database, "select" | "selectDistinctOn" | "insert" | "execute">;
 
@@ -43,7 +42,7 @@ interface Followed {
  * each one's own. Nothing follows a version that is not the one to deliver, and an exposure that has it all already gets no new state.
  */
 export async function follow(tx: Tx, { bracketId, version, saved, batchId }: Followed): Promise<void> {
-  if ((await shownIn(tx, version.photoId))?.version.id !== version.id) return;
+  if ((await shownState(tx, version.photoId))?.version.id !== version.id) return;
   const others = await tx
     .select({ id: photos.id })
     .from(bracketPhotos)
@@ -62,7 +61,7 @@ export async function follow(tx: Tx, { bracketId, version, saved, batchId }: Fol
       ),
     );
   for (const { id } of others) {
-    const shown = await shownIn(tx, id);
+    const shown = await shownState(tx, id, { locked: true });
     // What this program cannot read stays as it is.
     if (!shown?.laid) continue;
     const { rowCount } = await tx.execute(appended(shown.revisionId, saved, [...withOwn(saved.laid, shown.laid)]));
@@ -87,20 +86,3 @@ const appended = (revisionId: number, { text }: CheckedRecipe, laid: readonly Co
     from ${revisions} where id = ${revisionId}
   ) own
   where merged <> recipe`;
-
-/** The version that a photo is delivered as, locked, with its newest state. */
-async function shownIn(tx: Tx, photoId: string) {
-  const own = await siblingsOf(tx, photoId);
-  if (own.length === 0) return null;
-  const ids = own.map((v) => v.id);
-  await tx.select({ id: versions.id }).from(versions).where(inArray(versions.id, ids)).for("update");
-  const newest = await tx
-    .selectDistinctOn([revisions.versionId], { id: revisions.id, versionId: revisions.versionId, laid: revisions.laid })
-    .from(revisions)
-    .where(inArray(revisions.versionId, ids))
-    .orderBy(revisions.versionId, desc(revisions.number));
-  const newestOf = (v: VersionRow) => newest.find((n) => n.versionId === v.id);
-  const version = shownOf(own, newestOf);
-  const state = version && newestOf(version);
-  return version && state ? { version, revisionId: state.id, laid: state.laid } : null;
-}
